@@ -1,0 +1,106 @@
+import js from '@eslint/js';
+import svelte from 'eslint-plugin-svelte';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+import svelteConfig from './svelte.config.js';
+
+/** What each storey may not import. The lower never imports the higher. */
+const storeys = [
+	{
+		files: ['src/lib/core/**/*.ts'],
+		ignores: ['**/*.test.ts'],
+		forbid: [
+			['\\$lib/(store|render|workers|server|ui)', 'core/ is the ground floor: it imports no other storey.'],
+			['^(svelte|\\$app|\\$env|@sveltejs|dexie|node:|sharp|@napi-rs|piscina|carbon-)', 'core/ is calculation only: no interface, no database, no Node.']
+		]
+	},
+	{
+		files: ['src/lib/{store,render,workers}/**/*.ts'],
+		ignores: ['**/*.test.ts'],
+		forbid: [
+			['\\$lib/(ui|server)', 'The first floor imports neither the interface nor the server.'],
+			['^(carbon-|node:|sharp|@napi-rs|piscina)', 'The first floor runs in the browser and draws nothing.']
+		]
+	},
+	{
+		files: ['src/lib/server/**/*.ts'],
+		ignores: ['**/*.test.ts'],
+		forbid: [
+			['\\$lib/(ui|store|render|workers)', 'The render service knows core/ alone.'],
+			['^(carbon-|dexie|svelte$)', 'The render service has no interface and no browser database.']
+		]
+	},
+	{
+		files: ['src/lib/ui/**'],
+		ignores: ['**/*.test.ts'],
+		forbid: [
+			['\\$lib/server', 'The interface talks to the render service through lib/render.'],
+			['^dexie', 'Only lib/store knows Dexie.']
+		]
+	}
+];
+
+const storeyRules = storeys.map(({ files, ignores, forbid }) => ({
+	files,
+	ignores,
+	rules: {
+		'no-restricted-imports': [
+			'error',
+			{
+				patterns: [
+					...forbid.map(([regex, message]) => ({ regex, message })),
+					{
+						regex: '\\$lib/core/[^/]+/(?!repertoire/)',
+						message: 'Import a core folder through its index.ts.'
+					}
+				]
+			}
+		]
+	}
+}));
+
+export default ts.config(
+	{ ignores: ['build/', '.svelte-kit/', 'node_modules/', 'static/', 'test-results/'] },
+	js.configs.recommended,
+	...ts.configs.recommendedTypeChecked,
+	...svelte.configs.recommended,
+	{
+		languageOptions: {
+			globals: { ...globals.browser, ...globals.node },
+			parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname }
+		},
+		rules: {
+			'no-undef': 'off',
+			'@typescript-eslint/no-explicit-any': 'error',
+			'@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+			'@typescript-eslint/restrict-template-expressions': 'off',
+			'svelte/no-navigation-without-resolve': 'off'
+		}
+	},
+	{
+		files: ['**/*.svelte', '**/*.svelte.ts'],
+		languageOptions: {
+			parserOptions: {
+				projectService: true,
+				extraFileExtensions: ['.svelte'],
+				parser: ts.parser,
+				svelteConfig
+			}
+		}
+	},
+	...storeyRules,
+	{
+		files: ['src/lib/core/**/*.ts'],
+		ignores: ['**/*.test.ts'],
+		rules: {
+			'no-restricted-properties': [
+				'error',
+				{ object: 'Math', property: 'random', message: 'core/ draws from core/random.' },
+				{ object: 'Date', property: 'now', message: 'core/ has no clock: pass the time in.' }
+			],
+			'no-restricted-globals': ['error', 'window', 'document', 'fetch', 'indexedDB', 'process']
+		}
+	},
+	{ files: ['**/*.js', '**/*.mjs'], ...ts.configs.disableTypeChecked },
+	{ files: ['**/*.js', '**/*.mjs'], rules: { 'no-undef': 'off' } }
+);

@@ -1,0 +1,16 @@
+import { fileURLToPath } from 'node:url';
+import { defineConfig } from 'vite';
+
+/** Bundles the render thread by itself, since worker threads load a file of their own. */
+export default defineConfig({
+	resolve: { alias: { $lib: fileURLToPath(new URL('./src/lib', import.meta.url)) } },
+	ssr: { external: ['@napi-rs/canvas', 'sharp', 'piscina'] },
+	publicDir: false,
+	build: {
+		ssr: 'src/lib/server/render-thread.ts',
+		outDir: 'build/threads',
+		emptyOutDir: true,
+		target: 'node20',
+		rollupOptions: { output: { entryFileNames: 'render-thread.mjs' } }
+	}
+});
