@@ -1,0 +1,3 @@
+export { philox } from './philox';
+export { normals } from './normal';
+export { hash32, stream, type Stream } from './stream';
