@@ -1,0 +1,2 @@
+export * from './model-card';
+export * from './render';
