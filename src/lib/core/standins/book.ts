@@ -1,0 +1,84 @@
+import type { Character } from './cards';
+import { paintScene } from './painting';
+import type { MakeSurface } from './pen';
+import type { Reading } from './reading';
+import { scenesFor, type Scene } from './scenes';
+
+/** Frame pixels to one latent pixel. */
+export const LATENT_SCALE = 8;
+
+/** How finely latents are painted before they are averaged: painted pixels to a latent pixel. */
+const OVERSAMPLING = 2;
+
+/** What a model remembers for one prompt at one frame size. Shared by all takes that ask for it. */
+export interface SceneBook {
+	width: number;
+	height: number;
+	latentWidth: number;
+	latentHeight: number;
+	scenes: Scene[];
+	/** Every scene at latent size: `latentWidth * latentHeight * 3` values in [-1, 1]. */
+	latents: Float32Array[];
+	/** One scene at full size, `width * height * 3` bytes; painted when first asked for. */
+	painting(k: number): Uint8Array;
+	/** Bytes held, growing as scenes are painted. */
+	bytes(): number;
+}
+
+/**
+ * Paints a model's memory of a prompt.
+ * @param width frame width in pixels, a multiple of 8
+ * @param height frame height in pixels, a multiple of 8
+ */
+export function openBook(
+	character: Character,
+	reading: Reading,
+	width: number,
+	height: number,
+	makeSurface: MakeSurface
+): SceneBook {
+	const scenes = scenesFor(character, reading);
+	const latentWidth = width / LATENT_SCALE;
+	const latentHeight = height / LATENT_SCALE;
+	const latents = scenes.map((scene) =>
+		toLatent(
+			paintScene(scene, latentWidth * OVERSAMPLING, latentHeight * OVERSAMPLING, makeSurface),
+			latentWidth,
+			latentHeight,
+			OVERSAMPLING
+		)
+	);
+	const paintings: (Uint8Array | undefined)[] = [];
+	return {
+		width,
+		height,
+		latentWidth,
+		latentHeight,
+		scenes,
+		latents,
+		painting: (k) => (paintings[k] ??= paintScene(scenes[k], width, height, makeSurface)),
+		bytes: () =>
+			latents.reduce((sum, latent) => sum + latent.byteLength, 0) +
+			paintings.reduce((sum, painting) => sum + (painting?.byteLength ?? 0), 0)
+	};
+}
+
+/** Averages squares of bytes into latent values in [-1, 1]. */
+export function toLatent(bytes: Uint8Array, width: number, height: number, factor: number): Float32Array {
+	const out = new Float32Array(width * height * 3);
+	const stride = width * factor * 3;
+	const share = 2 / 255 / (factor * factor);
+	for (let y = 0, o = 0; y < height; y++) {
+		for (let x = 0; x < width; x++, o += 3) {
+			for (let c = 0; c < 3; c++) {
+				let sum = 0;
+				for (let dy = 0; dy < factor; dy++) {
+					let i = (y * factor + dy) * stride + x * factor * 3 + c;
+					for (let dx = 0; dx < factor; dx++, i += 3) sum += bytes[i];
+				}
+				out[o + c] = sum * share - 1;
+			}
+		}
+	}
+	return out;
+}

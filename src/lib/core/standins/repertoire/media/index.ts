@@ -1,0 +1,12 @@
+import { gouache } from './gouache';
+import { ink } from './ink';
+import { linocut } from './linocut';
+import type { Medium } from './medium';
+import { photograph } from './photograph';
+import { watercolour } from './watercolour';
+
+export { blurPlate } from './grain';
+export type { Medium, Plate } from './medium';
+
+/** Every medium that a prompt can name. A new one is one file and one entry here. */
+export const media: Medium[] = [gouache, watercolour, linocut, ink, photograph];

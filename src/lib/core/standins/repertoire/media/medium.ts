@@ -1,0 +1,20 @@
+/** A painted scene before its medium: `width * height` pixels. */
+export interface Plate {
+	/** Red, green, blue, alpha bytes; alpha is not read. */
+	pixels: Uint8ClampedArray;
+	width: number;
+	height: number;
+	/** Pixels to a stage unit. */
+	unit: number;
+	/** Chooses among this medium's accidents; the same for a scene at every size. */
+	seed: number;
+}
+
+/** A way of making a picture: paint, print, line or film. */
+export interface Medium {
+	id: string;
+	label: string;
+	words: string[];
+	/** Turns the plate into `width * height * 3` bytes. */
+	finish(plate: Plate): Uint8Array;
+}
