@@ -10,8 +10,14 @@ const storeys = [
 		files: ['src/lib/core/**/*.ts'],
 		ignores: ['**/*.test.ts'],
 		forbid: [
-			['\\$lib/(store|render|workers|server|ui)', 'core/ is the ground floor: it imports no other storey.'],
-			['^(svelte|\\$app|\\$env|@sveltejs|dexie|node:|sharp|@napi-rs|piscina|carbon-)', 'core/ is calculation only: no interface, no database, no Node.']
+			[
+				'\\$lib/(store|render|workers|server|ui)',
+				'core/ is the ground floor: it imports no other storey.'
+			],
+			[
+				'^(svelte|\\$app|\\$env|@sveltejs|dexie|node:|sharp|@napi-rs|piscina|carbon-)',
+				'core/ is calculation only: no interface, no database, no Node.'
+			]
 		]
 	},
 	{
@@ -19,7 +25,10 @@ const storeys = [
 		ignores: ['**/*.test.ts'],
 		forbid: [
 			['\\$lib/(ui|server)', 'The first floor imports neither the interface nor the server.'],
-			['^(carbon-|node:|sharp|@napi-rs|piscina)', 'The first floor runs in the browser and draws nothing.']
+			[
+				'^(carbon-|node:|sharp|@napi-rs|piscina)',
+				'The first floor runs in the browser and draws nothing.'
+			]
 		]
 	},
 	{
@@ -40,6 +49,7 @@ const storeys = [
 	}
 ];
 
+/** @type {import('eslint').Linter.Config[]} */
 const storeyRules = storeys.map(({ files, ignores, forbid }) => ({
 	files,
 	ignores,

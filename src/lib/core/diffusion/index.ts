@@ -1,5 +1,12 @@
 export { karrasSchedule, schedules, type Schedule, type NoiseRange } from './schedules';
-export { euler, dpmSolverPP2M, samplers, type Denoise, type OnStep, type Sampler } from './samplers';
+export {
+	euler,
+	dpmSolverPP2M,
+	samplers,
+	type Denoise,
+	type OnStep,
+	type Sampler
+} from './samplers';
 export {
 	guidedDenoiser,
 	meanScene,

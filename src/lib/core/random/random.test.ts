@@ -49,7 +49,8 @@ describe('normals', () => {
 		};
 		const sorted = [...drawn].sort((a, b) => a - b);
 		const distance = sorted.reduce(
-			(worst, v, i) => Math.max(worst, Math.abs(cdf(v) - i / count), Math.abs(cdf(v) - (i + 1) / count)),
+			(worst, v, i) =>
+				Math.max(worst, Math.abs(cdf(v) - i / count), Math.abs(cdf(v) - (i + 1) / count)),
 			0
 		);
 		expect(distance).toBeLessThan(1.63 / Math.sqrt(count));

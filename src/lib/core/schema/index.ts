@@ -1,2 +1,3 @@
+export * from './brief';
 export * from './model-card';
 export * from './render';

@@ -64,7 +64,12 @@ export function openBook(
 }
 
 /** Averages squares of bytes into latent values in [-1, 1]. */
-export function toLatent(bytes: Uint8Array, width: number, height: number, factor: number): Float32Array {
+export function toLatent(
+	bytes: Uint8Array,
+	width: number,
+	height: number,
+	factor: number
+): Float32Array {
 	const out = new Float32Array(width * height * 3);
 	const stride = width * factor * 3;
 	const share = 2 / 255 / (factor * factor);

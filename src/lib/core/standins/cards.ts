@@ -25,7 +25,8 @@ export interface Character {
 	positions: number[];
 }
 
-const everySize = (pairs: [number, number][]) => pairs.map(([width, height]) => ({ width, height }));
+const everySize = (pairs: [number, number][]) =>
+	pairs.map(([width, height]) => ({ width, height }));
 
 const samplers = ['dpm-solver++(2m)', 'euler'];
 const schedules = ['karras'];
@@ -77,7 +78,8 @@ export const characters: Character[] = [
 			name: 'Gannet',
 			family: 'Gannet',
 			version: '1',
-			summary: 'Ink and line. Contours, hatching and one thin wash; wants keywords and firm guidance.',
+			summary:
+				'Ink and line. Contours, hatching and one thin wash; wants keywords and firm guidance.',
 			goodAt: ['ink', 'line', 'print', 'portrait sizes'],
 			nativeSizes: everySize([
 				[832, 1216],

@@ -64,7 +64,10 @@ export function decode(book: SceneBook, latent: Float32Array, weights: Float32Ar
 			}
 			for (let ch = 0; ch < 3; ch++) {
 				const left =
-					a * rest[pa * 3 + ch] + b * rest[pb * 3 + ch] + c * rest[pc * 3 + ch] + d * rest[pd * 3 + ch];
+					a * rest[pa * 3 + ch] +
+					b * rest[pb * 3 + ch] +
+					c * rest[pc * 3 + ch] +
+					d * rest[pd * 3 + ch];
 				const painted = total > 0 ? sum[ch] / total : 127.5;
 				const value = (painted - 127.5) * gain + 127.5 + left * 127.5;
 				out[o + ch] = value < 0 ? 0 : value > 255 ? 255 : value + 0.5;

@@ -11,7 +11,12 @@ import { Stage, type Point } from './stage';
  * Paints a scene at a size in pixels.
  * @returns `width * height * 3` bytes, red, green, blue
  */
-export function paintScene(scene: Scene, width: number, height: number, makeSurface: MakeSurface): Uint8Array {
+export function paintScene(
+	scene: Scene,
+	width: number,
+	height: number,
+	makeSurface: MakeSurface
+): Uint8Array {
 	const unit = Math.min(width, height) / 1000;
 	const surface = makeSurface(width, height);
 	const { pen } = surface;
@@ -49,13 +54,25 @@ export function paintScene(scene: Scene, width: number, height: number, makeSurf
 	for (const thing of scene.uninvited) if (thing.where === 'over') thing.paint?.(stage);
 	pen.restore();
 
-	const plate: Plate = { pixels: surface.pixels(), width, height, unit, seed: hash32(scene.key) % 251 };
+	const plate: Plate = {
+		pixels: surface.pixels(),
+		width,
+		height,
+		unit,
+		seed: hash32(scene.key) % 251
+	};
 	if (has('soft')) for (let i = 0; i < 3; i++) blurPlate(plate, 8 * unit);
 	if (scene.saturation !== 1) saturate(plate.pixels, scene.saturation);
 	return scene.medium.finish(plate);
 }
 
-function setStage(scene: Scene, width: number, height: number, pen: Stage['pen'], random: Stage['random']): Stage {
+function setStage(
+	scene: Scene,
+	width: number,
+	height: number,
+	pen: Stage['pen'],
+	random: Stage['random']
+): Stage {
 	const { light, leaning } = scene;
 	const lean = rgb(light.leanings[leaning.index % light.leanings.length]);
 	const tinted = (hex: string, share: number) => {
@@ -74,7 +91,10 @@ function setStage(scene: Scene, width: number, height: number, pen: Stage['pen']
 	const away = random.branch('sun').between(0.2, 0.36) * width * scene.lightSide;
 	let sunX = x + away;
 	if (sunX < width * 0.08 || sunX > width * 0.92) sunX = x - away;
-	const sun: Point = [sunX, horizon * (1 - light.elevation * random.branch('sun').between(0.85, 1.15))];
+	const sun: Point = [
+		sunX,
+		horizon * (1 - light.elevation * random.branch('sun').between(0.85, 1.15))
+	];
 	return new Stage(pen, width, height, leaned, horizon, sun, x, random, scene.accent);
 }
 
@@ -86,13 +106,17 @@ function standing(scene: Scene, stage: Stage): [x: number, y: number, size: numb
 	size = Math.min(size, stage.height * 0.86, (stage.width * 0.9) / subject.breadth);
 	if (subject.footing === 'air') return [stage.subjectX, stage.horizon * 0.62 + size * 0.5, size];
 	const depth = stage.height - stage.horizon;
-	const near = Math.min(0.94, place.stand[subject.footing] + (framing.size - 1) * 0.3 + (size / 1000 - 0.5) * 0.24);
+	const near = Math.min(
+		0.94,
+		place.stand[subject.footing] + (framing.size - 1) * 0.3 + (size / 1000 - 0.5) * 0.24
+	);
 	return [stage.subjectX, stage.horizon + depth * Math.max(0.06, near), size];
 }
 
 /** What stands in water stands in it twice. */
 function reflection(scene: Scene, stage: Stage, x: number, y: number, size: number): void {
-	const wet = scene.place.id === 'sea' || scene.place.id === 'marsh' || scene.subject.footing === 'water';
+	const wet =
+		scene.place.id === 'sea' || scene.place.id === 'marsh' || scene.subject.footing === 'water';
 	if (!wet || scene.subject.footing === 'air') return;
 	const random = stage.random.branch('reflection');
 	const dark = mix(rgb(stage.light.water[1]), rgb(stage.light.ambient), 0.6);
@@ -102,7 +126,11 @@ function reflection(scene: Scene, stage: Stage, x: number, y: number, size: numb
 		const w = half * (1 - along * 0.75) * random.between(0.6, 1.1);
 		const shift = random.between(-1, 1) * half * 0.18 * (1 + along);
 		const ry = y + along * size * 0.5;
-		stage.fill((pen) => pen.ellipse(x + shift, ry, Math.max(3, w), 2.5 + along * 5, 0, 0, Math.PI * 2), dark, 0.34 * (1 - along));
+		stage.fill(
+			(pen) => pen.ellipse(x + shift, ry, Math.max(3, w), 2.5 + along * 5, 0, 0, Math.PI * 2),
+			dark,
+			0.34 * (1 - along)
+		);
 	}
 }
 
@@ -112,7 +140,14 @@ function gather(stage: Stage, scene: Scene): void {
 	const key = rgb(scene.light.glow);
 	stage.glow(sun[0], sun[1], 620, key, scene.light.glowStrength * 0.16);
 	const reach = Math.hypot(width, height);
-	const corner = pen.createRadialGradient(width / 2, height * 0.46, reach * 0.3, width / 2, height * 0.46, reach * 0.62);
+	const corner = pen.createRadialGradient(
+		width / 2,
+		height * 0.46,
+		reach * 0.3,
+		width / 2,
+		height * 0.46,
+		reach * 0.62
+	);
 	const [r, g, b] = rgb(scene.light.ambient);
 	corner.addColorStop(0, `rgba(${r},${g},${b},0)`);
 	corner.addColorStop(1, `rgba(${r * 0.5},${g * 0.5},${b * 0.5},0.34)`);

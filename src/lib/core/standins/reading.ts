@@ -1,3 +1,4 @@
+import { formOf } from '$lib/core/wording';
 import type { Rgb } from './colour';
 import { lights, type Light } from './repertoire/lights';
 import { media, type Medium } from './repertoire/media';
@@ -21,7 +22,8 @@ export interface Reading {
 }
 
 /** What a word stands for: a facet and an id, written `subject:heron`. */
-export type Tag = `${'subject' | 'place' | 'light' | 'medium' | 'framing' | 'uninvited' | 'colour'}:${string}`;
+export type Tag =
+	`${'subject' | 'place' | 'light' | 'medium' | 'framing' | 'uninvited' | 'colour'}:${string}`;
 
 const dictionary = buildDictionary();
 
@@ -45,7 +47,12 @@ function buildDictionary(): Map<string, Tag[]> {
 
 /** A text as lower-case words without marks. */
 export function tokens(text: string): string[] {
-	return text.toLowerCase().normalize('NFKC').match(/[\p{L}\p{N}]+/gu) ?? [];
+	return (
+		text
+			.toLowerCase()
+			.normalize('NFKC')
+			.match(/[\p{L}\p{N}]+/gu) ?? []
+	);
 }
 
 /** Matches a text against the repertoire, longest phrases first. */
@@ -53,7 +60,7 @@ function match(text: string): { tags: Tag[]; unread: string[] } {
 	const words = tokens(text);
 	const tags: Tag[] = [];
 	const unread: string[] = [];
-	for (let i = 0; i < words.length; ) {
+	for (let i = 0; i < words.length;) {
 		let length = Math.min(3, words.length - i);
 		for (; length > 0; length--) {
 			const found = lookUp(words.slice(i, i + length).join(' '));
@@ -82,9 +89,6 @@ function lookUp(phrase: string): Tag[] | undefined {
 const first = (tags: Tag[], facet: string): string | undefined =>
 	tags.find((tag) => tag.startsWith(`${facet}:`))?.slice(facet.length + 1);
 
-/** Share of joining words from which a prompt counts as sentences. */
-const SENTENCE_SHARE = 0.22;
-
 /**
  * Reads a prompt against the repertoire.
  * @param text the prompt; may be empty
@@ -93,7 +97,6 @@ const SENTENCE_SHARE = 0.22;
 export function readPrompt(text: string, words = Infinity): Reading {
 	const all = tokens(text);
 	const { tags, unread } = match(all.slice(0, words).join(' '));
-	const plain = all.filter((word) => plainWords.has(word)).length;
 	const colour = first(tags, 'colour');
 	return {
 		subject: subjects.find(({ id }) => id === first(tags, 'subject')) ?? null,
@@ -103,7 +106,7 @@ export function readPrompt(text: string, words = Infinity): Reading {
 		framing: framings.find(({ id }) => id === first(tags, 'framing')) ?? null,
 		accent: colour ? colours[colour] : null,
 		unread,
-		form: all.length > 0 && plain / all.length >= SENTENCE_SHARE ? 'sentences' : 'keywords'
+		form: formOf(text)
 	};
 }
 

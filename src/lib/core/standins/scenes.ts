@@ -112,7 +112,8 @@ function fill(reading: Reading, character: Character): Facets {
 
 /** A scene that ignores part of the prompt: another subject, place, light or framing. */
 function stray(wanted: Facets, random: Stream, k: number): Facets {
-	const other = <T>(items: readonly T[], not: T) => random.pick(items.filter((item) => item !== not));
+	const other = <T>(items: readonly T[], not: T) =>
+		random.pick(items.filter((item) => item !== not));
 	const out = { ...wanted };
 	if (k % 3 === 0) out.subject = other(subjects, wanted.subject);
 	if (k % 3 === 1) out.light = other(lights, wanted.light);

@@ -36,7 +36,7 @@ export function signalsOf(
 	let agreement = 0;
 	for (let p = 0; p < pixels; p++) {
 		const k = owner[p];
-		const odds = (prior[k] / total) / (generalPrior[k] / generalTotal);
+		const odds = prior[k] / total / (generalPrior[k] / generalTotal);
 		agreement += Math.max(-20, Math.min(20, Math.log(odds)));
 	}
 	let beyond = 0;

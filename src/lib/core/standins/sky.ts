@@ -28,7 +28,11 @@ function paintStars(stage: Stage): void {
 	for (let i = 0; i < 130; i++) {
 		const y = random.next() ** 1.5 * stage.horizon * 0.9;
 		const size = random.between(0.8, 2.6);
-		stage.fill(oval(random.between(0, stage.width), y, size, size), [244, 244, 255], random.between(0.3, 0.95));
+		stage.fill(
+			oval(random.between(0, stage.width), y, size, size),
+			[244, 244, 255],
+			random.between(0.3, 0.95)
+		);
 	}
 }
 
@@ -86,7 +90,12 @@ export function paintFarLand(stage: Stage, height: number, depth: number, name: 
 			const nextX = from + ((to - from) * i) / steps;
 			const hump = Math.sin((Math.PI * i) / steps) ** 0.7;
 			const y = horizon - hump * height * random.between(0.55, 1);
-			pen.quadraticCurveTo((x + nextX) / 2, y - height * 0.12, nextX, i === steps ? horizon + 2 : y);
+			pen.quadraticCurveTo(
+				(x + nextX) / 2,
+				y - height * 0.12,
+				nextX,
+				i === steps ? horizon + 2 : y
+			);
 			x = nextX;
 		}
 		pen.closePath();
@@ -114,7 +123,9 @@ export function paintWater(stage: Stage, bottom: number, calm: number): void {
 			const x = random.between(-40, width + 40);
 			const length = random.between(30, 130) * scale * (1 + calm);
 			const bright = random.chance(0.5);
-			const colour = bright ? mix(far, rgb(light.sky[2]), 0.6) : mix(near, rgb(light.ambient), 0.35);
+			const colour = bright
+				? mix(far, rgb(light.sky[2]), 0.6)
+				: mix(near, rgb(light.ambient), 0.35);
 			const lift = (1 - calm) * 9 * scale;
 			stage.curve(
 				[
@@ -138,7 +149,11 @@ export function paintWater(stage: Stage, bottom: number, calm: number): void {
 		const spread = 22 + along * 90;
 		const x = sun[0] + path.between(-spread, spread);
 		const half = path.between(6, 26) * (0.35 + along);
-		stage.fill(oval(x, y, half, 1.3 + along * 3.4), glitter, (1 - along * 0.7) * light.glowStrength * 0.8);
+		stage.fill(
+			oval(x, y, half, 1.3 + along * 3.4),
+			glitter,
+			(1 - along * 0.7) * light.glowStrength * 0.8
+		);
 	}
 }
 
@@ -164,6 +179,14 @@ export function paintRain(stage: Stage): void {
 		const x = random.between(-100, stage.width + 100);
 		const y = random.between(-50, stage.height);
 		const length = random.between(30, 90);
-		stage.line([[x, y], [x - length * 0.28, y + length]], colour, random.between(0.8, 2), 0.3);
+		stage.line(
+			[
+				[x, y],
+				[x - length * 0.28, y + length]
+			],
+			colour,
+			random.between(0.8, 2),
+			0.3
+		);
 	}
 }

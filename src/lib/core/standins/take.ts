@@ -39,7 +39,10 @@ export function renderTake(
 	const native = character.card.nativeSizes[0];
 	// A model learned how far things belong together at its own size. In a larger frame its windows
 	// are too small, and things double; in a smaller one they see no more than the frame.
-	const side = Math.min(Math.sqrt(native.width * native.height) / LATENT_SCALE, Math.sqrt(width * height));
+	const side = Math.min(
+		Math.sqrt(native.width * native.height) / LATENT_SCALE,
+		Math.sqrt(width * height)
+	);
 	const { denoise, weights } = guidedDenoiser(
 		{ width, height, scenes: book.latents, spread: character.spread },
 		{

@@ -16,11 +16,27 @@ export const framings: Framing[] = [
 	{
 		id: 'wide',
 		label: 'wide view',
-		words: ['wide', 'wide view', 'wide shot', 'panorama', 'panoramic', 'distant', 'far away', 'landscape', 'long shot'],
+		words: [
+			'wide',
+			'wide view',
+			'wide shot',
+			'panorama',
+			'panoramic',
+			'distant',
+			'far away',
+			'landscape',
+			'long shot'
+		],
 		size: 0.62,
 		zoom: 1
 	},
-	{ id: 'middle', label: 'middle view', words: ['middle view', 'medium shot', 'mid shot'], size: 1, zoom: 1 },
+	{
+		id: 'middle',
+		label: 'middle view',
+		words: ['middle view', 'medium shot', 'mid shot'],
+		size: 1,
+		zoom: 1
+	},
 	{
 		id: 'close',
 		label: 'close-up',

@@ -142,7 +142,17 @@ export const lights: Light[] = [
 	{
 		id: 'fog',
 		label: 'fog',
-		words: ['fog', 'foggy', 'mist', 'misty', 'haze', 'overcast', 'grey sky', 'cloudy', 'soft light'],
+		words: [
+			'fog',
+			'foggy',
+			'mist',
+			'misty',
+			'haze',
+			'overcast',
+			'grey sky',
+			'cloudy',
+			'soft light'
+		],
 		sky: ['#aebcc2', '#c8d1d1', '#e3e4db'],
 		disc: '#f4f2e8',
 		discRadius: 40,

@@ -15,7 +15,8 @@ export const gouache: Medium = {
 				const u = x / unit;
 				const at = wavered(plate, x, y, 3.6, 13) * 4;
 				const turn = noise(u / 190 + seed, v / 190) * 26;
-				const stroke = noise(u / 46 + seed, (v + turn) / 6.5) + 0.6 * noise(u / 21, (v + turn) / 3.1 + seed);
+				const stroke =
+					noise(u / 46 + seed, (v + turn) / 6.5) + 0.6 * noise(u / 21, (v + turn) / 3.1 + seed);
 				const load = noise(u / 120 + 7, v / 90 + seed);
 				const tooth = speck(u * 0.62, v * 0.62 + seed);
 				const gain = 1 + stroke * 0.062 + load * 0.045 + tooth * 0.024;

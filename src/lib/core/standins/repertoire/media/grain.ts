@@ -61,7 +61,12 @@ export function luminance(plate: Plate): Float32Array {
  * Mean over a square, in time that does not depend on its radius.
  * @param radius in pixels; below half a pixel the source comes back as it is
  */
-export function blur(source: Float32Array, width: number, height: number, radius: number): Float32Array {
+export function blur(
+	source: Float32Array,
+	width: number,
+	height: number,
+	radius: number
+): Float32Array {
 	const r = Math.round(radius);
 	if (r < 1) return source.slice();
 	const across = new Float32Array(source.length);

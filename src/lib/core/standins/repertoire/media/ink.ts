@@ -5,7 +5,17 @@ import type { Medium } from './medium';
 export const ink: Medium = {
 	id: 'ink',
 	label: 'ink and line',
-	words: ['ink', 'pen', 'pen and ink', 'line drawing', 'line', 'drawing', 'hatching', 'etching', 'sketch'],
+	words: [
+		'ink',
+		'pen',
+		'pen and ink',
+		'line drawing',
+		'line',
+		'drawing',
+		'hatching',
+		'etching',
+		'sketch'
+	],
 	finish(plate) {
 		const { pixels, width, height, unit, seed } = plate;
 		const light = luminance(plate);
@@ -27,7 +37,10 @@ export const ink: Medium = {
 				const cx = hueStep(pixels, (y * width + right) * 4, (y * width + left) * 4);
 				const cy = hueStep(pixels, (down + x) * 4, (up + x) * 4);
 				const weight = 0.75 + noise(u / 30 + seed, v / 30) * 0.4;
-				const contour = Math.min(1, Math.max(0, (Math.hypot(gx, gy) + 0.55 * Math.hypot(cx, cy)) * 5.2 * weight - 0.42));
+				const contour = Math.min(
+					1,
+					Math.max(0, (Math.hypot(gx, gy) + 0.55 * Math.hypot(cx, cy)) * 5.2 * weight - 0.42)
+				);
 
 				const tone = light[p] + (light[p] - wide[p]) * 0.35;
 				const wob = noise(u / 44, v / 44 + seed) * 5;
@@ -35,7 +48,9 @@ export const ink: Medium = {
 					pass(u * 0.72 + v * 0.7 + wob, 9, 0.6 - tone) +
 					pass(u * 0.72 - v * 0.7 + wob, 9.5, 0.37 - tone) +
 					pass(v + wob * 0.6, 7, 0.22 - tone);
-				const stroke = Math.min(1, contour + Math.min(1, hatch) * 0.86) * (0.93 + speck(u * 0.9, v * 0.9) * 0.12);
+				const stroke =
+					Math.min(1, contour + Math.min(1, hatch) * 0.86) *
+					(0.93 + speck(u * 0.9, v * 0.9) * 0.12);
 
 				const i = p * 4;
 				const r = pixels[i];
@@ -47,9 +62,15 @@ export const ink: Medium = {
 				const washed = Math.min(0.82, chroma * 1.05 + 0.06) * pool;
 				const lift = 255 / Math.max(90, most);
 				const keep = 1 - stroke;
-				out[o] = byte((238 * (1 - washed) + Math.min(255, r * lift) * washed * 0.96) * keep + 30 * stroke);
-				out[o + 1] = byte((232 * (1 - washed) + Math.min(255, g * lift) * washed * 0.98) * keep + 30 * stroke);
-				out[o + 2] = byte((216 * (1 - washed) + Math.min(255, b * lift) * washed * 0.98) * keep + 38 * stroke);
+				out[o] = byte(
+					(238 * (1 - washed) + Math.min(255, r * lift) * washed * 0.96) * keep + 30 * stroke
+				);
+				out[o + 1] = byte(
+					(232 * (1 - washed) + Math.min(255, g * lift) * washed * 0.98) * keep + 30 * stroke
+				);
+				out[o + 2] = byte(
+					(216 * (1 - washed) + Math.min(255, b * lift) * washed * 0.98) * keep + 38 * stroke
+				);
 			}
 		}
 		return out;

@@ -56,7 +56,10 @@ export const linocut: Medium = {
 			);
 		}
 		function spread(source: typeof pixels, i: number): number {
-			return Math.max(source[i], source[i + 1], source[i + 2]) - Math.min(source[i], source[i + 1], source[i + 2]);
+			return (
+				Math.max(source[i], source[i + 1], source[i + 2]) -
+				Math.min(source[i], source[i + 1], source[i + 2])
+			);
 		}
 	}
 };

@@ -24,7 +24,8 @@ export const photograph: Medium = {
 				const grain = speck(x * 0.93 + seed * 3, y * 0.97) * 7;
 				const glow = bloom[p] * 74;
 				for (let c = 0; c < 3; c++) {
-					const value = ((pixels[p * 4 + c] * surface + glow * (c === 2 ? 0.72 : 1)) * corner) / 255;
+					const value =
+						((pixels[p * 4 + c] * surface + glow * (c === 2 ? 0.72 : 1)) * corner) / 255;
 					const curved = value < 1 ? value * value * (3 - 2 * value) * 0.42 + value * 0.58 : value;
 					out[o + c] = byte(curved * 246 + 6 + grain);
 				}

@@ -23,7 +23,10 @@ export const watercolour: Medium = {
 				const bloom = noise(u / 85 + seed, v / 85) + 0.5 * noise(u / 34, v / 34 + seed);
 				const grain = speck(u * 0.55 + seed, v * 0.55);
 				const density = 0.8 + bloom * 0.2 + edge * 2.2 + grain * 0.09;
-				const rim = Math.min(u, v, w - u, h - v) + noise(u / 40, v / 40 + seed) * 26 + noise(u / 9, v / 9) * 6;
+				const rim =
+					Math.min(u, v, w - u, h - v) +
+					noise(u / 40, v / 40 + seed) * 26 +
+					noise(u / 9, v / 9) * 6;
 				const shown = rim < 22 ? 0 : rim < 34 ? (rim - 22) / 12 : 1;
 				const dried = rim > 22 && rim < 40 ? 0.16 : 0;
 				const k = Math.max(0, density + dried) * shown;

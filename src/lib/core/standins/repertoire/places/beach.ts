@@ -22,25 +22,41 @@ export const beach: Place = {
 		]);
 		const sand = stage.tone('#dcc39a', 0.85);
 		const wet = stage.tone('#a98d6b', 0.6);
-		const area = (drop: number) => (pen: { moveTo(x: number, y: number): void; lineTo(x: number, y: number): void }) => {
-			pen.moveTo(-40, height + 20);
-			for (const [x, y] of edge) pen.lineTo(x, y + drop);
-			pen.lineTo(width + 40, height + 20);
-		};
+		const area =
+			(drop: number) =>
+			(pen: { moveTo(x: number, y: number): void; lineTo(x: number, y: number): void }) => {
+				pen.moveTo(-40, height + 20);
+				for (const [x, y] of edge) pen.lineTo(x, y + drop);
+				pen.lineTo(width + 40, height + 20);
+			};
 		stage.fill(area(0), wet);
 		stage.fill(area(34), sand);
 		stage.wash(height - depth * 0.4, height + 20, [
 			[0, rgb(stage.light.ambient), 0],
 			[1, rgb(stage.light.ambient), 0.3]
 		]);
-		stage.curve(edge.map(([x, y]) => [x, y - 2]), stage.lit('#fbfaf4'), 8, 0.85);
-		stage.curve(edge.map(([x, y]) => [x, y - 16]), stage.lit('#fbfaf4'), 4, 0.45);
+		stage.curve(
+			edge.map(([x, y]) => [x, y - 2]),
+			stage.lit('#fbfaf4'),
+			8,
+			0.85
+		);
+		stage.curve(
+			edge.map(([x, y]) => [x, y - 16]),
+			stage.lit('#fbfaf4'),
+			4,
+			0.45
+		);
 		for (let i = 0; i < (420 * width) / 1000; i++) {
 			const along = random.next() ** 0.8;
 			const y = horizon + depth * (0.42 + 0.58 * along);
 			const size = 1.5 + along * 9 * random.between(0.4, 1.3);
 			const x = random.between(-10, width + 10);
-			const stone = mix(rgb('#8d8378'), rgb(random.pick(['#c9b79c', '#5d6066', '#b48c74'])), random.next());
+			const stone = mix(
+				rgb('#8d8378'),
+				rgb(random.pick(['#c9b79c', '#5d6066', '#b48c74'])),
+				random.next()
+			);
 			stage.fill(oval(x, y + size * 0.3, size, size * 0.5), stage.shade(stone), 0.7);
 			stage.fill(oval(x + stage.side, y, size, size * 0.55), stage.tone(stone, 0.85));
 		}

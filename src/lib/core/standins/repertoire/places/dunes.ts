@@ -6,7 +6,19 @@ import type { Place } from './place';
 export const dunes: Place = {
 	id: 'dunes',
 	label: 'dunes',
-	words: ['dunes', 'dune', 'marram', 'marram grass', 'field', 'meadow', 'hill', 'hills', 'heath', 'grass', 'grassland'],
+	words: [
+		'dunes',
+		'dune',
+		'marram',
+		'marram grass',
+		'field',
+		'meadow',
+		'hill',
+		'hills',
+		'heath',
+		'grass',
+		'grassland'
+	],
 	horizon: 0.58,
 	stand: { land: 0.38, water: 0.3 },
 	needsGround: false,
@@ -23,7 +35,11 @@ export const dunes: Place = {
 				base - Math.sin(i * 1.15 + r.between(0, 6)) * (20 + 34 * along) - r.between(0, 22)
 			]) as [number, number][];
 			const air = (1 - along) * 0.42;
-			const sand = mix(stage.tone(row % 2 ? '#e3cda0' : '#d5b987', 0.55 + along * 0.35), rgb(stage.light.haze), air);
+			const sand = mix(
+				stage.tone(row % 2 ? '#e3cda0' : '#d5b987', 0.55 + along * 0.35),
+				rgb(stage.light.haze),
+				air
+			);
 			stage.fill((pen) => {
 				pen.moveTo(-120, height + 20);
 				pen.lineTo(crest[0][0], crest[0][1]);

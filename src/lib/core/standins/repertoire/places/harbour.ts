@@ -6,7 +6,18 @@ import type { Place } from './place';
 export const harbour: Place = {
 	id: 'harbour',
 	label: 'harbour',
-	words: ['harbour', 'harbor', 'quay', 'port', 'pier', 'jetty', 'dock', 'village', 'town', 'street'],
+	words: [
+		'harbour',
+		'harbor',
+		'quay',
+		'port',
+		'pier',
+		'jetty',
+		'dock',
+		'village',
+		'town',
+		'street'
+	],
 	horizon: 0.52,
 	stand: { land: 0.74, water: 0.4 },
 	needsGround: false,
@@ -68,11 +79,27 @@ export const harbour: Place = {
 		const slabs = stage.random.branch('slabs');
 		for (let row = 0; row < 4; row++) {
 			const y = top + 13 + (height - top) * (row / 4) ** 1.25;
-			stage.line([[-20, y], [width + 20, y]], stage.shade('#5d564c'), 2 + row, 0.4);
+			stage.line(
+				[
+					[-20, y],
+					[width + 20, y]
+				],
+				stage.shade('#5d564c'),
+				2 + row,
+				0.4
+			);
 			for (let i = 0; i < 9; i++) {
 				const sx = ((i + slabs.next() * 0.6) / 9) * width;
 				const next = top + 13 + (height - top) * ((row + 1) / 4) ** 1.25;
-				stage.line([[sx, y], [sx + (sx - width / 2) * 0.06, next]], stage.shade('#5d564c'), 2, 0.3);
+				stage.line(
+					[
+						[sx, y],
+						[sx + (sx - width / 2) * 0.06, next]
+					],
+					stage.shade('#5d564c'),
+					2,
+					0.3
+				);
 			}
 		}
 	},

@@ -7,7 +7,18 @@ import type { Place } from './place';
 export const marsh: Place = {
 	id: 'marsh',
 	label: 'salt marsh',
-	words: ['marsh', 'salt marsh', 'saltmarsh', 'wetland', 'mudflat', 'mudflats', 'reeds', 'levels', 'creek', 'flats'],
+	words: [
+		'marsh',
+		'salt marsh',
+		'saltmarsh',
+		'wetland',
+		'mudflat',
+		'mudflats',
+		'reeds',
+		'levels',
+		'creek',
+		'flats'
+	],
 	horizon: 0.56,
 	stand: { land: 0.4, water: 0.5 },
 	needsGround: false,
@@ -37,7 +48,10 @@ export const marsh: Place = {
 				}
 				const green = mix(rgb('#8f9a4e'), rgb('#b58f4a'), random.next() * 0.8);
 				const air = (1 - along) * 0.5;
-				stage.fill(outline(points.map(([px, py]) => [px, py + thick * 0.12])), stage.far('#3b4433', air));
+				stage.fill(
+					outline(points.map(([px, py]) => [px, py + thick * 0.12])),
+					stage.far('#3b4433', air)
+				);
 				stage.fill(outline(points), mix(stage.tone(green, 0.72), rgb(stage.light.haze), air * 0.7));
 				const blades = [
 					mix(stage.tone('#a9ab57', 0.9), rgb(stage.light.haze), air * 0.6),

@@ -34,7 +34,11 @@ export const sea: Place = {
 		for (let i = 0; i < 26; i++) {
 			const x = random.between(0, stage.width);
 			const y = stage.height - random.next() * (stage.height - stage.horizon) * 0.5;
-			stage.fill(oval(x, y, random.between(3, 16), random.between(1, 2.4)), stage.lit('#f7f7f0'), 0.4);
+			stage.fill(
+				oval(x, y, random.between(3, 16), random.between(1, 2.4)),
+				stage.lit('#f7f7f0'),
+				0.4
+			);
 		}
 	}
 };

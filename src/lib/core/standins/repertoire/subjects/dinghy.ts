@@ -4,14 +4,32 @@ import type { Subject } from './subject';
 export const dinghy: Subject = {
 	id: 'dinghy',
 	label: 'sailing dinghy',
-	words: ['dinghy', 'sailing dinghy', 'sailboat', 'sailing boat', 'yacht', 'boat', 'boats', 'sail', 'sloop'],
+	words: [
+		'dinghy',
+		'sailing dinghy',
+		'sailboat',
+		'sailing boat',
+		'yacht',
+		'boat',
+		'boats',
+		'sail',
+		'sloop'
+	],
 	home: 'sea',
 	footing: 'water',
 	size: 0.56,
 	breadth: 0.82,
 	draw(stage, extra) {
 		const sail = '#f6efdf';
-		const mast = (x: number, top: number) => stage.line([[x, -120], [x + 8, top]], stage.tone('#7a5a38', 0.7), 17);
+		const mast = (x: number, top: number) =>
+			stage.line(
+				[
+					[x, -120],
+					[x + 8, top]
+				],
+				stage.tone('#7a5a38', 0.7),
+				17
+			);
 		mast(-20, -1000);
 		// Mainsail behind the mast, jib before it, both bellied by the wind.
 		stage.form(
@@ -51,12 +69,39 @@ export const dinghy: Subject = {
 			-30,
 			0.75
 		);
-		for (const y of [-780, -640]) stage.curve([[0, y], [60, y + 30], [110 + (y + 780) * 0.35, y + 36]], stage.shade('#b8aa90'), 4, 0.5);
+		for (const y of [-780, -640])
+			stage.curve(
+				[
+					[0, y],
+					[60, y + 30],
+					[110 + (y + 780) * 0.35, y + 36]
+				],
+				stage.shade('#b8aa90'),
+				4,
+				0.5
+			);
 		if (extra) {
 			mast(230, -760);
-			stage.form(polygon([[238, -740], [430, -230], [240, -220]]), sail, 230, 430, 0.7);
+			stage.form(
+				polygon([
+					[238, -740],
+					[430, -230],
+					[240, -220]
+				]),
+				sail,
+				230,
+				430,
+				0.7
+			);
 		}
-		stage.line([[-24, -196], [356, -214]], stage.tone('#7a5a38', 0.7), 13);
+		stage.line(
+			[
+				[-24, -196],
+				[356, -214]
+			],
+			stage.tone('#7a5a38', 0.7),
+			13
+		);
 		// Hull.
 		stage.form(
 			(pen) => {
@@ -84,7 +129,27 @@ export const dinghy: Subject = {
 			390,
 			0.8
 		);
-		for (const y of [-92, -52]) stage.curve([[-330 - y, y], [0, y + 26], [370, y - 10]], stage.shade('#4a2f1c'), 5, 0.5);
-		stage.curve([[-420, 10], [-200, -2], [120, 12], [420, 0]], stage.lit('#ffffff'), 13, 0.55);
+		for (const y of [-92, -52])
+			stage.curve(
+				[
+					[-330 - y, y],
+					[0, y + 26],
+					[370, y - 10]
+				],
+				stage.shade('#4a2f1c'),
+				5,
+				0.5
+			);
+		stage.curve(
+			[
+				[-420, 10],
+				[-200, -2],
+				[120, 12],
+				[420, 0]
+			],
+			stage.lit('#ffffff'),
+			13,
+			0.55
+		);
 	}
 };

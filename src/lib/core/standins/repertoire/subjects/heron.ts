@@ -12,8 +12,25 @@ export const heron: Subject = {
 	draw(stage, extra) {
 		const grey = stage.main('#8da0b0');
 		const leg = (x: number, foot: number) => {
-			stage.curve([[x, -330], [x + 16, -210], [x - 8, -170], [foot, 0]], stage.tone('#8a7a4c', 0.55), 17);
-			for (const toe of [-52, 6, 46]) stage.line([[foot, -4], [foot + toe, 4]], stage.tone('#7a6b42', 0.5), 10);
+			stage.curve(
+				[
+					[x, -330],
+					[x + 16, -210],
+					[x - 8, -170],
+					[foot, 0]
+				],
+				stage.tone('#8a7a4c', 0.55),
+				17
+			);
+			for (const toe of [-52, 6, 46])
+				stage.line(
+					[
+						[foot, -4],
+						[foot + toe, 4]
+					],
+					stage.tone('#7a6b42', 0.5),
+					10
+				);
 		};
 		leg(40, 62);
 		leg(-26, -34);
@@ -71,11 +88,24 @@ export const heron: Subject = {
 			[-130, -900]
 		];
 		stage.curve(neck, stage.shade('#6d7f8d'), 84);
-		stage.curve(neck.map(([x, y]) => [x + stage.side * 8, y - 3]), stage.tone('#dfe3e2', 0.85), 64);
-		stage.curve(neck.slice(1).map(([x, y]) => [x - 12, y + 8]), stage.shade('#5b6a76'), 9, 0.6);
+		stage.curve(
+			neck.map(([x, y]) => [x + stage.side * 8, y - 3]),
+			stage.tone('#dfe3e2', 0.85),
+			64
+		);
+		stage.curve(
+			neck.slice(1).map(([x, y]) => [x - 12, y + 8]),
+			stage.shade('#5b6a76'),
+			9,
+			0.6
+		);
 		for (let i = 0; i < 5; i++) {
 			stage.curve(
-				[[-150 + i * 14, -440], [-160 + i * 16, -380], [-136 + i * 22, -318]],
+				[
+					[-150 + i * 14, -440],
+					[-160 + i * 16, -380],
+					[-136 + i * 22, -318]
+				],
 				stage.tone('#e6e8e4', 0.75),
 				10,
 				0.8
@@ -92,9 +122,34 @@ export const heron: Subject = {
 			},
 			stage.tone('#d9a33c', 0.8)
 		);
-		stage.line([[-200, -914], [-440, -890]], stage.shade('#8a5f22'), 6, 0.8);
-		stage.curve([[-206, -948], [-130, -986], [-50, -950], [90, -872]], stage.shade('#20262e'), 24);
-		stage.curve([[-90, -960], [0, -930], [60, -850]], stage.shade('#20262e'), 12);
+		stage.line(
+			[
+				[-200, -914],
+				[-440, -890]
+			],
+			stage.shade('#8a5f22'),
+			6,
+			0.8
+		);
+		stage.curve(
+			[
+				[-206, -948],
+				[-130, -986],
+				[-50, -950],
+				[90, -872]
+			],
+			stage.shade('#20262e'),
+			24
+		);
+		stage.curve(
+			[
+				[-90, -960],
+				[0, -930],
+				[60, -850]
+			],
+			stage.shade('#20262e'),
+			12
+		);
 		stage.fill(oval(-186, -924, 14, 14), stage.lit('#f2cc4a'));
 		stage.fill(oval(-188, -924, 7, 7), [20, 20, 22]);
 	}

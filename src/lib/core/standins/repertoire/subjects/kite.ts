@@ -14,19 +14,50 @@ export const kite: Subject = {
 		const { pen } = stage;
 		const lean = -0.32 * stage.side;
 		// The line runs down to a hand out of sight.
-		stage.curve([[0, -520], [-120 * stage.side, -60], [-520 * stage.side, 700], [-900 * stage.side, 1900]], stage.shade('#4a4a4a'), 5, 0.75);
+		stage.curve(
+			[
+				[0, -520],
+				[-120 * stage.side, -60],
+				[-520 * stage.side, 700],
+				[-900 * stage.side, 1900]
+			],
+			stage.shade('#4a4a4a'),
+			5,
+			0.75
+		);
 		pen.save();
 		pen.translate(0, -560);
 		pen.rotate(lean);
 		const tail = (way: number) => {
 			const points: Point[] = [];
-			for (let i = 0; i <= 10; i++) points.push([Math.sin(i * 0.95) * 58 * way - way * i * 7, 430 + i * 62]);
+			for (let i = 0; i <= 10; i++)
+				points.push([Math.sin(i * 0.95) * 58 * way - way * i * 7, 430 + i * 62]);
 			stage.curve(points, stage.shade('#5a4a40'), 8);
 			for (let i = 1; i < 10; i += 2) {
 				const [x, y] = points[i];
 				const bow = i % 4 === 1 ? '#e9b83c' : '#2f7f8c';
-				stage.form(polygon([[x, y], [x - 62, y - 34], [x - 56, y + 32]]), bow, x - 60, x + 60, 0.6);
-				stage.form(polygon([[x, y], [x + 62, y - 30], [x + 56, y + 36]]), bow, x - 60, x + 60, 0.6);
+				stage.form(
+					polygon([
+						[x, y],
+						[x - 62, y - 34],
+						[x - 56, y + 32]
+					]),
+					bow,
+					x - 60,
+					x + 60,
+					0.6
+				);
+				stage.form(
+					polygon([
+						[x, y],
+						[x + 62, y - 30],
+						[x + 56, y + 36]
+					]),
+					bow,
+					x - 60,
+					x + 60,
+					0.6
+				);
 			}
 		};
 		tail(1);

@@ -26,23 +26,46 @@ export const lighthouse: Subject = {
 			stage.fill(box(-17, y, 34, 46), stage.shade('#2d3038'));
 			stage.fill(box(-17, y, 34, 8), stage.lit('#fff4e0'), 0.6);
 		}
-		stage.fill(
-			(pen) => {
-				pen.moveTo(-34, 0);
-				pen.lineTo(-34, -64);
-				pen.arc(0, -64, 34, Math.PI, 0);
-				pen.lineTo(34, 0);
-				pen.closePath();
-			},
-			stage.shade('#5a3a2c')
-		);
+		stage.fill((pen) => {
+			pen.moveTo(-34, 0);
+			pen.lineTo(-34, -64);
+			pen.arc(0, -64, 34, Math.PI, 0);
+			pen.lineTo(34, 0);
+			pen.closePath();
+		}, stage.shade('#5a3a2c'));
 		const lantern = (y: number) => {
 			stage.form(box(-104, y - 18, 208, 20), '#3b3d44', -104, 104);
-			for (let i = -4; i <= 4; i++) stage.line([[i * 24, y - 18], [i * 24, y - 58]], stage.tone('#3b3d44', 0.3), 5);
-			stage.line([[-100, y - 58], [100, y - 58]], stage.tone('#3b3d44', 0.4), 8);
-			const glass = stage.light.stars || stage.light.glowStrength > 0.55 ? rgb('#fff3b0') : stage.lit('#cfe2e4');
+			for (let i = -4; i <= 4; i++)
+				stage.line(
+					[
+						[i * 24, y - 18],
+						[i * 24, y - 58]
+					],
+					stage.tone('#3b3d44', 0.3),
+					5
+				);
+			stage.line(
+				[
+					[-100, y - 58],
+					[100, y - 58]
+				],
+				stage.tone('#3b3d44', 0.4),
+				8
+			);
+			const glass =
+				stage.light.stars || stage.light.glowStrength > 0.55
+					? rgb('#fff3b0')
+					: stage.lit('#cfe2e4');
 			stage.form(box(-58, y - 128, 116, 110), glass, -58, 58, 0.4);
-			for (const x of [-58, -20, 20, 58]) stage.line([[x, y - 128], [x, y - 18]], stage.tone('#2f3138', 0.3), 6);
+			for (const x of [-58, -20, 20, 58])
+				stage.line(
+					[
+						[x, y - 128],
+						[x, y - 18]
+					],
+					stage.tone('#2f3138', 0.3),
+					6
+				);
 			stage.form(
 				(pen) => {
 					pen.moveTo(-76, y - 126);
@@ -54,7 +77,14 @@ export const lighthouse: Subject = {
 				-76,
 				76
 			);
-			stage.line([[0, y - 212], [0, y - 246]], stage.tone('#2f3138', 0.4), 8);
+			stage.line(
+				[
+					[0, y - 212],
+					[0, y - 246]
+				],
+				stage.tone('#2f3138', 0.4),
+				8
+			);
 			stage.fill(oval(0, y - 216, 11, 11), stage.tone('#2f3138', 0.5));
 		};
 		if (extra) lantern(-430);

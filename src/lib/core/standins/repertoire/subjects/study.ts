@@ -16,9 +16,29 @@ export const study: Subject = {
 		const colours = ['#c8684a', '#e3b95c', '#54808c', '#e8dfcb', '#6a5a78', '#8fa27a'];
 		const shuffled = random.shuffle(colours);
 		stage.fill(oval(-stage.side * 60, 4, 460, 50), stage.shade('#4a4440'), 0.45);
-		stage.form(polygon([[-330, 0], [330, 0], [300, -210], [-300, -210]]), shuffled[0], -330, 330);
+		stage.form(
+			polygon([
+				[-330, 0],
+				[330, 0],
+				[300, -210],
+				[-300, -210]
+			]),
+			shuffled[0],
+			-330,
+			330
+		);
 		stage.form(oval(-90, -340, 190, 150), stage.main(shuffled[1]), -280, 100);
-		stage.form(polygon([[90, -210], [290, -210], [290, -640], [90, -640]]), shuffled[2], 90, 290);
+		stage.form(
+			polygon([
+				[90, -210],
+				[290, -210],
+				[290, -640],
+				[90, -640]
+			]),
+			shuffled[2],
+			90,
+			290
+		);
 		stage.form(
 			(pen) => {
 				pen.moveTo(-60, -640);

@@ -28,10 +28,46 @@ export const uninvited: Uninvited[] = [
 			const x = freeX(stage, 0.78);
 			const y = stage.horizon + (stage.height - stage.horizon) * 0.12;
 			stage.at(x, y, 0.13, () => {
-				stage.form(polygon([[-20, -900], [-20, -220], [420, -220]]), '#f4ecdc', -20, 420, 0.6);
-				stage.form(polygon([[-50, -760], [-50, -220], [-330, -220]]), '#d8cdb8', -330, -50, 0.6);
-				stage.fill(polygon([[-440, -180], [440, -180], [320, 0], [-330, 0]]), stage.shade('#6a3a2a'));
-				stage.line([[-460, 10], [460, 10]], stage.lit('#ffffff'), 22, 0.5);
+				stage.form(
+					polygon([
+						[-20, -900],
+						[-20, -220],
+						[420, -220]
+					]),
+					'#f4ecdc',
+					-20,
+					420,
+					0.6
+				);
+				stage.form(
+					polygon([
+						[-50, -760],
+						[-50, -220],
+						[-330, -220]
+					]),
+					'#d8cdb8',
+					-330,
+					-50,
+					0.6
+				);
+				stage.fill(
+					polygon([
+						[-440, -180],
+						[440, -180],
+						[320, 0],
+						[-330, 0]
+					]),
+					stage.shade('#6a3a2a')
+				);
+				stage.line(
+					[
+						[-460, 10],
+						[460, 10]
+					],
+					stage.lit('#ffffff'),
+					22,
+					0.5
+				);
 			});
 		}
 	},
@@ -48,15 +84,41 @@ export const uninvited: Uninvited[] = [
 				const x = freeX(stage, random.between(0.55, 0.95));
 				const y = stage.horizon * random.between(0.18, 0.75);
 				const w = random.between(18, 40);
-				stage.curve([[x - w, y - w * 0.3], [x - w * 0.4, y - w * 0.55], [x, y]], dark, 4);
-				stage.curve([[x, y], [x + w * 0.45, y - w * 0.6], [x + w, y - w * 0.2]], dark, 4);
+				stage.curve(
+					[
+						[x - w, y - w * 0.3],
+						[x - w * 0.4, y - w * 0.55],
+						[x, y]
+					],
+					dark,
+					4
+				);
+				stage.curve(
+					[
+						[x, y],
+						[x + w * 0.45, y - w * 0.6],
+						[x + w, y - w * 0.2]
+					],
+					dark,
+					4
+				);
 			}
 		}
 	},
 	{
 		id: 'figure',
 		label: 'a passer-by',
-		words: ['people', 'person', 'figure', 'figures', 'crowd', 'passer-by', 'tourists', 'man', 'woman'],
+		words: [
+			'people',
+			'person',
+			'figure',
+			'figures',
+			'crowd',
+			'passer-by',
+			'tourists',
+			'man',
+			'woman'
+		],
 		odds: 0.15,
 		where: 'behind',
 		paint(stage) {
@@ -65,9 +127,35 @@ export const uninvited: Uninvited[] = [
 			const y = stage.horizon + (stage.height - stage.horizon) * 0.42;
 			stage.at(x, y, 0.17, () => {
 				stage.fill(oval(0, 0, 210, 24), stage.shade('#3a342e'), 0.5);
-				for (const leg of [-46, 46]) stage.line([[leg * 0.5, -430], [leg, -10]], stage.shade('#2c3440'), 70);
-				stage.form(polygon([[-120, -800], [120, -800], [150, -380], [-150, -380]]), '#8d3f4c', -150, 150);
-				for (const arm of [-1, 1]) stage.line([[arm * 110, -770], [arm * 180, -450]], stage.tone('#8d3f4c', 0.45), 56);
+				for (const leg of [-46, 46])
+					stage.line(
+						[
+							[leg * 0.5, -430],
+							[leg, -10]
+						],
+						stage.shade('#2c3440'),
+						70
+					);
+				stage.form(
+					polygon([
+						[-120, -800],
+						[120, -800],
+						[150, -380],
+						[-150, -380]
+					]),
+					'#8d3f4c',
+					-150,
+					150
+				);
+				for (const arm of [-1, 1])
+					stage.line(
+						[
+							[arm * 110, -770],
+							[arm * 180, -450]
+						],
+						stage.tone('#8d3f4c', 0.45),
+						56
+					);
 				stage.form(oval(0, -890, 84, 98), '#c8956e', -84, 84);
 				stage.form(oval(0, -944, 92, 54), '#3a2f2a', -92, 92);
 			});
@@ -81,11 +169,17 @@ export const uninvited: Uninvited[] = [
 		where: 'over',
 		paint(stage) {
 			const { pen, width, height } = stage;
-			for (const [x, y] of [[0.3, 0.34], [0.72, 0.62]]) {
+			for (const [x, y] of [
+				[0.3, 0.34],
+				[0.72, 0.62]
+			]) {
 				pen.save();
 				pen.translate(width * x, height * y);
 				pen.rotate(-0.42);
-				for (const [colour, shift] of [[css([20, 20, 24], 0.28), 3], [css([255, 255, 255], 0.55), 0]] as const) {
+				for (const [colour, shift] of [
+					[css([20, 20, 24], 0.28), 3],
+					[css([255, 255, 255], 0.55), 0]
+				] as const) {
 					pen.strokeStyle = colour;
 					pen.lineWidth = 9;
 					pen.lineCap = 'round';
@@ -136,7 +230,14 @@ export const uninvited: Uninvited[] = [
 						10
 					);
 				}
-				stage.line([[x + 4, y], [x + 4, y - size]], colour, 11);
+				stage.line(
+					[
+						[x + 4, y],
+						[x + 4, y - size]
+					],
+					colour,
+					11
+				);
 			}
 		}
 	},
@@ -160,7 +261,15 @@ export const uninvited: Uninvited[] = [
 			] as const) {
 				stage.fill(oval(sx + (cx - sx) * t, sy + (cy - sy) * t, r, r), rgb(hex), a);
 			}
-			stage.line([[sx - 420, sy], [sx + 420, sy]], [255, 246, 220], 6, 0.5);
+			stage.line(
+				[
+					[sx - 420, sy],
+					[sx + 420, sy]
+				],
+				[255, 246, 220],
+				6,
+				0.5
+			);
 		}
 	},
 	{
@@ -177,7 +286,16 @@ export const uninvited: Uninvited[] = [
 				const light = random.chance(0.6);
 				const colour: [number, number, number] = light ? [250, 246, 236] : [30, 28, 26];
 				if (random.chance(0.25)) {
-					stage.curve([[x, y], [x + random.between(-20, 20), y + 60], [x + random.between(-30, 30), y + random.between(90, 240)]], colour, 3, 0.7);
+					stage.curve(
+						[
+							[x, y],
+							[x + random.between(-20, 20), y + 60],
+							[x + random.between(-30, 30), y + random.between(90, 240)]
+						],
+						colour,
+						3,
+						0.7
+					);
 				} else stage.fill(oval(x, y, random.between(2, 8), random.between(2, 6)), colour, 0.75);
 			}
 		}
@@ -185,7 +303,16 @@ export const uninvited: Uninvited[] = [
 	{
 		id: 'soft',
 		label: 'soft focus',
-		words: ['soft focus', 'blurry', 'blurred', 'blur', 'out of focus', 'low quality', 'unsharp', 'soft'],
+		words: [
+			'soft focus',
+			'blurry',
+			'blurred',
+			'blur',
+			'out of focus',
+			'low quality',
+			'unsharp',
+			'soft'
+		],
 		odds: 0.1,
 		where: 'other'
 	},
@@ -200,7 +327,18 @@ export const uninvited: Uninvited[] = [
 		id: 'extra',
 		label: 'a part too many',
 		words: [
-			'extra limbs', 'extra limb', 'extra legs', 'extra parts', 'deformed', 'bad anatomy', 'doubled', 'double', 'malformed', 'mutated', 'disfigured', 'duplicate'
+			'extra limbs',
+			'extra limb',
+			'extra legs',
+			'extra parts',
+			'deformed',
+			'bad anatomy',
+			'doubled',
+			'double',
+			'malformed',
+			'mutated',
+			'disfigured',
+			'duplicate'
 		],
 		odds: 0.15,
 		where: 'other'

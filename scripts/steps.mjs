@@ -1,0 +1,149 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { existsSync, readFileSync, statSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { dirname, resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+/** The project's folder. */
+export const root = resolve(dirname(fileURLToPath(import.meta.url)), '..');
+
+/** Says what is being done. @param {string} text */
+export const say = (text) => console.log(`\n— ${text}`);
+
+/**
+ * Runs a command to its end, its output shown as it comes.
+ * @param {string} command
+ * @param {string[]} args
+ * @param {Record<string, string>} [env]
+ * @returns {Promise<number>} its exit code
+ */
+export function run(command, args, env = {}) {
+	return new Promise((done) => {
+		const child = spawn(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
+		child.on('error', () => done(127));
+		child.on('close', (code) => done(code ?? 1));
+	});
+}
+
+/** Installs the packages when they are missing or older than the lock file. */
+export async function install() {
+	const mark = resolve(root, 'node_modules/.package-lock.json');
+	const lock = resolve(root, 'package-lock.json');
+	if (existsSync(mark) && statSync(mark).mtimeMs >= statSync(lock).mtimeMs) return;
+	say('Installing the packages (about half a minute)');
+	const code = await run('npm', ['ci', '--no-audit', '--no-fund']);
+	if (code) {
+		console.error('The packages could not be installed; see above. Is the package registry in reach?');
+		process.exit(code);
+	}
+}
+
+/** Builds the application and its render thread. */
+export async function build() {
+	say('Building the application');
+	for (const args of [
+		['vite', 'build', '--logLevel', 'warn'],
+		['vite', 'build', '--config', 'vite.worker.config.ts', '--logLevel', 'warn']
+	]) {
+		const code = await run('npx', args);
+		if (code) {
+			console.error('The build failed; see above.');
+			process.exit(code);
+		}
+	}
+}
+
+/** Whether the built application is there and newer than its source. */
+export function isBuilt() {
+	return existsSync(resolve(root, 'build/index.js')) && existsSync(resolve(root, 'build/threads/render-thread.mjs'));
+}
+
+/**
+ * A free port: the wanted one, or any.
+ * @param {number} wanted
+ * @returns {Promise<number>}
+ */
+export function freePort(wanted) {
+	return new Promise((done) => {
+		const server = createServer();
+		server.once('error', () => done(freePort(0)));
+		server.listen(wanted, '127.0.0.1', () => {
+			const address = server.address();
+			const port = typeof address === 'object' && address ? address.port : wanted;
+			server.close(() => done(port));
+		});
+	});
+}
+
+/**
+ * Starts the built application on this machine only.
+ * @param {number} port
+ * @param {Record<string, string>} [env]
+ */
+export function startServer(port, env = {}) {
+	return spawn(process.execPath, ['build/index.js'], {
+		cwd: root,
+		stdio: 'inherit',
+		env: {
+			...process.env,
+			HOST: '127.0.0.1',
+			PORT: String(port),
+			ORIGIN: `http://127.0.0.1:${port}`,
+			BODY_SIZE_LIMIT: '16M',
+			...env
+		}
+	});
+}
+
+/**
+ * Waits until an address answers.
+ * @param {string} url
+ * @param {number} [seconds]
+ */
+export async function answers(url, seconds = 30) {
+	for (let i = 0; i < seconds * 5; i++) {
+		const ok = await fetch(url).then(
+			(r) => r.ok,
+			() => false
+		);
+		if (ok) return true;
+		await new Promise((r) => setTimeout(r, 200));
+	}
+	return false;
+}
+
+const browsers = [
+	process.env.CHROMIUM_PATH,
+	'/usr/bin/chromium',
+	'/usr/bin/chromium-browser',
+	'/usr/bin/google-chrome'
+];
+
+/** Where Chromium is, or null. */
+export function findChromium() {
+	return browsers.find((path) => path && existsSync(path)) ?? null;
+}
+
+/** Finds Chromium, or installs Debian's when that is allowed, or says how. */
+export async function ensureChromium() {
+	const there = findChromium();
+	if (there) return there;
+	const how = 'Install it with "sudo apt-get install chromium", or set CHROMIUM_PATH to a Chromium that you have.';
+	const debian = existsSync('/etc/debian_version');
+	const root = typeof process.getuid === 'function' && process.getuid() === 0;
+	if (!debian || !root) {
+		console.error(`The browser tests need Chromium, and it is not here. ${how}`);
+		return null;
+	}
+	say("Installing Debian's Chromium for the browser tests");
+	spawnSync('apt-get', ['update'], { stdio: 'ignore' });
+	const code = await run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
+		DEBIAN_FRONTEND: 'noninteractive'
+	});
+	const found = findChromium();
+	if (code || !found) console.error(`Chromium could not be installed. ${how}`);
+	return found;
+}
+
+/** @param {string} file */
+export const readJson = (file) => JSON.parse(readFileSync(file, 'utf8'));

@@ -1,0 +1,105 @@
+import { frameLabel } from '$lib/core/frame';
+import type { Size, TakeSettings } from '$lib/core/schema';
+import { fieldDial, type Dial, type DialId } from './dial';
+
+export { stopKey, type Dial, type DialId, type RackDial, type Stop } from './dial';
+
+/** A seed with its digits in threes, so that it can be read aloud. */
+export function formatSeed(seed: number): string {
+	return String(seed).replace(/\B(?=(\d{3})+$)/g, '\u2009');
+}
+
+/** Every dial, in the order in which a plan is thought out. A new one is one more entry. */
+export const dials: readonly Dial[] = [
+	fieldDial('model', {
+		id: 'model',
+		label: 'Model',
+		many: 'models',
+		explained: 'Which model makes the picture.',
+		format: (stop, cards) => cards?.find(({ id }) => id === stop)?.name ?? String(stop)
+	}),
+	{
+		id: 'frame',
+		label: 'Frame',
+		many: 'frames',
+		explained: 'Width and height in pixels. Far from a model\u2019s own sizes, things double.',
+		read: ({ width, height }) => ({ width, height }),
+		write: (settings, stop) => ({ ...settings, ...(stop as Size) }),
+		format: (stop) => frameLabel(stop as Size),
+		compare: (a, b) => {
+			const [p, q] = [a as Size, b as Size];
+			return p.width / p.height - q.width / q.height || p.width - q.width;
+		}
+	},
+	fieldDial('guidance', {
+		id: 'guidance',
+		label: 'Guidance',
+		many: 'guidance values',
+		explained:
+			'How firmly the model is held to the prompt. Low wanders off, high burns the colours.'
+	}),
+	fieldDial('steps', {
+		id: 'steps',
+		label: 'Steps',
+		many: 'step counts',
+		explained:
+			'How many steps lead from noise to picture. Each costs time; past a point nothing moves.'
+	}),
+	fieldDial('sampler', {
+		id: 'sampler',
+		label: 'Sampler',
+		many: 'samplers',
+		explained: 'The method that takes the steps.',
+		format: (stop) => samplerNames[String(stop)] ?? String(stop)
+	}),
+	fieldDial('schedule', {
+		id: 'schedule',
+		label: 'Schedule',
+		many: 'schedules',
+		explained: 'How the noise is spread over the steps.',
+		format: (stop) => scheduleNames[String(stop)] ?? String(stop)
+	}),
+	fieldDial('seed', {
+		id: 'seed',
+		label: 'Seed',
+		many: 'seeds',
+		explained:
+			'The noise that a picture starts from. The same seeds in every setting make a fair comparison.',
+		format: (stop) => formatSeed(Number(stop))
+	}),
+	fieldDial('prompt', {
+		id: 'wording',
+		label: 'Wording',
+		many: 'wordings',
+		explained: 'The prompt.'
+	}),
+	fieldDial('negative', {
+		id: 'negative',
+		label: 'Left out',
+		many: 'negative prompts',
+		explained: 'The negative prompt.',
+		format: (stop) => String(stop) || 'nothing'
+	})
+];
+
+const samplerNames: Record<string, string> = {
+	euler: 'Euler',
+	'dpm-solver++(2m)': 'DPM-Solver++(2M)'
+};
+
+const scheduleNames: Record<string, string> = { karras: 'Karras' };
+
+/** A dial by its id. Throws on an id that there is not. */
+export function dialOf(id: DialId): Dial {
+	const dial = dials.find((d) => d.id === id);
+	if (!dial) throw new Error(`There is no dial "${id}".`);
+	return dial;
+}
+
+/** Whether a text is the id of a dial, as when it comes from an address. */
+export function isDialId(id: string | null): id is DialId {
+	return dials.some((d) => d.id === id);
+}
+
+/** Settings turned to the stops of a plan's combination. */
+export type Combination = TakeSettings;

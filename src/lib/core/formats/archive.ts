@@ -1,0 +1,167 @@
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import Papa from 'papaparse';
+import { z } from 'zod';
+import { dials, type DialId } from '$lib/core/dials';
+import { Brief, Mark, Pick, Plan, Take, type MarkKind } from '$lib/core/schema';
+import { FileProblem } from './errors';
+
+/** Everything that belongs to a brief but its pictures. */
+export const WholeBrief = z.object({
+	brief: Brief,
+	plans: z.array(Plan),
+	takes: z.array(Take),
+	marks: z.array(Mark),
+	picks: z.array(Pick)
+});
+export type WholeBrief = z.infer<typeof WholeBrief>;
+
+/** What stands in an archive's `brief.json`. */
+export const ArchiveFile = z.object({
+	format: z.literal('dial-pick/brief'),
+	version: z.literal(1),
+	...WholeBrief.shape
+});
+
+/** A brief and its pictures as WebP bytes, by take. */
+export interface Archive {
+	whole: WholeBrief;
+	pictures: Map<string, Uint8Array>;
+}
+
+/** Largest unpacked size that is taken, in bytes. */
+const MAX_UNPACKED = 2 * 1024 ** 3;
+
+const imageName = (take: Take): string => `images/${String(take.number).padStart(4, '0')}.webp`;
+
+/** Packs a brief into a ZIP: `brief.json`, `takes.csv`, `images/`. */
+export function writeArchive({ whole, pictures }: Archive): Uint8Array<ArrayBuffer> {
+	const file = { format: 'dial-pick/brief', version: 1, ...whole } satisfies z.infer<
+		typeof ArchiveFile
+	>;
+	const entries: Record<string, [Uint8Array, { level: 0 | 6; mtime: string }]> = {};
+	// One fixed date, so that the same brief gives the same bytes.
+	const mtime = '2026-01-01T00:00:00Z';
+	entries['brief.json'] = [strToU8(JSON.stringify(file, null, '\t')), { level: 6, mtime }];
+	entries['takes.csv'] = [strToU8(settingsTable(whole)), { level: 6, mtime }];
+	for (const take of whole.takes) {
+		const picture = pictures.get(take.id);
+		if (picture) entries[imageName(take)] = [picture, { level: 0, mtime }];
+	}
+	return zipSync(entries) as Uint8Array<ArrayBuffer>;
+}
+
+/** One row a take, one column a dial, then state and mark. CSV as in RFC 4180. */
+export function settingsTable({
+	takes,
+	marks
+}: Omit<WholeBrief, 'brief' | 'plans' | 'picks'>): string {
+	const kinds = new Map<string, MarkKind>(marks.map(({ takeId, kind }) => [takeId, kind]));
+	const plain: Partial<Record<DialId, (take: Take) => unknown>> = {
+		frame: ({ settings }) => `${settings.width}x${settings.height}`
+	};
+	const rows = takes.map((take) => ({
+		take: take.number,
+		...Object.fromEntries(
+			dials.map(({ id, read }) => [id, plain[id]?.(take) ?? read(take.settings)])
+		),
+		state: take.state,
+		mark: kinds.get(take.id) ?? ''
+	}));
+	return Papa.unparse(rows, { newline: '\r\n', escapeFormulae: false });
+}
+
+/** Unpacks and checks an archive. Throws a FileProblem with a sentence for anything else. */
+export function readArchive(bytes: Uint8Array): Archive {
+	let size = 0;
+	let tooLarge = false;
+	let files: Record<string, Uint8Array>;
+	try {
+		files = unzipSync(bytes, {
+			filter: ({ name, originalSize }) => {
+				size += originalSize;
+				if (size > MAX_UNPACKED) tooLarge = true;
+				return !tooLarge && (name === 'brief.json' || /^images\/\d+\.webp$/.test(name));
+			}
+		});
+	} catch {
+		throw new FileProblem(
+			'This file cannot be unpacked: it is no ZIP, or it is damaged. Export the brief again.'
+		);
+	}
+	if (tooLarge)
+		throw new FileProblem('This archive unpacks to more than 2 GB, which no brief does.');
+	const text = files['brief.json'];
+	if (!text)
+		throw new FileProblem(
+			'This ZIP has no brief.json, so it is no brief. Choose a file that ends in .brief.zip.'
+		);
+	let value: unknown;
+	try {
+		value = JSON.parse(strFromU8(text));
+	} catch {
+		throw new FileProblem('The brief.json in this archive is damaged. Export the brief again.');
+	}
+	const parsed = ArchiveFile.safeParse(value);
+	if (!parsed.success) {
+		const { path, message } = parsed.error.issues[0];
+		throw new FileProblem(
+			`The brief in this archive cannot be used: ${path.join('.')}: ${message}.`
+		);
+	}
+	const { format: _format, version: _version, ...whole } = parsed.data;
+	checkBelonging(whole);
+	const pictures = new Map<string, Uint8Array>();
+	for (const take of whole.takes) {
+		const picture = files[imageName(take)];
+		if (picture) pictures.set(take.id, picture);
+		else if (take.state === 'done') {
+			throw new FileProblem(
+				`The picture of take ${take.number} is missing from this archive. Export the brief again.`
+			);
+		}
+	}
+	return { whole, pictures };
+}
+
+function checkBelonging({ brief, plans, takes, marks, picks }: WholeBrief): void {
+	const stray = [...plans, ...takes, ...marks, ...picks].some(
+		({ briefId }) => briefId !== brief.id
+	);
+	const ids = new Set(takes.map(({ id }) => id));
+	const planIds = new Set(plans.map(({ id }) => id));
+	if (
+		stray ||
+		takes.some(({ planId }) => !planIds.has(planId)) ||
+		marks.some(({ takeId }) => !ids.has(takeId))
+	) {
+		throw new FileProblem(
+			'The parts of this archive do not belong together. Export the brief again.'
+		);
+	}
+}
+
+/** The same brief under ids of its own, so that it can stand beside the one it was made from. */
+export function withFreshIds({ whole, pictures }: Archive, newId: () => string): Archive {
+	const ids = new Map<string, string>();
+	const fresh = (old: string): string => {
+		const id = ids.get(old) ?? newId();
+		ids.set(old, id);
+		return id;
+	};
+	const briefId = fresh(whole.brief.id);
+	return {
+		whole: {
+			brief: { ...whole.brief, id: briefId },
+			plans: whole.plans.map((p) => ({ ...p, id: fresh(p.id), briefId })),
+			takes: whole.takes.map((t) => ({ ...t, id: fresh(t.id), planId: fresh(t.planId), briefId })),
+			marks: whole.marks.map((m) => ({ ...m, takeId: fresh(m.takeId), briefId })),
+			picks: whole.picks.map((p) => ({
+				...p,
+				id: fresh(p.id),
+				briefId,
+				from: p.from.kind === 'take' ? { ...p.from, takeId: fresh(p.from.takeId) } : p.from
+			}))
+		},
+		pictures: new Map([...pictures].map(([id, bytes]) => [fresh(id), bytes]))
+	};
+}

@@ -1,0 +1,2 @@
+/** A file that cannot be used, with a sentence for the one who chose it. */
+export class FileProblem extends Error {}

@@ -1,0 +1,14 @@
+export {
+	ArchiveFile,
+	readArchive,
+	settingsTable,
+	withFreshIds,
+	writeArchive,
+	type Archive,
+	type WholeBrief
+} from './archive';
+export { FileProblem } from './errors';
+export { PickFile, readPick, writePick } from './pick-file';
+export { settingsOf, stampPicture } from './picture';
+export { findXmp, readChunks } from './png';
+export { MADE_BY_MODEL, readXmp, writeXmp, type PictureFacts } from './xmp';

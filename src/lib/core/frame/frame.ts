@@ -1,0 +1,119 @@
+import type { ModelCard, Size } from '$lib/core/schema';
+
+/** Width by height, as it is written everywhere: 1344\u00d7768. */
+export function frameLabel({ width, height }: Size): string {
+	return `${width}\u00d7${height}`;
+}
+
+/** How far a frame's ratio is from the one asked for: |ln(w/h / ratio)|, 0 when exact. */
+export function ratioError({ width, height }: Size, ratio: number): number {
+	return Math.abs(Math.log(width / height / ratio));
+}
+
+/** Share of a budget of pixels that a size must use at least. */
+const LEAST_SHARE = 0.92;
+
+/**
+ * The size that comes nearest to a ratio within a budget of pixels: among the multiples that are
+ * allowed, with 92% to 100% of the budget, the smallest ratio error wins, ties by the larger area.
+ * With 1024x1024 and multiples of 64 this is the multi-aspect table of Podell et al. 2023, app. I.
+ *
+ * @param ratio width over height, more than 0
+ * @param budget pixels, at most
+ * @param multiple both sides are multiples of this many pixels
+ * @returns null when no size fits
+ */
+export function sizeForRatio(ratio: number, budget = 1024 * 1024, multiple = 64): Size | null {
+	let best: Size | null = null;
+	let bestError = Infinity;
+	for (let width = multiple; width <= budget / multiple; width += multiple) {
+		for (let height = multiple; width * height <= budget; height += multiple) {
+			if (width * height < LEAST_SHARE * budget) continue;
+			const size = { width, height };
+			const error = ratioError(size, ratio);
+			const closer = error < bestError - 1e-12;
+			const tied = Math.abs(error - bestError) <= 1e-12;
+			if (closer || (tied && best && width * height > best.width * best.height)) {
+				best = size;
+				bestError = Math.min(error, bestError);
+			}
+		}
+	}
+	return best;
+}
+
+/** A ratio in small whole numbers when there is one near: 16 : 9, else to one place, 1.37 : 1. */
+export function ratioLabel({ width, height }: Size): string {
+	const divisor = gcd(width, height);
+	const [w, h] = [width / divisor, height / divisor];
+	if (w <= 32 && h <= 32) return `${w} : ${h}`;
+	return width >= height
+		? `${(width / height).toFixed(2)} : 1`
+		: `1 : ${(height / width).toFixed(2)}`;
+}
+
+function gcd(a: number, b: number): number {
+	return b === 0 ? a : gcd(b, a % b);
+}
+
+/** How a frame stands to the sizes that a model was made for. */
+export interface Fit {
+	/** The model's own size nearest to the frame. */
+	nearest: Size;
+	/** How far off: 0 is its own size. Sum of the logarithms of the sides' ratios. */
+	distance: number;
+	kind: 'own' | 'near' | 'far' | 'impossible';
+	/** What that means, in a few words. */
+	says: string;
+}
+
+/** Up to this distance pictures hold together as at the model's own size. Our own threshold. */
+const NEAR = 0.35;
+
+/** Compares a frame with a model's own sizes. */
+export function fitOf(card: ModelCard, size: Size): Fit {
+	const distanceTo = (own: Size) =>
+		Math.abs(Math.log(size.width / own.width)) + Math.abs(Math.log(size.height / own.height));
+	const nearest = card.nativeSizes.reduce((a, b) => (distanceTo(b) < distanceTo(a) ? b : a));
+	const distance = distanceTo(nearest);
+	const { sizeMultiple: multiple } = card;
+	if (size.width % multiple || size.height % multiple) {
+		return { nearest, distance, kind: 'impossible', says: `takes multiples of ${multiple} only` };
+	}
+	if (size.width * size.height > card.maxPixels) {
+		return {
+			nearest,
+			distance,
+			kind: 'impossible',
+			says: `at most ${(card.maxPixels / 1e6).toFixed(1)} MP`
+		};
+	}
+	if (distance < 1e-9) return { nearest, distance, kind: 'own', says: 'own size' };
+	if (distance <= NEAR) return { nearest, distance, kind: 'near', says: 'near its own size' };
+	const larger = size.width * size.height > nearest.width * nearest.height * 1.1;
+	return {
+		nearest,
+		distance,
+		kind: 'far',
+		says: larger ? 'far from its sizes: doubles likely' : 'far below its size: fewer ideas'
+	};
+}
+
+/** Where pictures go, by use. */
+export interface Destination {
+	id: string;
+	label: string;
+	/** Width over height. */
+	ratio: number;
+	/** How the ratio is written. */
+	written: string;
+}
+
+export const destinations: readonly Destination[] = [
+	{ id: 'square', label: 'square', ratio: 1, written: '1:1' },
+	{ id: 'wide', label: 'wide video', ratio: 16 / 9, written: '16:9' },
+	{ id: 'story', label: 'phone story', ratio: 9 / 16, written: '9:16' },
+	{ id: 'page', label: 'page', ratio: 3 / 4, written: '3:4' },
+	{ id: 'cover', label: 'cover', ratio: 2 / 3, written: '2:3' },
+	{ id: 'screen', label: 'screen', ratio: 4 / 3, written: '4:3' }
+];

@@ -1,0 +1,1 @@
+export { draftPick, pickedDials, type PickDraft, type PickSource } from './pick';

@@ -1,0 +1,156 @@
+import { dialOf, type RackDial, type Stop } from '$lib/core/dials';
+import { fitOf } from '$lib/core/frame';
+import type { ModelCard, Rack, TakeSettings } from '$lib/core/schema';
+import { takeCredits, takeSeconds } from './price';
+
+/** The words that all takes of a plan share. */
+export interface PlanWords {
+	prompt: string;
+	negative: string;
+}
+
+/**
+ * Dials in the order in which a plan is run, the slowest to change first: one seed goes through
+ * all settings before the next begins, so that comparisons are there early.
+ */
+const runOrder: readonly RackDial[] = [
+	'seed',
+	'frame',
+	'model',
+	'sampler',
+	'schedule',
+	'guidance',
+	'steps'
+];
+
+/** Dials as the plan is written, as a multiplication. */
+export const rackDials: readonly RackDial[] = [
+	'model',
+	'frame',
+	'guidance',
+	'steps',
+	'sampler',
+	'schedule',
+	'seed'
+];
+
+/** How many takes all combinations make. Nothing is enumerated. */
+export function countTakes(rack: Rack): number {
+	return rackDials.reduce((product, dial) => product * rack[dial].length, 1);
+}
+
+/** The dials with two stops or more, with their number of stops, as they are written. */
+export function variedDials(rack: Rack): { dial: RackDial; count: number }[] {
+	return rackDials
+		.map((dial) => ({ dial, count: rack[dial].length }))
+		.filter(({ count }) => count > 1);
+}
+
+/**
+ * All combinations, in the order in which they are run. Every setting gets the same seeds.
+ */
+export function* combinations(rack: Rack, words: PlanWords): Generator<TakeSettings> {
+	const total = countTakes(rack);
+	for (let i = 0; i < total; i++) {
+		let rest = i;
+		let settings: Partial<TakeSettings> = { ...words };
+		for (let d = runOrder.length - 1; d >= 0; d--) {
+			const stops: readonly Stop[] = rack[runOrder[d]];
+			settings = dialOf(runOrder[d]).write(settings, stops[rest % stops.length]);
+			rest = Math.floor(rest / stops.length);
+		}
+		yield settings as TakeSettings;
+	}
+}
+
+/** What a plan costs. */
+export interface PlanCost {
+	takes: number;
+	credits: number;
+	/** Seconds on the given number of render threads. */
+	seconds: number;
+}
+
+/**
+ * Price and time of a plan by its models' cards, without enumerating it: both depend on model,
+ * frame and steps alone.
+ * @param threads how many takes are made at once
+ */
+export function costOf(rack: Rack, cards: readonly ModelCard[], threads = 2): PlanCost {
+	const takes = countTakes(rack);
+	if (takes === 0) return { takes, credits: 0, seconds: 0 };
+	const others = takes / (rack.model.length * rack.frame.length * rack.steps.length);
+	let credits = 0;
+	let seconds = 0;
+	for (const id of rack.model) {
+		const card = cards.find((c) => c.id === id);
+		if (!card) continue;
+		for (const frame of rack.frame) {
+			for (const steps of rack.steps) {
+				credits += takeCredits(card, { ...frame, steps }) * others;
+				seconds += takeSeconds(card, { ...frame, steps }) * others;
+			}
+		}
+	}
+	return {
+		takes,
+		credits: Math.round(credits * 100) / 100,
+		seconds: seconds / Math.min(threads, takes)
+	};
+}
+
+/** Why a plan cannot be run: a sentence, and the dial where it is to be mended. */
+export interface PlanProblem {
+	dial: RackDial | 'words';
+	says: string;
+}
+
+/** Checks a plan against its models' cards. An empty list means that it can be run. */
+export function planProblems(
+	rack: Rack,
+	words: PlanWords,
+	cards: readonly ModelCard[],
+	maxTakes = 256
+): PlanProblem[] {
+	const problems: PlanProblem[] = [];
+	const say = (dial: PlanProblem['dial'], says: string) => problems.push({ dial, says });
+	if (!words.prompt.trim()) say('words', 'There is no prompt yet: write one under Words.');
+	for (const dial of rackDials) {
+		if (rack[dial].length === 0) say(dial, `${dialOf(dial).label} has no stop: set at least one.`);
+	}
+	for (const id of rack.model) {
+		const card = cards.find((c) => c.id === id);
+		if (!card) {
+			say('model', `No render service offers the model \u201c${id}\u201d now: take it off.`);
+			continue;
+		}
+		for (const frame of rack.frame) {
+			const fit = fitOf(card, frame);
+			if (fit.kind === 'impossible')
+				say('frame', `${card.name} cannot make ${frame.width}\u00d7${frame.height}: ${fit.says}.`);
+		}
+		for (const dial of ['guidance', 'steps'] as const) {
+			const { min, max } = card[dial];
+			const off = rack[dial].filter((stop) => stop < min || stop > max);
+			if (off.length)
+				say(
+					dial,
+					`${card.name} takes ${dial} from ${min} to ${max}: ${off.join(', ')} is outside.`
+				);
+		}
+		for (const [dial, offered] of [
+			['sampler', card.samplers],
+			['schedule', card.schedules]
+		] as const) {
+			const off = rack[dial].filter((stop) => !offered.includes(stop));
+			if (off.length) say(dial, `${card.name} does not have ${off.join(', ')}.`);
+		}
+	}
+	const takes = countTakes(rack);
+	if (takes > maxTakes)
+		say(
+			'seed',
+			`${takes} takes are more than the ${maxTakes} that one run may have: take stops off.`
+		);
+	return problems;
+}

@@ -1,0 +1,96 @@
+import { z } from 'zod';
+import { Size } from './model-card';
+import { Signals, TakeSettings, TakeState } from './render';
+
+const id = z.string().min(1).max(100);
+/** Milliseconds since 1970, as `Date.now()` gives them. */
+const instant = z.number().min(0);
+
+/** The stops on every dial. A dial with one stop is held, with two or more it is varied. */
+export const Rack = z.object({
+	model: z.array(z.string()),
+	frame: z.array(Size),
+	guidance: z.array(z.number()),
+	steps: z.array(z.int()),
+	sampler: z.array(z.string()),
+	schedule: z.array(z.string()),
+	seed: z.array(z.int().min(0).max(4_294_967_295))
+});
+export type Rack = z.infer<typeof Rack>;
+
+/** One piece of work. Everything else belongs to one. */
+export const Brief = z.object({
+	id,
+	name: z.string().min(1).max(200),
+	purpose: z.string().max(5000),
+	/** Credits that may be spent; null when nothing was said. */
+	allowance: z.number().min(0).nullable(),
+	prompt: z.string().max(20_000),
+	negative: z.string().max(20_000),
+	rack: Rack,
+	createdAt: instant,
+	updatedAt: instant
+});
+export type Brief = z.infer<typeof Brief>;
+
+/** A list of combinations that was run or is to be run. */
+export const Plan = z.object({
+	id,
+	briefId: id,
+	design: z.literal('all'),
+	prompt: z.string(),
+	negative: z.string(),
+	rack: Rack,
+	/** The render service's job, once there is one. */
+	job: z.string().nullable(),
+	/** The key under which the job was sent: sent again, it is the same job. */
+	key: z.string(),
+	stopped: z.boolean(),
+	createdAt: instant
+});
+export type Plan = z.infer<typeof Plan>;
+
+/** One picture with the complete settings that made it. */
+export const Take = z.object({
+	id,
+	briefId: id,
+	planId: id,
+	/** Its place in the brief, from 1. */
+	number: z.int().min(1),
+	settings: TakeSettings,
+	state: TakeState,
+	message: z.string().optional(),
+	/** SHA-256 of the lossless pixels, when the service said so. */
+	pixels: z.string().optional(),
+	seconds: z.number().optional(),
+	credits: z.number().optional(),
+	signals: Signals.optional(),
+	unread: z.array(z.string()).optional(),
+	createdAt: instant,
+	madeAt: instant.optional()
+});
+export type Take = z.infer<typeof Take>;
+
+export const MarkKind = z.enum(['keep', 'maybe', 'drop']);
+export type MarkKind = z.infer<typeof MarkKind>;
+
+export const Mark = z.object({ takeId: id, briefId: id, kind: MarkKind, at: instant });
+export type Mark = z.infer<typeof Mark>;
+
+/** Settings chosen at the end, with what speaks for them. */
+export const Pick = z.object({
+	id,
+	briefId: id,
+	name: z.string().min(1).max(200),
+	reason: z.string().max(5000),
+	/** Whether one take was picked, or a stop of one dial for all its takes. */
+	from: z.discriminatedUnion('kind', [
+		z.object({ kind: z.literal('take'), takeId: id }),
+		z.object({ kind: z.literal('stop'), dial: z.string(), stop: z.string() })
+	]),
+	/** What is picked. A setting that the pick leaves open is not there. */
+	settings: TakeSettings.partial(),
+	evidence: z.object({ takes: z.int(), kept: z.int(), maybe: z.int(), dropped: z.int() }),
+	createdAt: instant
+});
+export type Pick = z.infer<typeof Pick>;

@@ -1,0 +1,11 @@
+export {
+	differences,
+	layOut,
+	stopsAmong,
+	suggestAxes,
+	variedAmong,
+	type Axes,
+	type AxisStop,
+	type Cell,
+	type Sheet
+} from './sheet';

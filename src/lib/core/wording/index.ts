@@ -1,0 +1,10 @@
+export {
+	countWords,
+	defectPhrases,
+	formOf,
+	promptNotes,
+	splitPhrases,
+	togglePhrase,
+	words,
+	type PromptNotes
+} from './wording';

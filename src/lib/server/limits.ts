@@ -1,0 +1,19 @@
+import type { Limits } from '$lib/core/schema';
+
+/** What the service takes on. */
+export const limits: Limits = {
+	maxTakesPerJob: 256,
+	maxPixels: 2048 * 2048,
+	maxSteps: 150,
+	maxQueuedTakes: 4096,
+	maxImageBytes: 16 * 1024 * 1024
+};
+
+/** Finished pictures held in memory, in bytes; the oldest jobs give way beyond it. */
+export const heldBytes = 512 * 1024 * 1024;
+
+/** How long a finished job's results are kept at least, in milliseconds. */
+export const keptFor = 60 * 60 * 1000;
+
+/** Scenes held by each render thread, in bytes. */
+export const memoryPerThread = 320 * 1024 * 1024;

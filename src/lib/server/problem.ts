@@ -1,0 +1,58 @@
+import type { Problem } from '$lib/core/schema';
+import type { ZodError } from 'zod';
+
+/** An answer that says what is wrong, where, and what to do. RFC 9457. */
+export class ServiceProblem extends Error {
+	constructor(
+		readonly problem: Problem,
+		readonly headers: Record<string, string> = {}
+	) {
+		super(problem.detail);
+	}
+
+	toResponse(): Response {
+		return new Response(JSON.stringify(this.problem), {
+			status: this.problem.status,
+			headers: { 'content-type': 'application/problem+json', ...this.headers }
+		});
+	}
+}
+
+export function problem(
+	status: number,
+	title: string,
+	detail: string,
+	errors?: Problem['errors'],
+	headers?: Record<string, string>
+): ServiceProblem {
+	return new ServiceProblem({ title, status, detail, ...(errors ? { errors } : {}) }, headers);
+}
+
+/** A body that does not have the shape that it should: 422 with one entry a mistake. */
+export function invalid(error: ZodError): ServiceProblem {
+	const errors = error.issues.slice(0, 50).map(({ path, message }) => ({
+		path: path.map(String).join('.'),
+		message
+	}));
+	return problem(
+		422,
+		'The request does not have the right shape',
+		`${errors.length === 1 ? 'One field is' : `${errors.length} fields are`} not as the contract says; see errors.`,
+		errors
+	);
+}
+
+/** Runs a route's work and turns what it throws into an answer. */
+export async function answer(work: () => Response | Promise<Response>): Promise<Response> {
+	try {
+		return await work();
+	} catch (cause) {
+		if (cause instanceof ServiceProblem) return cause.toResponse();
+		console.error(cause);
+		return problem(
+			500,
+			'The render service made a mistake',
+			'Nothing was changed. Try the same request again.'
+		).toResponse();
+	}
+}

@@ -1,0 +1,137 @@
+import { createHash } from 'node:crypto';
+import type { MessagePort } from 'node:worker_threads';
+import { createCanvas } from '@napi-rs/canvas';
+import sharp from 'sharp';
+import type { Output, Signals, TakeSettings } from '$lib/core/schema';
+import {
+	characterOf,
+	openBook,
+	preview,
+	readPrompt,
+	renderTake,
+	type SceneBook
+} from '$lib/core/standins';
+import { memoryPerThread } from './limits';
+import { makeSurface } from './surface';
+
+/** What a render thread is asked to do. */
+export interface ThreadTask {
+	settings: TakeSettings;
+	output: Output;
+	/** Progress goes out here. */
+	port: MessagePort;
+	/** Set to 1 from outside to give the take up. */
+	cancel: SharedArrayBuffer;
+}
+
+export interface ThreadProgress {
+	step: number;
+	preview?: string;
+}
+
+export interface ThreadResult {
+	bytes: Uint8Array;
+	/** SHA-256 of the bytes and of the pixels, in hex. */
+	image: string;
+	pixels: string;
+	seconds: number;
+	signals: Signals;
+	unread: string[];
+}
+
+/** Least time between two previews of a take, in milliseconds. */
+const PREVIEW_GAP = 220;
+
+/** Quality of WebP pictures: fine enough to judge, small enough to keep hundreds. */
+const WEBP_QUALITY = 82;
+
+/** What this thread remembers, the longest unused first. */
+const books = new Map<string, SceneBook>();
+
+function bookFor(settings: TakeSettings): SceneBook {
+	const { model, prompt, width, height } = settings;
+	const key = JSON.stringify([model, prompt, width, height]);
+	const character = characterOf(model)!;
+	let book = books.get(key);
+	books.delete(key);
+	book ??= openBook(
+		character,
+		readPrompt(prompt, character.card.promptWords),
+		width,
+		height,
+		makeSurface
+	);
+	books.set(key, book);
+	return book;
+}
+
+/** Lets go of what was not used for longest, until the rest fits. */
+function tidy(): void {
+	let held = 0;
+	for (const book of books.values()) held += book.bytes();
+	for (const [key, book] of books) {
+		if (held <= memoryPerThread || books.size === 1) return;
+		held -= book.bytes();
+		books.delete(key);
+	}
+}
+
+/** Makes one take. Returns null when it was given up. */
+export default async function render(task: ThreadTask): Promise<ThreadResult | null> {
+	const { settings, output, port, cancel } = task;
+	const flag = new Int32Array(cancel);
+	const started = performance.now();
+	const given = () => Atomics.load(flag, 0) === 1;
+	if (given()) return null;
+	port.postMessage({ step: 0 } satisfies ThreadProgress);
+	const character = characterOf(settings.model)!;
+	const book = bookFor(settings);
+	let shown = 0;
+	const picture = renderTake(settings, character, book, (step, estimate) => {
+		if (given()) return false;
+		const progress: ThreadProgress = { step };
+		const now = performance.now();
+		if (output.preview && now - shown > PREVIEW_GAP && step < settings.steps) {
+			shown = now;
+			progress.preview = previewUrl(estimate, book.latentWidth, book.latentHeight);
+		}
+		port.postMessage(progress);
+		return true;
+	});
+	tidy();
+	if (!picture || given()) return null;
+	const raw = sharp(picture.pixels, {
+		raw: { width: settings.width, height: settings.height, channels: 3 }
+	});
+	const encoded = await (
+		output.format === 'png'
+			? raw.png({ compressionLevel: 6 })
+			: raw.webp({ quality: WEBP_QUALITY, effort: 3, smartSubsample: true })
+	).toBuffer();
+	const bytes = new Uint8Array(encoded);
+	const sha256 = (data: Uint8Array) => createHash('sha256').update(data).digest('hex');
+	return {
+		bytes,
+		image: sha256(bytes),
+		pixels: sha256(picture.pixels),
+		seconds: (performance.now() - started) / 1000,
+		signals: picture.signals,
+		unread: readPrompt(settings.prompt, character.card.promptWords).unread
+	};
+}
+
+/** The clean estimate as a small picture in a data URL. */
+function previewUrl(estimate: Float32Array, width: number, height: number): string {
+	const canvas = createCanvas(width, height);
+	const context = canvas.getContext('2d');
+	const image = context.createImageData(width, height);
+	const bytes = preview(estimate);
+	for (let p = 0, i = 0, o = 0; p < width * height; p++, i += 3, o += 4) {
+		image.data[o] = bytes[i];
+		image.data[o + 1] = bytes[i + 1];
+		image.data[o + 2] = bytes[i + 2];
+		image.data[o + 3] = 255;
+	}
+	context.putImageData(image, 0, 0);
+	return canvas.toDataURL('image/webp', 0.7);
+}

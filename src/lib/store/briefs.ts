@@ -1,0 +1,77 @@
+import type { Brief, MarkKind } from '$lib/core/schema';
+import { db } from './db';
+
+/** A brief with what its card shows. */
+export interface BriefSummary {
+	brief: Brief;
+	takes: number;
+	spent: number;
+	marks: Record<MarkKind, number>;
+	/** Takes to show, the kept ones first. */
+	strip: string[];
+	picks: number;
+}
+
+/** How many pictures a brief's card shows. */
+const STRIP = 6;
+
+export const brief = (id: string): Promise<Brief | undefined> => db.briefs.get(id);
+
+export async function summaries(): Promise<BriefSummary[]> {
+	const briefs = await db.briefs.orderBy('updatedAt').reverse().toArray();
+	return Promise.all(
+		briefs.map(async (one) => {
+			const [takes, marks, picks] = await Promise.all([
+				db.takes.where({ briefId: one.id }).toArray(),
+				db.marks.where({ briefId: one.id }).toArray(),
+				db.picks.where({ briefId: one.id }).count()
+			]);
+			const kind = new Map(marks.map((mark) => [mark.takeId, mark.kind]));
+			const rank = (id: string) => ['keep', 'maybe', undefined, 'drop'].indexOf(kind.get(id));
+			const done = takes.filter(({ state }) => state === 'done');
+			const count = (of: MarkKind) => marks.filter((mark) => mark.kind === of).length;
+			return {
+				brief: one,
+				takes: done.length,
+				spent: done.reduce((sum, { credits }) => sum + (credits ?? 0), 0),
+				marks: { keep: count('keep'), maybe: count('maybe'), drop: count('drop') },
+				strip: done
+					.map(({ id }) => id)
+					.sort((a, b) => rank(a) - rank(b))
+					.slice(0, STRIP),
+				picks
+			};
+		})
+	);
+}
+
+export async function addBrief(one: Brief): Promise<void> {
+	await db.briefs.add(one);
+}
+
+/** Changes a brief's own fields and notes when. */
+export async function updateBrief(
+	id: string,
+	change: Partial<Omit<Brief, 'id'>>,
+	now: number
+): Promise<void> {
+	await db.briefs.update(id, { ...change, updatedAt: now });
+}
+
+/** Deletes a brief with everything that belongs to it. */
+export async function deleteBrief(id: string): Promise<void> {
+	const tables = [db.plans, db.takes, db.marks, db.picks, db.pictures];
+	await db.transaction('rw', [db.briefs, ...tables], async () => {
+		for (const table of tables) await table.where({ briefId: id }).delete();
+		await db.briefs.delete(id);
+	});
+}
+
+/** Credits spent on a brief: what its finished takes cost. */
+export async function spentOn(briefId: string): Promise<number> {
+	const takes = await db.takes.where({ briefId }).toArray();
+	return takes.reduce(
+		(sum, { state, credits }) => sum + (state === 'done' ? (credits ?? 0) : 0),
+		0
+	);
+}

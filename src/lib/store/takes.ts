@@ -1,0 +1,127 @@
+import type { Mark, MarkKind, Plan, RenderEvent, Take, TakeSettings } from '$lib/core/schema';
+import { db, type StoredPicture } from './db';
+
+export const takesOf = (briefId: string): Promise<Take[]> =>
+	db.takes.where({ briefId }).sortBy('number');
+
+export const take = (id: string): Promise<Take | undefined> => db.takes.get(id);
+
+export const plansOf = (briefId: string): Promise<Plan[]> =>
+	db.plans.where({ briefId }).sortBy('createdAt');
+
+export const plan = (id: string): Promise<Plan | undefined> => db.plans.get(id);
+
+/** Adds a plan and its takes, all waiting, in one step. */
+export async function addPlan(
+	one: Plan,
+	settings: Iterable<TakeSettings>,
+	newId: () => string
+): Promise<Take[]> {
+	return db.transaction('rw', db.plans, db.takes, async () => {
+		const last = await db.takes
+			.where('[briefId+number]')
+			.between([one.briefId, 0], [one.briefId, Infinity])
+			.last();
+		let number = last?.number ?? 0;
+		const takes = [...settings].map((each): Take => ({
+			id: newId(),
+			briefId: one.briefId,
+			planId: one.id,
+			number: ++number,
+			settings: each,
+			state: 'waiting',
+			createdAt: one.createdAt
+		}));
+		await db.plans.add(one);
+		await db.takes.bulkAdd(takes);
+		return takes;
+	});
+}
+
+export async function updatePlan(
+	id: string,
+	change: Partial<Pick<Plan, 'job' | 'key' | 'stopped'>>
+): Promise<void> {
+	await db.plans.update(id, change);
+}
+
+/** Plans that still have takes to be made, oldest first. */
+export async function unfinishedPlans(): Promise<Plan[]> {
+	const open = await db.takes.where('state').anyOf('waiting', 'running').toArray();
+	const ids = [...new Set(open.map(({ planId }) => planId))];
+	const plans = await db.plans.bulkGet(ids);
+	return plans
+		.filter((p): p is Plan => p !== undefined && !p.stopped)
+		.sort((a, b) => a.createdAt - b.createdAt);
+}
+
+export const unfinishedTakes = (planId: string): Promise<Take[]> =>
+	db.takes
+		.where({ planId })
+		.and(({ state }) => state === 'waiting' || state === 'running')
+		.sortBy('number');
+
+/** Keeps a finished take and its picture together: both or neither. */
+export async function finishTake(
+	id: string,
+	done: Extract<RenderEvent, { type: 'done' }>,
+	picture: Omit<StoredPicture, 'takeId' | 'briefId'>,
+	now: number
+): Promise<void> {
+	await db.transaction('rw', db.takes, db.pictures, async () => {
+		const known = await db.takes.get(id);
+		// A take that is done already is neither kept nor paid twice.
+		if (!known || known.state === 'done') return;
+		await db.pictures.put({ takeId: id, briefId: known.briefId, ...picture });
+		await db.takes.update(id, {
+			state: 'done',
+			pixels: done.pixels,
+			seconds: done.seconds,
+			credits: done.credits,
+			signals: done.signals,
+			unread: done.unread,
+			madeAt: now
+		});
+	});
+}
+
+/** Notes that takes failed or were cancelled. Takes that are done stay done. */
+export async function endTakes(
+	ids: string[],
+	state: 'failed' | 'cancelled',
+	message?: string
+): Promise<void> {
+	await db.takes
+		.where('id')
+		.anyOf(ids)
+		.and((t) => t.state !== 'done')
+		.modify({ state, ...(message ? { message } : {}) });
+}
+
+export const pictureOf = (takeId: string): Promise<StoredPicture | undefined> =>
+	db.pictures.get(takeId);
+
+export const marksOf = async (briefId: string): Promise<Map<string, MarkKind>> =>
+	new Map((await db.marks.where({ briefId }).toArray()).map(({ takeId, kind }) => [takeId, kind]));
+
+/** Marks takes, or takes their marks away with null. Returns the marks that stood before. */
+export async function markTakes(
+	takes: { id: string; briefId: string }[],
+	kind: MarkKind | null,
+	now: number
+): Promise<Map<string, MarkKind | null>> {
+	return db.transaction('rw', db.marks, async () => {
+		const before = await db.marks.bulkGet(takes.map(({ id }) => id));
+		if (kind === null) await db.marks.bulkDelete(takes.map(({ id }) => id));
+		else {
+			const marks: Mark[] = takes.map(({ id, briefId }) => ({
+				takeId: id,
+				briefId,
+				kind,
+				at: now
+			}));
+			await db.marks.bulkPut(marks);
+		}
+		return new Map(takes.map(({ id }, i) => [id, before[i]?.kind ?? null]));
+	});
+}

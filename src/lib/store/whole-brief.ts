@@ -1,0 +1,37 @@
+import type { WholeBrief } from '$lib/core/formats';
+import { db, type StoredPicture } from './db';
+
+/** Everything that belongs to a brief but its pictures. */
+export async function wholeBrief(id: string): Promise<WholeBrief | undefined> {
+	return db.transaction('r', [db.briefs, db.plans, db.takes, db.marks, db.picks], async () => {
+		const brief = await db.briefs.get(id);
+		if (!brief) return undefined;
+		const of = { briefId: id };
+		return {
+			brief,
+			plans: await db.plans.where(of).sortBy('createdAt'),
+			takes: await db.takes.where(of).sortBy('number'),
+			marks: await db.marks.where(of).sortBy('takeId'),
+			picks: await db.picks.where(of).sortBy('createdAt')
+		};
+	});
+}
+
+/** Adds a whole brief with its pictures: all of it or nothing. */
+export async function addWholeBrief(whole: WholeBrief, pictures: StoredPicture[]): Promise<void> {
+	await db.transaction(
+		'rw',
+		[db.briefs, db.plans, db.takes, db.marks, db.picks, db.pictures],
+		async () => {
+			await db.briefs.add(whole.brief);
+			await db.plans.bulkAdd(whole.plans);
+			await db.takes.bulkAdd(whole.takes);
+			await db.marks.bulkAdd(whole.marks);
+			await db.picks.bulkAdd(whole.picks);
+			await db.pictures.bulkAdd(pictures);
+		}
+	);
+}
+
+export const hasBrief = async (id: string): Promise<boolean> =>
+	(await db.briefs.where({ id }).count()) > 0;

@@ -1,0 +1,49 @@
+import { withFreshIds } from '$lib/core/formats';
+import * as store from '$lib/store';
+import { makeThumbnail, packBrief, unpackBrief } from '$lib/workers';
+
+/** The archive that ships with the application. */
+const DEMO = '/demo/marram-almanac.brief.zip';
+
+export async function fetchDemo(): Promise<Uint8Array> {
+	const response = await fetch(DEMO);
+	if (!response.ok) throw new Error('the demo is not there');
+	return new Uint8Array(await response.arrayBuffer());
+}
+
+/**
+ * Adds a brief from its archive.
+ * @param options.once a brief that is here already is opened as it is, instead of beside itself
+ * @returns the brief's id
+ */
+export async function importBrief(
+	bytes: Uint8Array,
+	options: { once?: boolean } = {}
+): Promise<string> {
+	let archive = await unpackBrief(bytes);
+	if (await store.hasBrief(archive.whole.brief.id)) {
+		if (options.once) return archive.whole.brief.id;
+		archive = withFreshIds(archive, () => crypto.randomUUID());
+	}
+	const { whole, pictures } = archive;
+	const stored = await Promise.all(
+		[...pictures].map(async ([takeId, bytes]) => {
+			const picture = new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'image/webp' });
+			return { takeId, briefId: whole.brief.id, picture, thumbnail: await makeThumbnail(picture) };
+		})
+	);
+	await store.addWholeBrief(whole, stored);
+	return whole.brief.id;
+}
+
+/** Packs a brief with its pictures. */
+export async function exportBrief(id: string): Promise<Uint8Array<ArrayBuffer>> {
+	const whole = await store.wholeBrief(id);
+	if (!whole) throw new Error('the brief is gone');
+	const pictures = new Map<string, Uint8Array>();
+	for (const { id: takeId } of whole.takes) {
+		const stored = await store.pictureOf(takeId);
+		if (stored) pictures.set(takeId, new Uint8Array(await stored.picture.arrayBuffer()));
+	}
+	return packBrief({ whole, pictures });
+}

@@ -1,0 +1,2 @@
+export { default as BriefsView } from './BriefsView.svelte';
+export { default as OpenDemo } from './OpenDemo.svelte';

@@ -1,0 +1,36 @@
+<script lang="ts">
+	import type { Dial } from '$lib/core/dials';
+
+	let { dial, count }: { dial: Dial; count: number } = $props();
+
+	const says = $derived(
+		count === 0 ? 'no stop yet' : count === 1 ? 'held' : `${count} stops, varied`
+	);
+</script>
+
+<header title={dial.explained}>
+	<h2>{dial.label}</h2>
+	<p class:varied={count > 1} class:none={count === 0}>{says}</p>
+</header>
+
+<style>
+	h2 {
+		font-size: 13px;
+	}
+
+	p {
+		margin-bottom: 10px;
+		color: var(--ink-3);
+		font-size: 12px;
+		white-space: nowrap;
+	}
+
+	.varied {
+		color: var(--varied);
+		font-weight: 600;
+	}
+
+	.none {
+		color: var(--point);
+	}
+</style>

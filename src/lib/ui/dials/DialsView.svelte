@@ -1,0 +1,180 @@
+<script lang="ts">
+	import { dialOf } from '$lib/core/dials';
+	import { settingsOf } from '$lib/core/formats';
+	import { FileProblem, readPick } from '$lib/core/formats';
+	import { InlineNotification } from 'carbon-components-svelte';
+	import type { TakeSettings } from '$lib/core/schema';
+	import { chooseFile, session, useWork } from '$lib/ui/shared';
+	import ChoiceDial from './ChoiceDial.svelte';
+	import FrameBoard from './FrameBoard.svelte';
+	import { loadSettings } from './load';
+	import ModelDial from './ModelDial.svelte';
+	import PlanFoot from './PlanFoot.svelte';
+	import ScaleDial from './ScaleDial.svelte';
+	import SeedDial from './SeedDial.svelte';
+
+	const work = useWork();
+	const brief = $derived(work.brief!);
+	const rack = $derived(brief.rack);
+	const chosen = $derived(rack.model.flatMap((id) => session.card(id) ?? []));
+	let said = $state<{ kind: 'error' | 'success'; text: string } | null>(null);
+
+	const scale = (dial: 'guidance' | 'steps') => ({
+		min: dial === 'steps' ? 0 : Math.min(1, ...chosen.map((card) => card[dial].min)),
+		max: chosen.length ? Math.max(...chosen.map((card) => card[dial].max)) : 20,
+		ranges: chosen.map((card, i) => ({
+			letter: String.fromCharCode(65 + i),
+			name: card.name,
+			...card[dial]
+		}))
+	});
+	const offered = (dial: 'samplers' | 'schedules') => [
+		...new Set(session.cards.flatMap((card) => card[dial]))
+	];
+
+	/** Takes settings over from a picture or a pick that was exported. */
+	async function fromFile() {
+		const file = await chooseFile('.png,.json,image/png,application/json');
+		if (!file) return;
+		try {
+			let settings: Partial<TakeSettings>;
+			if (file.name.endsWith('.json') || file.type === 'application/json')
+				settings = readPick(await file.text()).settings;
+			else settings = settingsOf(new Uint8Array(await file.arrayBuffer()));
+			work.change(loadSettings(brief, settings));
+			said = { kind: 'success', text: `Settings of ${file.name} are on the dials.` };
+		} catch (cause) {
+			const text = cause instanceof FileProblem ? cause.message : `${file.name} could not be read.`;
+			said = { kind: 'error', text: `${text} Nothing was changed.` };
+		}
+	}
+</script>
+
+<div class="view">
+	<a class="words" href="/brief/{brief.id}/words">
+		<span>
+			<small>Prompt</small>
+			<span class="text">{brief.prompt || 'Nothing written yet: say what is to be seen'}</span>
+		</span>
+		<span>
+			<small>Left out</small>
+			<span class="text">{brief.negative || 'nothing'}</span>
+		</span>
+	</a>
+
+	{#if said}
+		<div class="said">
+			<InlineNotification
+				lowContrast
+				kind={said.kind}
+				title={said.text}
+				on:close={() => (said = null)}
+			/>
+		</div>
+	{/if}
+
+	<div class="bench">
+		<div class="rack" role="group" aria-label="Dials">
+			<ModelDial chosen={rack.model} onchange={(model) => work.setRack({ model })} />
+			<ScaleDial
+				dial={dialOf('guidance')}
+				stops={rack.guidance}
+				{...scale('guidance')}
+				step={0.5}
+				tick={1}
+				onchange={(guidance) => work.setRack({ guidance })}
+			/>
+			<ScaleDial
+				dial={dialOf('steps')}
+				stops={rack.steps}
+				{...scale('steps')}
+				least={1}
+				step={1}
+				tick={5}
+				label={10}
+				onchange={(steps) => work.setRack({ steps })}
+			/>
+			<SeedDial stops={rack.seed} onchange={(seed) => work.setRack({ seed })} />
+			<ChoiceDial
+				dial={dialOf('sampler')}
+				stops={rack.sampler}
+				options={offered('samplers')}
+				onchange={(sampler) => work.setRack({ sampler })}
+			/>
+			<ChoiceDial
+				dial={dialOf('schedule')}
+				stops={rack.schedule}
+				options={offered('schedules')}
+				onchange={(schedule) => work.setRack({ schedule })}
+			/>
+		</div>
+		<FrameBoard
+			stops={rack.frame}
+			cards={chosen}
+			onchange={(frame) => work.setRack({ frame })}
+			onfile={fromFile}
+		/>
+	</div>
+
+	<PlanFoot />
+</div>
+
+<style>
+	.view {
+		display: grid;
+		grid-template-rows: auto auto 1fr auto;
+		height: 100%;
+		min-height: 560px;
+	}
+
+	.words {
+		display: grid;
+		grid-row: 1;
+		grid-template-columns: 2fr 1fr;
+		gap: 28px;
+		padding: 9px 20px 11px;
+		border-bottom: 1px solid var(--rule);
+		color: inherit;
+		text-decoration: none;
+	}
+
+	.words > span {
+		min-width: 0;
+	}
+
+	.words small {
+		display: block;
+		color: var(--ink-3);
+		font-size: 12px;
+	}
+
+	.text {
+		display: block;
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+
+	.words:hover .text {
+		text-decoration: underline;
+	}
+
+	.said {
+		grid-row: 2;
+		padding: 0 20px;
+	}
+
+	.bench {
+		display: grid;
+		grid-row: 3;
+		grid-template-columns: minmax(0, 1fr) 316px;
+		min-height: 0;
+	}
+
+	.rack {
+		display: flex;
+		min-width: 0;
+		padding: 14px 0 10px 20px;
+		overflow: auto;
+	}
+</style>

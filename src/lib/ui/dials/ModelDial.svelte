@@ -1,0 +1,95 @@
+<script lang="ts">
+	import { dialOf } from '$lib/core/dials';
+	import { session } from '$lib/ui/shared';
+	import DialHead from './DialHead.svelte';
+
+	let { chosen, onchange }: { chosen: string[]; onchange: (chosen: string[]) => void } = $props();
+
+	// The chosen ones first, in the order in which their letters stand beside the scales.
+	const cards = $derived([...session.cards].sort((a, b) => rank(a.id) - rank(b.id)));
+	const rank = (id: string) => (chosen.includes(id) ? chosen.indexOf(id) : 100);
+
+	const toggle = (id: string) =>
+		onchange(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
+</script>
+
+<section class="dial">
+	<DialHead dial={dialOf('model')} count={chosen.length} />
+	{#each cards as card (card.id)}
+		{@const place = chosen.indexOf(card.id)}
+		<button
+			class="model letter-{place}"
+			class:many={chosen.length > 1}
+			aria-pressed={place >= 0}
+			title={card.summary}
+			onclick={() => toggle(card.id)}
+		>
+			<span class="letter num">{place >= 0 ? String.fromCharCode(65 + place) : ''}</span>
+			<strong>{card.name}</strong>
+			<small>{card.goodAt.slice(0, 2).join(', ')}</small>
+			<small class="num">from {card.price.creditsPerTake} cr</small>
+		</button>
+	{/each}
+</section>
+
+<style>
+	.dial {
+		flex: none;
+		width: 176px;
+		padding-right: 16px;
+		border-right: 1px solid var(--rule);
+	}
+
+	.model {
+		position: relative;
+		display: block;
+		width: 100%;
+		margin-bottom: 8px;
+		padding: 8px 10px 8px 34px;
+		border: 1px solid var(--rule);
+		background: none;
+		color: var(--ink-2);
+		font: 13px/1.35 var(--sans);
+		text-align: left;
+		cursor: pointer;
+	}
+
+	.model small {
+		display: block;
+		font-size: 12px;
+	}
+
+	.model[aria-pressed='true'] {
+		border: 1px solid var(--ink);
+		background: var(--field);
+		color: var(--ink);
+	}
+
+	.model[aria-pressed='true'].many {
+		border-color: var(--varied);
+	}
+
+	.letter {
+		position: absolute;
+		top: 0;
+		bottom: 0;
+		left: 0;
+		display: grid;
+		place-items: center;
+		width: 24px;
+		color: #fff;
+		font-weight: 600;
+	}
+
+	.letter-0 .letter {
+		background: #0b5a60;
+	}
+
+	.letter-1 .letter {
+		background: #8a6414;
+	}
+
+	.letter-2 .letter {
+		background: #5e5e5e;
+	}
+</style>

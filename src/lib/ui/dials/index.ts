@@ -1,0 +1,2 @@
+export { default as DialsView } from './DialsView.svelte';
+export { loadSettings } from './load';

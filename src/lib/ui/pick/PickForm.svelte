@@ -1,0 +1,112 @@
+<script lang="ts">
+	import { Button, TextArea, TextInput } from 'carbon-components-svelte';
+	import { goto } from '$app/navigation';
+	import type { PickDraft } from '$lib/core/picks';
+	import * as store from '$lib/store';
+	import { many, TakePicture, useWork } from '$lib/ui/shared';
+	import PickedSettings from './PickedSettings.svelte';
+
+	let { draft }: { draft: PickDraft } = $props();
+
+	const work = useWork();
+	// svelte-ignore state_referenced_locally -- the form is made anew for every draft
+	let name = $state(draft.suggestion);
+	let reason = $state('');
+	let tried = $state(false);
+	const evidence = $derived(draft.evidence);
+	const shown = $derived(
+		[...draft.takes]
+			.sort(
+				(a, b) => Number(work.marks.get(b.id) === 'keep') - Number(work.marks.get(a.id) === 'keep')
+			)
+			.slice(0, 4)
+	);
+
+	async function save() {
+		tried = true;
+		if (!name.trim()) return;
+		const { from, settings } = draft;
+		await store.addPick({
+			id: crypto.randomUUID(),
+			briefId: work.brief!.id,
+			name: name.trim(),
+			reason: reason.trim(),
+			from: $state.snapshot(from) as PickDraft['from'],
+			settings: $state.snapshot(settings),
+			evidence: $state.snapshot(evidence),
+			createdAt: Date.now()
+		});
+		await goto(`/brief/${work.brief!.id}/pick`);
+	}
+</script>
+
+<aside aria-label="New pick">
+	<h2>
+		{draft.from.kind === 'take'
+			? 'Pick the settings of this take'
+			: 'Pick this stop and all that was held'}
+	</h2>
+	<div class="shots" class:one={shown.length === 1}>
+		{#each shown as take (take.id)}<span
+				><TakePicture takeId={take.id} alt="Take {take.number}" /></span
+			>{/each}
+	</div>
+	<p class="num counts">
+		{many(evidence.takes, 'take')}: {evidence.kept} kept, {evidence.maybe} maybe, {evidence.dropped} dropped
+	</p>
+	<TextInput
+		size="sm"
+		labelText="Name"
+		bind:value={name}
+		invalid={tried && !name.trim()}
+		invalidText="Give it a name, so that you find it again."
+	/>
+	<TextArea
+		labelText="Why these"
+		placeholder="What made it better than the others"
+		rows={2}
+		bind:value={reason}
+	/>
+	<PickedSettings settings={draft.settings} />
+	<Button on:click={save}>Save the pick</Button>
+</aside>
+
+<style>
+	aside {
+		display: grid;
+		gap: 14px;
+		align-content: start;
+		padding: 18px;
+		border: 1px solid var(--ink);
+		background: var(--panel);
+	}
+
+	.shots {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 4px;
+		background: var(--mat-1);
+	}
+
+	.shots.one {
+		grid-template-columns: 1fr;
+	}
+
+	.shots span {
+		aspect-ratio: 1;
+	}
+
+	.shots.one span {
+		height: 300px;
+		aspect-ratio: auto;
+	}
+
+	.counts {
+		font-size: 12px;
+	}
+
+	aside :global(.bx--btn) {
+		width: 100%;
+		max-width: none;
+	}
+</style>

@@ -1,0 +1,101 @@
+<script lang="ts">
+	import { Button, InlineNotification } from 'carbon-components-svelte';
+	import UploadIcon from 'carbon-icons-svelte/lib/Upload.svelte';
+	import { page } from '$app/state';
+	import { dialOf } from '$lib/core/dials';
+	import { FileProblem, readPick } from '$lib/core/formats';
+	import { draftPick, type PickSource } from '$lib/core/picks';
+	import * as store from '$lib/store';
+	import { chooseFile, session, useWork } from '$lib/ui/shared';
+	import PickCard from './PickCard.svelte';
+	import PickForm from './PickForm.svelte';
+
+	const work = useWork();
+	let said = $state<{ kind: 'error' | 'success'; text: string } | null>(null);
+
+	const source = $derived.by((): PickSource | null => {
+		const query = page.url.searchParams;
+		const take = query.get('take');
+		if (take) return { kind: 'take', takeId: take };
+		const [dial, stop] = [query.get('dial'), query.get('stop')];
+		return dial && stop !== null ? { kind: 'stop', dial, stop } : null;
+	});
+	const draft = $derived(
+		source &&
+			draftPick(source, work.takes, work.marks, (dial, settings) => {
+				const words = dialOf(dial).format(dialOf(dial).read(settings), session.cards);
+				return dial === 'model' ? words : `${dialOf(dial).label.toLowerCase()} ${words}`;
+			})
+	);
+
+	async function importPick() {
+		const file = await chooseFile('.json,application/json');
+		if (!file) return;
+		try {
+			const pick = readPick(await file.text());
+			const known = work.picks.some(({ id }) => id === pick.id);
+			await store.addPick({
+				...pick,
+				id: known ? crypto.randomUUID() : pick.id,
+				briefId: work.brief!.id
+			});
+			said = { kind: 'success', text: `“${pick.name}” is in the list.` };
+		} catch (cause) {
+			const text = cause instanceof FileProblem ? cause.message : `${file.name} could not be read.`;
+			said = { kind: 'error', text: `${text} Nothing was changed.` };
+		}
+	}
+</script>
+
+<div class="view">
+	<section>
+		<header>
+			<h1>Picks</h1>
+			<Button size="small" kind="tertiary" icon={UploadIcon} on:click={importPick}
+				>Import a pick</Button
+			>
+		</header>
+		{#if said}
+			<InlineNotification
+				lowContrast
+				kind={said.kind}
+				title={said.text}
+				on:close={() => (said = null)}
+			/>
+		{/if}
+		{#each work.picks as pick (pick.id)}
+			<PickCard {pick} />
+		{:else}
+			<p class="quiet">
+				Nothing picked yet. On the sheet, open a take and choose “Pick these settings”, or press the
+				label of a row or a column to pick that stop with everything that was held.
+			</p>
+		{/each}
+	</section>
+	{#if draft}
+		{#key JSON.stringify(draft.from)}<PickForm {draft} />{/key}
+	{:else if source}
+		<aside class="none"><p>There is no finished take there to pick from.</p></aside>
+	{/if}
+</div>
+
+<style>
+	.view {
+		display: grid;
+		grid-template-columns: minmax(0, 1fr) 380px;
+		gap: 28px;
+		max-width: 1200px;
+		padding: 22px 24px 40px;
+	}
+
+	header {
+		display: flex;
+		justify-content: space-between;
+		align-items: center;
+		margin-bottom: 14px;
+	}
+
+	.none {
+		padding: 18px;
+	}
+</style>

@@ -1,0 +1,40 @@
+<script lang="ts">
+	import { dialOf, dials } from '$lib/core/dials';
+	import { pickedDials } from '$lib/core/picks';
+	import type { TakeSettings } from '$lib/core/schema';
+	import { session } from '$lib/ui/shared';
+
+	let { settings }: { settings: Partial<TakeSettings> } = $props();
+
+	const picked = $derived(pickedDials(settings));
+	const open = $derived(dials.filter(({ id }) => !picked.includes(id)));
+</script>
+
+<dl>
+	{#each picked as id (id)}
+		{@const dial = dialOf(id)}
+		<dt>{dial.label.toLowerCase()}</dt>
+		<dd>{dial.format(dial.read(settings as TakeSettings), session.cards)}</dd>
+	{/each}
+	{#if open.length}
+		<dt>left open</dt>
+		<dd>{open.map(({ label }) => label.toLowerCase()).join(', ')}</dd>
+	{/if}
+</dl>
+
+<style>
+	dl {
+		display: grid;
+		grid-template-columns: 84px minmax(0, 1fr);
+		gap: 4px 10px;
+		font-size: 13px;
+	}
+
+	dt {
+		color: var(--ink-3);
+	}
+
+	dd {
+		overflow-wrap: anywhere;
+	}
+</style>

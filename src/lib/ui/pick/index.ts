@@ -1,0 +1,1 @@
+export { default as PickView } from './PickView.svelte';

@@ -1,0 +1,21 @@
+/** Hands a file to the browser to be kept. */
+export function saveFile(name: string, content: BlobPart, type: string): void {
+	const url = URL.createObjectURL(new Blob([content], { type }));
+	const link = document.createElement('a');
+	link.href = url;
+	link.download = name;
+	link.click();
+	setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
+
+/** Lets a file be chosen. Resolves to null when none was. */
+export function chooseFile(accept: string): Promise<File | null> {
+	return new Promise((resolve) => {
+		const input = document.createElement('input');
+		input.type = 'file';
+		input.accept = accept;
+		input.onchange = () => resolve(input.files?.[0] ?? null);
+		input.oncancel = () => resolve(null);
+		input.click();
+	});
+}

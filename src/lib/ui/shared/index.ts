@@ -1,0 +1,11 @@
+export { default as Mark } from './Mark.svelte';
+export { default as Rail } from './Rail.svelte';
+export { default as TakePicture } from './TakePicture.svelte';
+export { default as TopBar } from './TopBar.svelte';
+export { chooseFile, saveFile } from './files';
+export { live } from './live.svelte';
+export { clock, credits, fileName, many } from './say';
+export { freshSeeds } from './seeds';
+export { session } from './session.svelte';
+export { undo } from './undo.svelte';
+export { openWork, provideWork, useWork, type Work } from './work.svelte';

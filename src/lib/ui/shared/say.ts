@@ -1,0 +1,27 @@
+/** Credits with one place: 124.8. */
+export function credits(value: number): string {
+	return value.toFixed(1);
+}
+
+/** Minutes and seconds: 2:50; under a second, 0:01. */
+export function clock(seconds: number): string {
+	const whole = Math.max(seconds > 0 ? 1 : 0, Math.round(seconds));
+	return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
+}
+
+/** A count with its word: 1 take, 12 takes. */
+export function many(count: number, one: string, more = `${one}s`): string {
+	return `${count} ${count === 1 ? one : more}`;
+}
+
+/** A file's name without what file systems mind. */
+export function fileName(text: string): string {
+	return (
+		text
+			.toLowerCase()
+			.normalize('NFKD')
+			.replace(/[^\p{L}\p{N}]+/gu, '-')
+			.replace(/^-+|-+$/g, '')
+			.slice(0, 60) || 'untitled'
+	);
+}

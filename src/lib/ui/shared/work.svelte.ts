@@ -1,0 +1,115 @@
+import { createContext } from 'svelte';
+import type { Brief, MarkKind, Pick, Plan, Rack, Take } from '$lib/core/schema';
+import * as store from '$lib/store';
+import { live } from './live.svelte';
+import { undo } from './undo.svelte';
+
+/** The brief that is open, with all that belongs to it. */
+export interface Work {
+	readonly brief: Brief | undefined;
+	readonly missing: boolean;
+	readonly takes: Take[];
+	readonly plans: Plan[];
+	readonly marks: Map<string, MarkKind>;
+	readonly picks: Pick[];
+	readonly spent: number;
+	change(change: Partial<OwnFields>): void;
+	setRack(change: Partial<Rack>): void;
+	mark(takes: Take[], kind: MarkKind | null): Promise<void>;
+}
+
+type OwnFields = Omit<Brief, 'id' | 'createdAt' | 'updatedAt'>;
+
+export function openWork(id: () => string): Work {
+	const brief = live(
+		() =>
+			(
+				(of) => () =>
+					store.brief(of)
+			)(id()),
+		undefined
+	);
+	const takes = live(
+		() =>
+			(
+				(of) => () =>
+					store.takesOf(of)
+			)(id()),
+		[]
+	);
+	const plans = live(
+		() =>
+			(
+				(of) => () =>
+					store.plansOf(of)
+			)(id()),
+		[]
+	);
+	const marks = live(
+		() =>
+			(
+				(of) => () =>
+					store.marksOf(of)
+			)(id()),
+		new Map<string, MarkKind>()
+	);
+	const picks = live(
+		() =>
+			(
+				(of) => () =>
+					store.picksOf(of)
+			)(id()),
+		[]
+	);
+	// Changes show at once; the database follows.
+	let ahead = $state.raw<Partial<OwnFields>>({});
+	let saving = 0;
+	const current = $derived(brief.current ? { ...brief.current, ...ahead } : undefined);
+	const change = (next: Partial<OwnFields>) => {
+		ahead = { ...ahead, ...next };
+		const mine = ++saving;
+		void store.updateBrief(id(), $state.snapshot(next) as Partial<Brief>, Date.now()).then(() => {
+			// The last writer hands over to what is stored, once nothing newer is on its way.
+			if (mine === saving) setTimeout(() => mine === saving && (ahead = {}), 50);
+		});
+	};
+	return {
+		get brief() {
+			return current;
+		},
+		get missing() {
+			return brief.ready && !brief.current;
+		},
+		get takes() {
+			return takes.current;
+		},
+		get plans() {
+			return plans.current;
+		},
+		get marks() {
+			return marks.current;
+		},
+		get picks() {
+			return picks.current;
+		},
+		get spent() {
+			return takes.current.reduce((sum, t) => sum + (t.state === 'done' ? (t.credits ?? 0) : 0), 0);
+		},
+		change,
+		setRack: (rack) => {
+			if (current) change({ rack: { ...current.rack, ...rack } });
+		},
+		async mark(chosen, kind) {
+			const before = await store.markTakes(chosen, kind, Date.now());
+			undo.push(async () => {
+				for (const take of chosen)
+					await store.markTakes([take], before.get(take.id) ?? null, Date.now());
+			});
+		}
+	};
+}
+
+const [work, provide] = createContext<Work>();
+
+/** The brief that is open. */
+export { work as useWork, provide as provideWork };

@@ -1,0 +1,84 @@
+<script lang="ts">
+	import type { SheetState } from './state.svelte';
+
+	let { view }: { view: SheetState } = $props();
+
+	const keys = $derived([
+		['←↑↓→', 'move'],
+		['K', 'keep'],
+		['M', 'maybe'],
+		['D', 'drop'],
+		['U', 'undo'],
+		['Enter', 'open large'],
+		['C', view.pair.length === 1 ? 'compare with this' : 'put aside to compare'],
+		...(view.open.length ? [['Esc', 'back']] : [])
+	]);
+	const mats = ['dark', 'middle', 'light', 'paper'];
+</script>
+
+<footer>
+	{#each keys as [key, says] (key)}
+		<span><kbd>{key}</kbd> {says}</span>
+	{/each}
+	<span class="mats" role="group" aria-label="Mat">
+		mat
+		{#each mats as name, i (name)}
+			<button
+				class="swatch-{i}"
+				aria-label="{name} mat"
+				aria-pressed={view.mat === i}
+				onclick={() => view.set({ mat: String(i) })}
+			></button>
+		{/each}
+	</span>
+</footer>
+
+<style>
+	footer {
+		display: flex;
+		gap: 20px;
+		align-items: center;
+		height: 40px;
+		padding: 0 18px;
+		overflow: hidden;
+		border-top: 1px solid var(--rule);
+		background: var(--panel);
+		font-size: 13px;
+		white-space: nowrap;
+	}
+
+	.mats {
+		display: flex;
+		gap: 5px;
+		align-items: center;
+		margin-left: auto;
+	}
+
+	.mats button {
+		width: 24px;
+		height: 24px;
+		border: 1px solid var(--rule-strong);
+		cursor: pointer;
+	}
+
+	.mats button[aria-pressed='true'] {
+		outline: 2px solid var(--ink);
+		outline-offset: 1px;
+	}
+
+	.swatch-0 {
+		background: var(--mat-0);
+	}
+
+	.swatch-1 {
+		background: var(--mat-1);
+	}
+
+	.swatch-2 {
+		background: var(--mat-2);
+	}
+
+	.swatch-3 {
+		background: var(--mat-3);
+	}
+</style>

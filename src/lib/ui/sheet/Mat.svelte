@@ -1,0 +1,190 @@
+<script lang="ts">
+	import { dialOf } from '$lib/core/dials';
+	import type { AxisStop } from '$lib/core/sheet';
+	import { session, useWork } from '$lib/ui/shared';
+	import type { SheetState } from './state.svelte';
+	import TakeCell from './TakeCell.svelte';
+
+	let { view }: { view: SheetState } = $props();
+
+	const work = useWork();
+	let width = $state(900);
+	let height = $state(600);
+
+	const GAP = 6;
+	const LEAST = 120;
+	const sheet = $derived(view.sheet);
+	const across = $derived(Math.max(1, sheet.columns.length));
+	const down = $derived(Math.max(1, sheet.rows.length));
+	/** Width over height of the takes; of the widest when they differ. */
+	const ratio = $derived(
+		Math.max(0.2, ...view.shown.map(({ settings }) => settings.width / settings.height))
+	);
+	const labelWidth = $derived(
+		sheet.axes.rows
+			? sheet.axes.rows === 'wording' || sheet.axes.rows === 'negative'
+				? 150
+				: 92
+			: 16
+	);
+	const labelHeight = 30;
+
+	/** As large as the mat allows while at least two rows, or all of them, are in sight. */
+	const cell = $derived.by(() => {
+		const wide = (width - labelWidth - 18 - GAP * across) / across;
+		const tall = (height - labelHeight - 18) / Math.min(down, 2) - GAP;
+		return Math.max(LEAST, Math.min(wide, tall * ratio));
+	});
+
+	const words = (dial: typeof sheet.axes.rows, stop: AxisStop) =>
+		dial ? dialOf(dial).format(stop.stop, session.cards) : '';
+	const pickHref = (dial: string, stop: AxisStop) =>
+		`/brief/${work.brief!.id}/pick?dial=${dial}&stop=${encodeURIComponent(stop.key)}`;
+	const isNumber = (dial: string | null) =>
+		dial === 'guidance' || dial === 'steps' || dial === 'seed' || dial === 'frame';
+</script>
+
+<div class="mat mat-{view.mat}" bind:clientWidth={width} bind:clientHeight={height}>
+	<div
+		class="grid"
+		role="grid"
+		aria-label="Takes by {sheet.axes.rows ?? 'nothing'} and {sheet.axes.columns ?? 'nothing'}"
+		style:grid-template-columns="{labelWidth}px repeat({across}, {cell}px)"
+		style:gap="{GAP}px"
+	>
+		<div role="row" class="row">
+			<span role="columnheader" class="corner">
+				{#if sheet.axes.rows}<span class="down">{dialOf(sheet.axes.rows).label}</span>{/if}
+			</span>
+			{#each sheet.columns as stop (stop.key)}
+				<span role="columnheader" class="label" class:num={isNumber(sheet.axes.columns)}>
+					<a href={pickHref(sheet.axes.columns!, stop)} title="Pick this column"
+						>{words(sheet.axes.columns, stop)}</a
+					>
+				</span>
+			{:else}
+				<span role="columnheader" class="label"></span>
+			{/each}
+		</div>
+		{#each sheet.cells as row, r (row[0]?.row?.key ?? 'all')}
+			<div role="row" class="row">
+				<span role="rowheader" class="label side" class:num={isNumber(sheet.axes.rows)}>
+					{#if row[0]?.row}
+						<a href={pickHref(sheet.axes.rows!, row[0].row)} title="Pick this row"
+							>{words(sheet.axes.rows, row[0].row)}</a
+						>
+					{/if}
+				</span>
+				{#each row as { key }, c (key)}
+					{@const take = view.grid[r]?.[c] ?? null}
+					<div role="gridcell" class="cell" style:height="{cell / ratio}px">
+						{#if take}
+							<TakeCell {view} {take} />
+						{:else}
+							<span class="none">not run</span>
+						{/if}
+					</div>
+				{/each}
+			</div>
+		{/each}
+	</div>
+</div>
+
+<style>
+	.mat {
+		padding: 0 12px 12px 6px;
+		overflow: auto;
+	}
+
+	.mat-0 {
+		background: var(--mat-0);
+		color: #f4f4f4;
+	}
+
+	.mat-1 {
+		background: var(--mat-1);
+		color: #111;
+	}
+
+	.mat-2 {
+		background: var(--mat-2);
+		color: #111;
+	}
+
+	.mat-3 {
+		background: var(--mat-3);
+		color: #111;
+	}
+
+	.grid {
+		display: grid;
+		justify-content: center;
+	}
+
+	.row {
+		display: contents;
+	}
+
+	.label {
+		overflow: hidden;
+		font-size: 13px;
+		line-height: 30px;
+		text-align: center;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+
+	.label a {
+		color: inherit;
+		text-decoration: none;
+	}
+
+	.label a:hover {
+		text-decoration: underline;
+	}
+
+	.row:first-child .label,
+	.corner {
+		position: sticky;
+		z-index: 2;
+		top: 0;
+		background: inherit;
+	}
+
+	.grid,
+	.grid .row > * {
+		background: inherit;
+	}
+
+	.side {
+		align-self: center;
+		padding-right: 8px;
+		font-weight: 650;
+		text-align: right;
+	}
+
+	.corner {
+		font-size: 12px;
+		line-height: 30px;
+		text-align: right;
+	}
+
+	.down {
+		padding-right: 8px;
+		font-weight: 400;
+	}
+
+	.cell {
+		position: relative;
+		min-width: 0;
+	}
+
+	.none {
+		display: grid;
+		place-items: center;
+		height: 100%;
+		border: 1px dashed currentcolor;
+		font-size: 12px;
+		opacity: 0.75;
+	}
+</style>

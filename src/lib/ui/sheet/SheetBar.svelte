@@ -1,0 +1,190 @@
+<script lang="ts">
+	import ChevronLeft from 'carbon-icons-svelte/lib/ChevronLeft.svelte';
+	import ChevronRight from 'carbon-icons-svelte/lib/ChevronRight.svelte';
+	import { Select, SelectItem } from 'carbon-components-svelte';
+	import { dialOf, type DialId } from '$lib/core/dials';
+	import { stopsAmong } from '$lib/core/sheet';
+	import { session, useWork } from '$lib/ui/shared';
+	import type { SheetState } from './state.svelte';
+
+	let { view }: { view: SheetState } = $props();
+
+	const work = useWork();
+	const running = $derived(
+		work.plans.filter(
+			(plan) =>
+				!plan.stopped &&
+				work.takes.some(
+					(t) => t.planId === plan.id && (t.state === 'waiting' || t.state === 'running')
+				)
+		)
+	);
+	const done = $derived(work.takes.filter(({ state }) => state === 'done'));
+	const judged = $derived(done.filter(({ id }) => work.marks.has(id)).length);
+
+	const held = $derived(
+		view.sheet.held
+			.filter(({ dial }) => !['wording', 'negative', 'schedule'].includes(dial))
+			.map(
+				({ dial, stop }) =>
+					`${dial === 'frame' || dial === 'model' || dial === 'sampler' ? '' : `${dialOf(dial).label.toLowerCase()} `}${dialOf(dial).format(stop, session.cards)}`
+			)
+			.join(' · ')
+	);
+
+	const axis = (name: 'rows' | 'columns', value: string) => {
+		const other = name === 'rows' ? 'columns' : 'rows';
+		// A dial that is on the other axis changes places with the one that was here.
+		const swap = view.axes[other] === value ? { [other]: view.axes[name] ?? 'none' } : {};
+		view.set({ [name]: value, ...swap });
+	};
+
+	function page(dial: DialId, key: string, by: number) {
+		const stops = stopsAmong(work.takes, dial);
+		const at = stops.findIndex((s) => s.key === key);
+		view.set({ [dial]: stops[(at + by + stops.length) % stops.length].key });
+	}
+</script>
+
+<div class="bar">
+	{#each [['rows', 'down'], ['columns', 'across']] as const as [name, says] (name)}
+		<div class="axis">
+			<Select
+				inline
+				size="sm"
+				labelText={says}
+				selected={view.axes[name] ?? 'none'}
+				on:update={({ detail }) =>
+					detail !== (view.axes[name] ?? 'none') && axis(name, String(detail))}
+			>
+				<SelectItem value="none" text="nothing" />
+				{#each view.varied as dial (dial)}
+					<SelectItem value={dial} text={dialOf(dial).label} />
+				{/each}
+			</Select>
+		</div>
+	{/each}
+	{#each [...view.held] as [dial, key] (dial)}
+		{@const stops = stopsAmong(work.takes, dial)}
+		{@const stop = stops.find((s) => s.key === key)}
+		<div class="page">
+			<button
+				class="plain"
+				aria-label="{dialOf(dial).label}: one back"
+				onclick={() => page(dial, key, -1)}><ChevronLeft /></button
+			>
+			<span
+				><small>{dialOf(dial).label}</small>
+				<strong class="num">{stop ? dialOf(dial).format(stop.stop, session.cards) : ''}</strong
+				></span
+			>
+			<span class="quiet num">{stops.findIndex((s) => s.key === key) + 1}/{stops.length}</span>
+			<button
+				class="plain"
+				aria-label="{dialOf(dial).label}: one on"
+				onclick={() => page(dial, key, 1)}><ChevronRight /></button
+			>
+		</div>
+	{/each}
+	<span class="held" title={held}>held: {held || 'nothing'}</span>
+	{#each running as plan (plan.id)}
+		<button class="stop" onclick={() => session.runner.cancel(plan)}>Stop the run</button>
+	{/each}
+	<span class="judged"
+		>judged <strong class="num">{judged}</strong> of <span class="num">{done.length}</span></span
+	>
+</div>
+
+<style>
+	.bar {
+		display: flex;
+		gap: 14px;
+		align-items: center;
+		height: 46px;
+		padding: 0 18px;
+		overflow: hidden;
+		border-bottom: 1px solid var(--rule);
+	}
+
+	.axis,
+	.page {
+		display: flex;
+		flex: none;
+		align-items: center;
+		height: 30px;
+		border: 1px solid var(--rule);
+		background: var(--panel);
+	}
+
+	.axis :global(.bx--form-item) {
+		flex-direction: row;
+		align-items: center;
+	}
+
+	.axis :global(.bx--select--inline) {
+		width: auto;
+		gap: 0;
+		padding-left: 8px;
+	}
+
+	.axis :global(.bx--label) {
+		max-width: none;
+		margin: 0 !important;
+		color: var(--ink-3);
+	}
+
+	.axis :global(.bx--select-input) {
+		width: auto;
+		min-width: 108px;
+		height: 28px;
+		padding-left: 6px;
+		background: transparent;
+		color: var(--ink);
+		font-weight: 600;
+	}
+
+	.page {
+		gap: 6px;
+	}
+
+	.page button {
+		display: grid;
+		place-items: center;
+		width: 26px;
+		height: 28px;
+	}
+
+	.page small {
+		color: var(--ink-3);
+		font-size: 12px;
+	}
+
+	.page strong {
+		font-family: var(--sans);
+	}
+
+	.held {
+		flex: 1;
+		min-width: 0;
+		overflow: hidden;
+		color: var(--ink-3);
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+
+	.judged {
+		flex: none;
+		margin-left: auto;
+	}
+
+	.stop {
+		flex: none;
+		height: 28px;
+		padding: 0 10px;
+		border: 1px solid var(--point);
+		background: none;
+		color: var(--point);
+		font: 13px var(--sans);
+		cursor: pointer;
+	}
+</style>

@@ -1,0 +1,107 @@
+<script lang="ts">
+	import { Button } from 'carbon-components-svelte';
+	import type { MarkKind } from '$lib/core/schema';
+	import { undo, useWork } from '$lib/ui/shared';
+	import KeyBar from './KeyBar.svelte';
+	import Mat from './Mat.svelte';
+	import SheetBar from './SheetBar.svelte';
+	import { SheetState } from './state.svelte';
+	import Table from './Table.svelte';
+	import TakePanel from './TakePanel.svelte';
+
+	const work = useWork();
+	const view = new SheetState(() => work.takes);
+
+	const marks: Record<string, MarkKind> = { k: 'keep', m: 'maybe', d: 'drop' };
+	const moves: Record<string, [number, number]> = {
+		ArrowUp: [-1, 0],
+		ArrowDown: [1, 0],
+		ArrowLeft: [0, -1],
+		ArrowRight: [0, 1]
+	};
+
+	$effect(() => {
+		// Something is always in focus, so that the keys have something to act on.
+		if (view.shown.length && !view.shown.some(({ id }) => id === view.focus)) {
+			view.focus = view.grid.flat().find((t) => t)?.id ?? null;
+		}
+	});
+
+	function toggle(kind: MarkKind) {
+		const take = view.focused;
+		if (take?.state === 'done')
+			void work.mark([take], work.marks.get(take.id) === kind ? null : kind);
+	}
+
+	function key(event: KeyboardEvent) {
+		const at = event.target as HTMLElement;
+		if (event.ctrlKey || event.metaKey || event.altKey) return;
+		if (at.closest('input, textarea, select, [role=menu], [role=dialog], [role=listbox]')) return;
+		const name = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+		if (moves[name]) view.move(...moves[name]);
+		else if (marks[name]) toggle(marks[name]);
+		else if (name === 'u') void undo.last();
+		else if (name === 'c' && view.focus) view.putAside(view.focus);
+		else if (name === 'Enter' && view.focus && !at.closest('a, button:not([data-take])')) {
+			view.set({ open: view.focus }, true);
+		} else if (name === 'Escape' && view.open.length) {
+			view.pair = [];
+			view.set({ open: null });
+		} else return;
+		event.preventDefault();
+	}
+</script>
+
+<svelte:window onkeydown={key} />
+
+{#if work.takes.length === 0}
+	<section class="empty">
+		<h1>No takes yet</h1>
+		<p>
+			Put stops on the dials and run them: every combination appears here on the same seeds, while
+			it is made.
+		</p>
+		<Button href="/brief/{work.brief!.id}/dials">Go to the dials</Button>
+	</section>
+{:else}
+	<div class="view">
+		<SheetBar {view} />
+		<div class="middle">
+			{#if view.open.length}
+				<Table {view} />
+			{:else}
+				<Mat {view} />
+			{/if}
+			<TakePanel {view} ontoggle={toggle} />
+		</div>
+		<KeyBar {view} />
+	</div>
+{/if}
+
+<style>
+	.view {
+		display: grid;
+		grid-template-rows: auto minmax(0, 1fr) auto;
+		height: 100%;
+	}
+
+	.middle {
+		display: grid;
+		grid-template-columns: minmax(0, 1fr) 264px;
+		min-height: 0;
+	}
+
+	.empty {
+		display: grid;
+		gap: 14px;
+		justify-items: start;
+		max-width: 520px;
+		padding: 40px 28px;
+	}
+
+	@media (max-width: 900px) {
+		.middle {
+			grid-template-columns: minmax(0, 1fr) 216px;
+		}
+	}
+</style>

@@ -1,0 +1,199 @@
+<script lang="ts">
+	import { Button } from 'carbon-components-svelte';
+	import { select } from 'd3-selection';
+	import { zoom, zoomIdentity, type ZoomTransform } from 'd3-zoom';
+	import { dialOf } from '$lib/core/dials';
+	import { differences } from '$lib/core/sheet';
+	import { session, TakePicture, useWork } from '$lib/ui/shared';
+	import type { SheetState } from './state.svelte';
+
+	let { view }: { view: SheetState } = $props();
+
+	const work = useWork();
+	const takes = $derived(view.open.flatMap((id) => work.takes.find((t) => t.id === id) ?? []));
+	const parts = $derived(takes.length === 2 ? differences(takes[0], takes[1]) : []);
+	let table: HTMLDivElement;
+	let at = $state.raw<ZoomTransform>(zoomIdentity);
+
+	// One zoom and pan for all pictures on the table, as shares of each picture's own box.
+	const behaviour = zoom<HTMLDivElement, unknown>()
+		.scaleExtent([1, 12])
+		.on('zoom', ({ transform }: { transform: ZoomTransform }) => (at = transform));
+
+	$effect(() => {
+		const chosen = select(table);
+		chosen.call(behaviour).on('dblclick.zoom', null);
+		return () => {
+			chosen.on('.zoom', null);
+		};
+	});
+
+	$effect(() => {
+		// Another take on the table is seen whole first.
+		void view.open.join();
+		select(table).call((s) => behaviour.transform(s, zoomIdentity));
+	});
+
+	function close() {
+		view.pair = [];
+		view.set({ open: null });
+	}
+
+	const turn = (by: number) => select(table).call((s) => behaviour.scaleBy(s, by));
+</script>
+
+<div class="view mat-{view.mat}">
+	<div class="table" bind:this={table}>
+		{#each takes as take (take.id)}
+			<figure>
+				<div class="window">
+					<div
+						class="picture"
+						style:transform="translate({at.x / takes.length}px, {at.y}px) scale({at.k})"
+					>
+						<TakePicture takeId={take.id} alt="Take {take.number}" large />
+					</div>
+				</div>
+				<figcaption>
+					<button
+						class="plain"
+						onclick={() => (view.focus = take.id)}
+						aria-pressed={view.focus === take.id}>Take {take.number}</button
+					>
+					{#each parts as { dial, from, to } (dial)}
+						<span
+							><small>{dialOf(dial).label.toLowerCase()}</small>
+							<strong>{dialOf(dial).format(take === takes[0] ? from : to, session.cards)}</strong
+							></span
+						>
+					{/each}
+					<span class="mark">{work.marks.get(take.id) ?? ''}</span>
+				</figcaption>
+			</figure>
+		{/each}
+	</div>
+	<div class="tools">
+		<Button size="small" kind="tertiary" on:click={close}>Back to the sheet</Button>
+		<span class="zoom">
+			<button onclick={() => turn(1 / 1.5)} aria-label="Smaller">−</button>
+			<span class="num">{at.k.toFixed(1)}×</span>
+			<button onclick={() => turn(1.5)} aria-label="Larger">+</button>
+			<button onclick={() => select(table).call((s) => behaviour.transform(s, zoomIdentity))}
+				>whole</button
+			>
+		</span>
+		<span class="hint"
+			>wheel to zoom, drag to move{takes.length === 2 ? ': both go together' : ''}</span
+		>
+	</div>
+</div>
+
+<style>
+	.view {
+		display: grid;
+		grid-template-rows: minmax(0, 1fr) auto;
+		min-width: 0;
+	}
+
+	.mat-0 {
+		background: var(--mat-0);
+		color: #f4f4f4;
+	}
+
+	.mat-1 {
+		background: var(--mat-1);
+		color: #111;
+	}
+
+	.mat-2 {
+		background: var(--mat-2);
+		color: #111;
+	}
+
+	.mat-3 {
+		background: var(--mat-3);
+		color: #111;
+	}
+
+	.table {
+		display: grid;
+		grid-auto-columns: minmax(0, 1fr);
+		grid-auto-flow: column;
+		gap: 8px;
+		min-height: 0;
+		padding: 10px 10px 0;
+		cursor: grab;
+		touch-action: none;
+	}
+
+	figure {
+		display: grid;
+		grid-template-rows: minmax(0, 1fr) 30px;
+		min-width: 0;
+		min-height: 0;
+	}
+
+	.window {
+		overflow: hidden;
+	}
+
+	.picture {
+		width: 100%;
+		height: 100%;
+		transform-origin: 0 0;
+	}
+
+	figcaption {
+		display: flex;
+		gap: 16px;
+		align-items: center;
+		overflow: hidden;
+		font-size: 13px;
+		white-space: nowrap;
+	}
+
+	.mark {
+		margin-left: auto;
+		font-weight: 650;
+	}
+
+	figcaption button[aria-pressed='true'] {
+		text-decoration: underline 2px var(--point);
+		text-underline-offset: 4px;
+	}
+
+	.tools {
+		display: flex;
+		gap: 18px;
+		align-items: center;
+		padding: 8px 12px;
+		background: var(--panel);
+		color: var(--ink);
+	}
+
+	.zoom {
+		display: flex;
+		gap: 6px;
+		align-items: center;
+	}
+
+	.zoom button {
+		min-width: 28px;
+		height: 28px;
+		border: 1px solid var(--rule);
+		background: var(--field);
+		color: var(--ink);
+		font: 13px var(--sans);
+		cursor: pointer;
+	}
+
+	.zoom .num {
+		width: 48px;
+		text-align: center;
+	}
+
+	.hint {
+		color: var(--ink-3);
+		font-size: 12px;
+	}
+</style>

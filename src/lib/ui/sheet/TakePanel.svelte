@@ -1,0 +1,233 @@
+<script lang="ts">
+	import { Button } from 'carbon-components-svelte';
+	import { goto } from '$app/navigation';
+	import { dials, stopKey } from '$lib/core/dials';
+	import { stampPicture } from '$lib/core/formats';
+	import type { MarkKind, Take } from '$lib/core/schema';
+	import { fetchLossless, LosslessProblem } from '$lib/render';
+	import { loadSettings } from '$lib/ui/dials';
+	import { credits, fileName, saveFile, session, TakePicture, useWork } from '$lib/ui/shared';
+	import type { SheetState } from './state.svelte';
+
+	let { view, ontoggle }: { view: SheetState; ontoggle: (kind: MarkKind) => void } = $props();
+
+	const work = useWork();
+	const take = $derived(view.focused);
+	const mark = $derived(take ? work.marks.get(take.id) : undefined);
+	const choices = [
+		['keep', 'Keep', 'K'],
+		['maybe', 'Maybe', 'M'],
+		['drop', 'Drop', 'D']
+	] as const;
+	let busy = $state<string | null>(null);
+	let problem = $state<string | null>(null);
+
+	const signals = {
+		agreement: [
+			'agreement',
+			'How much more likely the picture is under the prompt than without it: log-odds a pixel.'
+		],
+		wholeness: [
+			'wholeness',
+			'Share of the picture in the largest region of one scene: low means seams and doubles.'
+		],
+		burn: ['burn', 'Share of values beyond what can be shown: high means burnt colours.']
+	} as Record<string, [string, string]>;
+
+	async function exportPng(one: Take) {
+		busy = 'Making the lossless picture again…';
+		problem = null;
+		try {
+			const png = await fetchLossless(
+				session.client,
+				one,
+				(share) => (busy = `Making the lossless picture again… ${Math.round(share * 100)}%`)
+			);
+			const card = session.card(one.settings.model);
+			const name = `${fileName(work.brief!.name)}-${one.settings.model}-${one.settings.seed}-${one.number}.png`;
+			const stamped = stampPicture(png, {
+				title: `${work.brief!.name}, take ${one.number}`,
+				settings: $state.snapshot(one.settings),
+				system: card?.name ?? one.settings.model,
+				systemVersion: card?.version ?? ''
+			});
+			saveFile(name, stamped, 'image/png');
+		} catch (cause) {
+			problem =
+				cause instanceof LosslessProblem
+					? cause.message
+					: 'The picture could not be fetched: the render service does not answer.';
+		} finally {
+			busy = null;
+		}
+	}
+
+	async function toDials(one: Take) {
+		work.change(loadSettings(work.brief!, one.settings));
+		await goto(`/brief/${work.brief!.id}/dials`);
+	}
+</script>
+
+<aside>
+	{#if take}
+		{#if !view.open.length}
+			<button
+				class="shot"
+				onclick={() => take.state === 'done' && view.set({ open: take.id }, true)}
+				aria-label="Open take {take.number} large"
+			>
+				{#if take.state === 'done'}<TakePicture takeId={take.id} alt="Take {take.number}" />{/if}
+			</button>
+		{/if}
+		<p class="head">
+			<strong>Take {take.number}</strong>
+			<span class="quiet">{take.state === 'done' ? (mark ?? 'not judged yet') : take.state}</span>
+		</p>
+		<div class="marks" role="group" aria-label="Mark">
+			{#each choices as [kind, label, keyName] (kind)}
+				<button
+					aria-pressed={mark === kind}
+					disabled={take.state !== 'done'}
+					onclick={() => ontoggle(kind)}>{label} <kbd>{keyName}</kbd></button
+				>
+			{/each}
+		</div>
+		<dl>
+			{#each dials as dial (dial.id)}
+				<dt>{dial.label.toLowerCase()}</dt>
+				<dd
+					class:varied={view.varied.includes(dial.id)}
+					class:num={typeof dial.read(take.settings) !== 'string'}
+				>
+					{dial.format(dial.read(take.settings), session.cards) ||
+						stopKey(dial.read(take.settings))}
+				</dd>
+			{/each}
+		</dl>
+		{#if take.state === 'done'}
+			<dl class="second">
+				<dt>cost</dt>
+				<dd class="num">
+					{credits(take.credits ?? 0)} credits · {(take.seconds ?? 0).toFixed(1)} s
+				</dd>
+				{#each Object.entries(take.signals ?? {}) as [name, value] (name)}
+					<dt title={signals[name]?.[1]}>{signals[name]?.[0] ?? name}</dt>
+					<dd class="num" title={signals[name]?.[1]}>{value.toFixed(3)}</dd>
+				{/each}
+				{#if take.unread?.length}
+					<dt>not understood</dt>
+					<dd>{take.unread.join(', ')}</dd>
+				{/if}
+			</dl>
+			<div class="acts">
+				<Button size="small" href="/brief/{work.brief!.id}/pick?take={take.id}"
+					>Pick these settings</Button
+				>
+				<Button size="small" kind="tertiary" on:click={() => toDials(take)}
+					>Load into the dials</Button
+				>
+				<Button size="small" kind="tertiary" disabled={!!busy} on:click={() => exportPng(take)}
+					>Export PNG</Button
+				>
+			</div>
+			{#if busy}<p class="quiet" role="status">{busy}</p>{/if}
+			{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+		{:else if take.message}
+			<p class="problem">{take.message}</p>
+		{/if}
+	{/if}
+</aside>
+
+<style>
+	aside {
+		padding: 14px;
+		overflow: auto;
+		border-left: 1px solid var(--rule);
+		background: var(--panel);
+	}
+
+	.shot {
+		display: block;
+		width: 100%;
+		max-height: 236px;
+		aspect-ratio: 1;
+		padding: 0;
+		border: 0;
+		background: var(--mat-1);
+		cursor: zoom-in;
+	}
+
+	.head {
+		margin: 12px 0 8px;
+	}
+
+	.marks {
+		display: grid;
+		grid-template-columns: repeat(3, 1fr);
+		gap: 5px;
+	}
+
+	.marks button {
+		height: 32px;
+		padding: 0;
+		border: 1px solid var(--rule);
+		background: var(--field);
+		color: var(--ink);
+		font: 13px var(--sans);
+		cursor: pointer;
+	}
+
+	.marks button[aria-pressed='true'] {
+		border: 2px solid var(--ink);
+		font-weight: 650;
+	}
+
+	.marks kbd {
+		min-width: 0;
+		padding: 0 3px;
+		font-size: 11px;
+	}
+
+	dl {
+		display: grid;
+		grid-template-columns: 78px minmax(0, 1fr);
+		gap: 5px 8px;
+		margin-top: 14px;
+		font-size: 13px;
+	}
+
+	dt {
+		color: var(--ink-3);
+	}
+
+	dd {
+		overflow-wrap: anywhere;
+	}
+
+	.varied {
+		color: var(--varied);
+		font-weight: 600;
+	}
+
+	.second {
+		padding-top: 12px;
+		border-top: 1px solid var(--rule);
+	}
+
+	.acts {
+		display: grid;
+		gap: 6px;
+		margin-top: 14px;
+	}
+
+	.acts :global(.bx--btn) {
+		width: 100%;
+		max-width: none;
+	}
+
+	.problem {
+		margin-top: 8px;
+		color: var(--point);
+		font-size: 13px;
+	}
+</style>

@@ -1,0 +1,1 @@
+export { default as SheetView } from './SheetView.svelte';

@@ -1,0 +1,125 @@
+import { goto } from '$app/navigation';
+import { page } from '$app/state';
+import { isDialId, stopKey, dialOf, type DialId } from '$lib/core/dials';
+import type { Take } from '$lib/core/schema';
+import {
+	layOut,
+	stopsAmong,
+	suggestAxes,
+	variedAmong,
+	type Axes,
+	type Sheet
+} from '$lib/core/sheet';
+
+/** What the sheet shows, kept in the address, so that reload and back lead to the same view. */
+export class SheetState {
+	readonly #takes: () => Take[];
+	/** The take that the keys act on. */
+	focus = $state<string | null>(null);
+	/** Takes put aside to be seen side by side, two at most. */
+	pair = $state.raw<string[]>([]);
+
+	constructor(takes: () => Take[]) {
+		this.#takes = takes;
+	}
+
+	readonly suggested = $derived.by(() => suggestAxes(this.#takes()));
+	readonly varied = $derived.by(() => variedAmong(this.#takes()));
+
+	readonly axes: Axes = $derived.by(() => {
+		const read = (name: 'rows' | 'columns'): DialId | null => {
+			const value = page.url.searchParams.get(name);
+			if (value === 'none') return null;
+			return isDialId(value) && this.varied.includes(value) ? value : this.suggested[name];
+		};
+		const rows = read('rows');
+		const columns = read('columns');
+		return { rows: rows === columns ? null : rows, columns };
+	});
+
+	/** The stop at which each dial off the axes is shown. */
+	readonly held: Map<DialId, string> = $derived.by(() => {
+		const held = new Map<DialId, string>();
+		let rest = this.#takes();
+		for (const dial of this.varied) {
+			if (dial === this.axes.rows || dial === this.axes.columns) continue;
+			// Only what was run with the stops chosen so far can be chosen from.
+			const stops = stopsAmong(rest, dial);
+			const asked = page.url.searchParams.get(dial);
+			const key = stops.some((s) => s.key === asked) ? asked! : stops[0]?.key;
+			if (key === undefined) continue;
+			held.set(dial, key);
+			rest = rest.filter(({ settings }) => stopKey(dialOf(dial).read(settings)) === key);
+		}
+		return held;
+	});
+
+	readonly shown: Take[] = $derived.by(() =>
+		this.#takes().filter(({ settings }) =>
+			[...this.held].every(([dial, key]) => stopKey(dialOf(dial).read(settings)) === key)
+		)
+	);
+
+	readonly sheet: Sheet = $derived.by(() => layOut(this.shown, this.axes));
+
+	/** The take that stands in each cell, row by row: the newest that is not cancelled, if any. */
+	readonly grid: (Take | null)[][] = $derived.by(() =>
+		this.sheet.cells.map((row) =>
+			row.map(
+				({ takes }) => takes.findLast(({ state }) => state !== 'cancelled') ?? takes.at(-1) ?? null
+			)
+		)
+	);
+
+	readonly focused: Take | null = $derived.by(
+		() => this.#takes().find(({ id }) => id === this.focus) ?? null
+	);
+
+	readonly open: string[] = $derived.by(() =>
+		(page.url.searchParams.get('open') ?? '').split('.').filter(Boolean)
+	);
+
+	readonly mat: number = $derived.by(() => {
+		const mat = Number(page.url.searchParams.get('mat') ?? 1);
+		return mat >= 0 && mat <= 3 ? mat : 1;
+	});
+
+	/** Changes what the address says; null takes it out. */
+	set(change: Record<string, string | null>, keepHistory = false): void {
+		const url = new URL(page.url);
+		for (const [name, value] of Object.entries(change)) {
+			if (value === null) url.searchParams.delete(name);
+			else url.searchParams.set(name, value);
+		}
+		void goto(url, { replaceState: !keepHistory, keepFocus: true, noScroll: true });
+	}
+
+	/** Moves the focus by rows and columns, stopping at the edges. */
+	move(down: number, across: number): void {
+		const grid = this.grid;
+		let row = grid.findIndex((cells) => cells.some((t) => t?.id === this.focus));
+		if (row < 0) {
+			this.focus = grid.flat().find((t) => t)?.id ?? null;
+			return;
+		}
+		let column = grid[row].findIndex((t) => t?.id === this.focus);
+		for (;;) {
+			row += down;
+			column += across;
+			if (!grid[row] || column < 0 || column >= grid[row].length) return;
+			const next = grid[row][column];
+			if (next) {
+				this.focus = next.id;
+				return;
+			}
+		}
+	}
+
+	/** Puts a take aside to be compared, or takes it back; the third takes the first one's place. */
+	putAside(id: string): void {
+		this.pair = this.pair.includes(id)
+			? this.pair.filter((other) => other !== id)
+			: [...this.pair, id].slice(-2);
+		if (this.pair.length === 2) this.set({ open: this.pair.join('.') }, true);
+	}
+}

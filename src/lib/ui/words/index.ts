@@ -1,0 +1,1 @@
+export { default as WordsView } from './WordsView.svelte';

@@ -1,0 +1,52 @@
+import { FileProblem, type Archive } from '$lib/core/formats';
+import ArchivesWorker from './archives.worker?worker';
+import PicturesWorker from './pictures.worker?worker';
+
+type Answer =
+	{ id: number; result: unknown } | { id: number; error: string; isFileProblem?: boolean };
+
+/** One worker, opened at first use, and its answers by number. */
+function desk(open: () => Worker) {
+	let worker: Worker | undefined;
+	let last = 0;
+	const waiting = new Map<
+		number,
+		{ resolve: (value: never) => void; reject: (cause: Error) => void }
+	>();
+	return <T>(task: object): Promise<T> => {
+		if (!worker) {
+			worker = open();
+			worker.onmessage = ({ data }: MessageEvent<Answer>) => {
+				const asked = waiting.get(data.id);
+				waiting.delete(data.id);
+				if ('result' in data) asked?.resolve(data.result as never);
+				else
+					asked?.reject(data.isFileProblem ? new FileProblem(data.error) : new Error(data.error));
+			};
+		}
+		const id = ++last;
+		return new Promise<T>((resolve, reject) => {
+			waiting.set(id, { resolve, reject });
+			worker!.postMessage({ ...task, id });
+		});
+	};
+}
+
+const pictures = desk(() => new PicturesWorker());
+const archives = desk(() => new ArchivesWorker());
+
+/** A small WebP of a picture, its longer side at most 384 pixels. */
+export const makeThumbnail = (picture: Blob): Promise<Blob> =>
+	pictures<Blob>({ kind: 'thumbnail', picture });
+
+/** SHA-256 of a picture's pixels, as a render service gives it with a take. */
+export const pixelHash = (picture: Blob): Promise<string> =>
+	pictures<string>({ kind: 'pixels', picture });
+
+/** Unpacks a brief. Rejects with a FileProblem when it is none. */
+export const unpackBrief = (bytes: Uint8Array): Promise<Archive> =>
+	archives<Archive>({ kind: 'read', bytes });
+
+/** Packs a brief. */
+export const packBrief = (archive: Archive): Promise<Uint8Array<ArrayBuffer>> =>
+	archives<Uint8Array<ArrayBuffer>>({ kind: 'write', archive });

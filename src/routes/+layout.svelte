@@ -1,0 +1,27 @@
+<script lang="ts">
+	import 'carbon-components-svelte/css/g10.css';
+	import '@fontsource-variable/hanken-grotesk';
+	import '@fontsource-variable/spline-sans-mono';
+	import '../app.css';
+	import { onMount, type Snippet } from 'svelte';
+	import { Rail, session, TopBar } from '$lib/ui/shared';
+
+	let { children }: { children: Snippet } = $props();
+
+	onMount(() => session.start());
+</script>
+
+<Rail />
+<TopBar />
+<main id="main">
+	{@render children()}
+</main>
+
+<style>
+	main {
+		position: fixed;
+		inset: var(--bar-height) 0 0 var(--rail-width);
+		overflow: auto;
+		background: var(--paper);
+	}
+</style>

@@ -1,0 +1,6 @@
+import { json } from '@sveltejs/kit';
+import { answer, jobs, readJob } from '$lib/server';
+import type { RequestHandler } from './$types';
+
+export const POST: RequestHandler = ({ request }) =>
+	answer(async () => json(jobs().submit(await readJob(request)), { status: 202 }));

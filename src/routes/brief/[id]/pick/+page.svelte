@@ -1,0 +1,6 @@
+<script lang="ts">
+	import { PickView } from '$lib/ui/pick';
+</script>
+
+<svelte:head><title>Pick · Dial Pick</title></svelte:head>
+<PickView />
