@@ -19,7 +19,11 @@ export const say = (text) => console.log(`\n— ${text}`);
  */
 export function run(command, args, env = {}) {
 	return new Promise((done) => {
-		const child = spawn(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
+		const child = spawn(command, args, {
+			cwd: root,
+			stdio: 'inherit',
+			env: { ...process.env, ...env }
+		});
 		child.on('error', () => done(127));
 		child.on('close', (code) => done(code ?? 1));
 	});
@@ -33,7 +37,9 @@ export async function install() {
 	say('Installing the packages (about half a minute)');
 	const code = await run('npm', ['ci', '--no-audit', '--no-fund']);
 	if (code) {
-		console.error('The packages could not be installed; see above. Is the package registry in reach?');
+		console.error(
+			'The packages could not be installed; see above. Is the package registry in reach?'
+		);
 		process.exit(code);
 	}
 }
@@ -55,7 +61,10 @@ export async function build() {
 
 /** Whether the built application is there and newer than its source. */
 export function isBuilt() {
-	return existsSync(resolve(root, 'build/index.js')) && existsSync(resolve(root, 'build/threads/render-thread.mjs'));
+	return (
+		existsSync(resolve(root, 'build/index.js')) &&
+		existsSync(resolve(root, 'build/threads/render-thread.mjs'))
+	);
 }
 
 /**
@@ -128,7 +137,8 @@ export function findChromium() {
 export async function ensureChromium() {
 	const there = findChromium();
 	if (there) return there;
-	const how = 'Install it with "sudo apt-get install chromium", or set CHROMIUM_PATH to a Chromium that you have.';
+	const how =
+		'Install it with "sudo apt-get install chromium", or set CHROMIUM_PATH to a Chromium that you have.';
 	const debian = existsSync('/etc/debian_version');
 	const root = typeof process.getuid === 'function' && process.getuid() === 0;
 	if (!debian || !root) {
@@ -137,9 +147,13 @@ export async function ensureChromium() {
 	}
 	say("Installing Debian's Chromium for the browser tests");
 	spawnSync('apt-get', ['update'], { stdio: 'ignore' });
-	const code = await run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
-		DEBIAN_FRONTEND: 'noninteractive'
-	});
+	const code = await run(
+		'apt-get',
+		['install', '-y', '-qq', '--no-install-recommends', 'chromium'],
+		{
+			DEBIAN_FRONTEND: 'noninteractive'
+		}
+	);
 	const found = findChromium();
 	if (code || !found) console.error(`Chromium could not be installed. ${how}`);
 	return found;

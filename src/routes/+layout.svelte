@@ -1,5 +1,5 @@
 <script lang="ts">
-	import 'carbon-components-svelte/css/g10.css';
+	import 'carbon-components-svelte/css/all.css';
 	import '@fontsource-variable/hanken-grotesk';
 	import '@fontsource-variable/spline-sans-mono';
 	import '../app.css';

@@ -23,7 +23,7 @@ export interface Dial {
 	write<T extends Partial<TakeSettings>>(settings: T, stop: Stop): T;
 	/** The stop in words, as labels show it. */
 	format(stop: Stop, cards?: readonly ModelCard[]): string;
-	/** Order of stops along a scale; negative when `a` comes first. */
+	/** Order of stops along a scale; negative when `a` comes first, 0 where there is no scale. */
 	compare(a: Stop, b: Stop): number;
 }
 
@@ -31,9 +31,6 @@ export interface Dial {
 export function stopKey(stop: Stop): string {
 	return typeof stop === 'object' ? `${stop.width}x${stop.height}` : String(stop);
 }
-
-const collator = (a: Stop, b: Stop) =>
-	stopKey(a) < stopKey(b) ? -1 : stopKey(a) > stopKey(b) ? 1 : 0;
 
 /** A dial that reads and writes one field of the settings. */
 export function fieldDial<K extends Exclude<keyof TakeSettings, 'width' | 'height'>>(
@@ -45,7 +42,7 @@ export function fieldDial<K extends Exclude<keyof TakeSettings, 'width' | 'heigh
 		read: (settings) => settings[field],
 		write: (settings, stop) => ({ ...settings, [field]: stop }),
 		format: (stop) => stopKey(stop),
-		compare: (a, b) => (typeof a === 'number' && typeof b === 'number' ? a - b : collator(a, b)),
+		compare: (a, b) => (typeof a === 'number' && typeof b === 'number' ? a - b : 0),
 		...dial
 	};
 }

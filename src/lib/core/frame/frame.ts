@@ -70,6 +70,9 @@ export interface Fit {
 /** Up to this distance pictures hold together as at the model's own size. Our own threshold. */
 const NEAR = 0.35;
 
+/** A frame with less than this share of a model's own pixels is far from it. Our own threshold. */
+const LEAST_OF_OWN = 0.4;
+
 /** Compares a frame with a model's own sizes. */
 export function fitOf(card: ModelCard, size: Size): Fit {
 	const distanceTo = (own: Size) =>
@@ -90,12 +93,19 @@ export function fitOf(card: ModelCard, size: Size): Fit {
 	}
 	if (distance < 1e-9) return { nearest, distance, kind: 'own', says: 'own size' };
 	if (distance <= NEAR) return { nearest, distance, kind: 'near', says: 'near its own size' };
-	const larger = size.width * size.height > nearest.width * nearest.height * 1.1;
+	const share = (size.width * size.height) / (nearest.width * nearest.height);
+	if (
+		share < 1 &&
+		share >= LEAST_OF_OWN &&
+		ratioError(size, nearest.width / nearest.height) <= NEAR
+	) {
+		return { nearest, distance, kind: 'near', says: 'smaller than its own' };
+	}
 	return {
 		nearest,
 		distance,
 		kind: 'far',
-		says: larger ? 'far from its sizes: doubles likely' : 'far below its size: fewer ideas'
+		says: share < 1 ? 'far below its own: less detail' : 'far from its own: doubles likely'
 	};
 }
 
@@ -111,8 +121,8 @@ export interface Destination {
 
 export const destinations: readonly Destination[] = [
 	{ id: 'square', label: 'square', ratio: 1, written: '1:1' },
-	{ id: 'wide', label: 'wide video', ratio: 16 / 9, written: '16:9' },
-	{ id: 'story', label: 'phone story', ratio: 9 / 16, written: '9:16' },
+	{ id: 'wide', label: 'video', ratio: 16 / 9, written: '16:9' },
+	{ id: 'story', label: 'story', ratio: 9 / 16, written: '9:16' },
 	{ id: 'page', label: 'page', ratio: 3 / 4, written: '3:4' },
 	{ id: 'cover', label: 'cover', ratio: 2 / 3, written: '2:3' },
 	{ id: 'screen', label: 'screen', ratio: 4 / 3, written: '4:3' }

@@ -1,5 +1,6 @@
 export {
 	differences,
+	heldAmong,
 	layOut,
 	stopsAmong,
 	suggestAxes,

@@ -7,16 +7,18 @@ export interface AxisStop {
 	stop: Stop;
 }
 
-/** Two dials as rows and columns; null when there is nothing to lay out along it. */
+/** Dials as rows and columns; `then` divides every column again. Null where there is none. */
 export interface Axes {
 	rows: DialId | null;
 	columns: DialId | null;
+	then: DialId | null;
 }
 
 export interface Cell {
 	key: string;
 	row: AxisStop | null;
 	column: AxisStop | null;
+	then: AxisStop | null;
 	/** The takes here, oldest first. More than one when a dial off the axes is varied too. */
 	takes: Take[];
 }
@@ -26,15 +28,12 @@ export interface Sheet {
 	axes: Axes;
 	rows: AxisStop[];
 	columns: AxisStop[];
+	thens: AxisStop[];
 	/** Row by row. A combination that was not run has no takes. */
 	cells: Cell[][];
-	/** Dials varied among the takes, but on no axis. */
-	loose: DialId[];
-	/** Dials with one stop for all takes, and that stop. */
-	held: { dial: DialId; stop: Stop }[];
 }
 
-/** Every stop of a dial among takes, in the dial's own order. */
+/** Every stop of a dial among takes: along its scale, or in the order in which they came. */
 export function stopsAmong(takes: readonly Take[], dial: DialId): AxisStop[] {
 	const { read, compare } = dialOf(dial);
 	const found = new Map<string, Stop>();
@@ -50,64 +49,69 @@ export function variedAmong(takes: readonly Take[]): DialId[] {
 	return dials.map(({ id }) => id).filter((id) => stopsAmong(takes, id).length > 1);
 }
 
-/** Which dials make good axes: seeds across, what is being compared down. */
-export function suggestAxes(takes: readonly Take[]): Axes {
+/** The dials with one stop for all takes, and that stop. */
+export function heldAmong(takes: readonly Take[]): { dial: DialId; stop: Stop }[] {
+	if (!takes.length) return [];
 	const varied = variedAmong(takes);
+	return dials
+		.filter(({ id }) => !varied.includes(id))
+		.map(({ id, read }) => ({ dial: id, stop: read(takes[0].settings) }));
+}
+
+/** More columns than this are too narrow to be judged in. */
+const MOST_COLUMNS = 6;
+
+/** Which dials make good axes: what is compared down, models and seeds across. */
+export function suggestAxes(takes: readonly Take[]): Axes {
 	const order: DialId[] = [
 		'guidance',
 		'steps',
-		'model',
 		'wording',
 		'negative',
 		'frame',
 		'sampler',
 		'schedule',
+		'model',
 		'seed'
 	];
-	const ranked = order.filter((id) => varied.includes(id));
-	if (ranked.length === 0) return { rows: null, columns: null };
-	if (ranked.length === 1) return { rows: null, columns: ranked[0] };
-	if (ranked.length === 2) {
-		const columns = ranked.includes('seed') ? 'seed' : ranked[1];
-		return { rows: ranked.find((id) => id !== columns)!, columns };
-	}
-	// With three or more, models side by side matter most.
-	if (varied.includes('model'))
-		return { rows: ranked.find((id) => id !== 'model')!, columns: 'model' };
-	return { rows: ranked[0], columns: ranked[1] };
+	const count = (id: DialId) => stopsAmong(takes, id).length;
+	const ranked = order.filter((id) => count(id) > 1);
+	const [first = null] = ranked;
+	if (ranked.length <= 1) return { rows: null, columns: first, then: null };
+	if (ranked.length === 2) return { rows: first, columns: ranked[1], then: null };
+	const across = ranked.includes('model') ? 'model' : ranked[1];
+	const rows = ranked.find((id) => id !== across && id !== 'seed') ?? null;
+	const divides = ranked.includes('seed') && count(across) * count('seed') <= MOST_COLUMNS;
+	return { rows, columns: across, then: divides ? 'seed' : null };
 }
 
-/** Lays takes out by two dials. */
+/** Lays takes out by up to three dials. */
 export function layOut(takes: readonly Take[], axes: Axes): Sheet {
-	const rows = axes.rows ? stopsAmong(takes, axes.rows) : [];
-	const columns = axes.columns ? stopsAmong(takes, axes.columns) : [];
+	const along = (dial: DialId | null) => (dial ? stopsAmong(takes, dial) : []);
+	const [rows, columns, thens] = [along(axes.rows), along(axes.columns), along(axes.then)];
 	const keyOn = (dial: DialId | null, take: Take) =>
 		dial ? stopKey(dialOf(dial).read(take.settings)) : '';
 	const byCell = new Map<string, Take[]>();
 	for (const take of [...takes].sort((a, b) => a.number - b.number)) {
-		const key = `${keyOn(axes.rows, take)}\n${keyOn(axes.columns, take)}`;
+		const key = [axes.rows, axes.columns, axes.then].map((dial) => keyOn(dial, take)).join('\n');
 		const there = byCell.get(key);
 		if (there) there.push(take);
 		else byCell.set(key, [take]);
 	}
-	const along = (stops: AxisStop[]): (AxisStop | null)[] => (stops.length ? stops : [null]);
-	const varied = variedAmong(takes);
+	const orNone = (stops: AxisStop[]): (AxisStop | null)[] => (stops.length ? stops : [null]);
 	return {
 		axes,
 		rows,
 		columns,
-		cells: along(rows).map((row) =>
-			along(columns).map((column) => {
-				const key = `${row?.key ?? ''}\n${column?.key ?? ''}`;
-				return { key, row, column, takes: byCell.get(key) ?? [] };
-			})
-		),
-		loose: varied.filter((id) => id !== axes.rows && id !== axes.columns),
-		held: takes.length
-			? dials
-					.filter(({ id }) => !varied.includes(id))
-					.map(({ id, read }) => ({ dial: id, stop: read(takes[0].settings) }))
-			: []
+		thens,
+		cells: orNone(rows).map((row) =>
+			orNone(columns).flatMap((column) =>
+				orNone(thens).map((then) => {
+					const key = [row, column, then].map((at) => at?.key ?? '').join('\n');
+					return { key, row, column, then, takes: byCell.get(key) ?? [] };
+				})
+			)
+		)
 	};
 }
 

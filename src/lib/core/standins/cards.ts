@@ -59,7 +59,7 @@ export const characters: Character[] = [
 			features: ['negative'],
 			adapters: [],
 			price: { creditsPerTake: 0.6, creditsPerMegapixelStep: 0.02 },
-			pace: { secondsPerMegapixelStep: 0.035 }
+			pace: { secondsPerMegapixelStep: 0.11 }
 		},
 		coherence: 0.55,
 		touchiness: 0.085,
@@ -97,9 +97,9 @@ export const characters: Character[] = [
 			features: ['negative'],
 			adapters: [],
 			price: { creditsPerTake: 0.5, creditsPerMegapixelStep: 0.018 },
-			pace: { secondsPerMegapixelStep: 0.035 }
+			pace: { secondsPerMegapixelStep: 0.11 }
 		},
-		coherence: 0.5,
+		coherence: 0.56,
 		touchiness: 0.034,
 		wander: 1.3,
 		scenes: 18,

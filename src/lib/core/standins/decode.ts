@@ -78,10 +78,10 @@ export function decode(book: SceneBook, latent: Float32Array, weights: Float32Ar
 }
 
 /** Latent values nearer than this cannot be told apart in a picture. */
-const ALIKE = 0.06;
+const ALIKE = 0.08;
 
 /** A scene that holds less than this share of the picture is not painted. */
-const SMALLEST_SHARE = 0.003;
+const SMALLEST_SHARE = 0.006;
 
 /**
  * Chooses which scenes are painted at full size, and how they share every latent pixel.

@@ -1,3 +1,4 @@
+export { addPhrase, ideas } from './ideas';
 export {
 	countWords,
 	defectPhrases,

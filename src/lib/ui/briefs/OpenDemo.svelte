@@ -15,7 +15,10 @@
 	});
 </script>
 
-<p role="status">{problem ?? 'Opening the demo…'} {#if problem}<a href="/">See all briefs</a>{/if}</p>
+<p role="status">
+	{problem ?? 'Opening the demo…'}
+	{#if problem}<a href="/">See all briefs</a>{/if}
+</p>
 
 <style>
 	p {

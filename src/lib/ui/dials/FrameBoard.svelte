@@ -256,7 +256,7 @@
 
 	.row {
 		display: grid;
-		grid-template-columns: repeat(3, 1fr);
+		grid-template-columns: repeat(3, minmax(0, 1fr));
 		gap: 5px;
 		margin-top: 8px;
 	}

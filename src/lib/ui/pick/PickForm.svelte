@@ -67,8 +67,8 @@
 		rows={2}
 		bind:value={reason}
 	/>
-	<PickedSettings settings={draft.settings} />
 	<Button on:click={save}>Save the pick</Button>
+	<PickedSettings settings={draft.settings} />
 </aside>
 
 <style>
@@ -97,7 +97,7 @@
 	}
 
 	.shots.one span {
-		height: 300px;
+		height: 260px;
 		aspect-ratio: auto;
 	}
 

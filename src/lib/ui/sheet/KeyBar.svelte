@@ -20,7 +20,20 @@
 	{#each keys as [key, says] (key)}
 		<span><kbd>{key}</kbd> {says}</span>
 	{/each}
-	<span class="mats" role="group" aria-label="Mat">
+	<span class="mats" role="group" aria-label="Cell size">
+		size
+		<button
+			class="size"
+			aria-label="Smaller cells"
+			onclick={() => view.set({ size: String(view.size - 1) })}>−</button
+		>
+		<button
+			class="size"
+			aria-label="Larger cells"
+			onclick={() => view.set({ size: String(view.size + 1) })}>+</button
+		>
+	</span>
+	<span class="mats second" role="group" aria-label="Mat">
 		mat
 		{#each mats as name, i (name)}
 			<button
@@ -64,6 +77,16 @@
 	.mats button[aria-pressed='true'] {
 		outline: 2px solid var(--ink);
 		outline-offset: 1px;
+	}
+
+	.mats.second {
+		margin-left: 0;
+	}
+
+	.mats .size {
+		background: var(--field);
+		color: var(--ink);
+		font: 13px var(--sans);
 	}
 
 	.swatch-0 {

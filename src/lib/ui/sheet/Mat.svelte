@@ -12,28 +12,25 @@
 	let height = $state(600);
 
 	const GAP = 6;
-	const LEAST = 120;
+	const LEAST = 176;
 	const sheet = $derived(view.sheet);
-	const across = $derived(Math.max(1, sheet.columns.length));
+	const across = $derived(Math.max(1, sheet.columns.length) * Math.max(1, sheet.thens.length));
 	const down = $derived(Math.max(1, sheet.rows.length));
 	/** Width over height of the takes; of the widest when they differ. */
 	const ratio = $derived(
 		Math.max(0.2, ...view.shown.map(({ settings }) => settings.width / settings.height))
 	);
-	const labelWidth = $derived(
-		sheet.axes.rows
-			? sheet.axes.rows === 'wording' || sheet.axes.rows === 'negative'
-				? 150
-				: 92
-			: 16
+	const isText = $derived(
+		sheet.axes.rows === 'wording' || sheet.axes.rows === 'negative' || sheet.axes.rows === 'model'
 	);
-	const labelHeight = 30;
+	const labelWidth = $derived(sheet.axes.rows ? (isText ? 130 : 76) : 8);
+	const labelHeight = $derived(sheet.thens.length ? 52 : 30);
 
-	/** As large as the mat allows while at least two rows, or all of them, are in sight. */
+	/** As large as the mat allows with everything in sight, but never too small to judge. */
 	const cell = $derived.by(() => {
-		const wide = (width - labelWidth - 18 - GAP * across) / across;
-		const tall = (height - labelHeight - 18) / Math.min(down, 2) - GAP;
-		return Math.max(LEAST, Math.min(wide, tall * ratio));
+		const wide = (width - labelWidth - 20 - GAP * across) / across;
+		const tall = (height - labelHeight - 14) / down - GAP;
+		return Math.max(LEAST, Math.min(wide, tall * ratio)) * 1.25 ** view.size;
 	});
 
 	const words = (dial: typeof sheet.axes.rows, stop: AxisStop) =>
@@ -57,7 +54,12 @@
 				{#if sheet.axes.rows}<span class="down">{dialOf(sheet.axes.rows).label}</span>{/if}
 			</span>
 			{#each sheet.columns as stop (stop.key)}
-				<span role="columnheader" class="label" class:num={isNumber(sheet.axes.columns)}>
+				<span
+					role="columnheader"
+					class="label"
+					class:num={isNumber(sheet.axes.columns)}
+					style:grid-column="span {Math.max(1, sheet.thens.length)}"
+				>
 					<a href={pickHref(sheet.axes.columns!, stop)} title="Pick this column"
 						>{words(sheet.axes.columns, stop)}</a
 					>
@@ -66,6 +68,18 @@
 				<span role="columnheader" class="label"></span>
 			{/each}
 		</div>
+		{#if sheet.thens.length}
+			<div role="row" class="row second">
+				<span role="columnheader" class="label"></span>
+				{#each sheet.columns as column (column.key)}
+					{#each sheet.thens as stop (stop.key)}
+						<span role="columnheader" class="label" class:num={isNumber(sheet.axes.then)}
+							>{words(sheet.axes.then, stop)}</span
+						>
+					{/each}
+				{/each}
+			</div>
+		{/if}
 		{#each sheet.cells as row, r (row[0]?.row?.key ?? 'all')}
 			<div role="row" class="row">
 				<span role="rowheader" class="label side" class:num={isNumber(sheet.axes.rows)}>
@@ -154,6 +168,11 @@
 	.grid,
 	.grid .row > * {
 		background: inherit;
+	}
+
+	.second .label {
+		line-height: 20px;
+		margin-top: -8px;
 	}
 
 	.side {

@@ -3,7 +3,7 @@
 	import ChevronRight from 'carbon-icons-svelte/lib/ChevronRight.svelte';
 	import { Select, SelectItem } from 'carbon-components-svelte';
 	import { dialOf, type DialId } from '$lib/core/dials';
-	import { stopsAmong } from '$lib/core/sheet';
+	import { heldAmong, stopsAmong, type Axes } from '$lib/core/sheet';
 	import { session, useWork } from '$lib/ui/shared';
 	import type { SheetState } from './state.svelte';
 
@@ -22,22 +22,32 @@
 	const done = $derived(work.takes.filter(({ state }) => state === 'done'));
 	const judged = $derived(done.filter(({ id }) => work.marks.has(id)).length);
 
+	// What names itself needs no label: a size, a model, a sampler.
+	const plain: DialId[] = ['frame', 'model', 'sampler'];
 	const held = $derived(
-		view.sheet.held
+		heldAmong(work.takes)
 			.filter(({ dial }) => !['wording', 'negative', 'schedule'].includes(dial))
-			.map(
-				({ dial, stop }) =>
-					`${dial === 'frame' || dial === 'model' || dial === 'sampler' ? '' : `${dialOf(dial).label.toLowerCase()} `}${dialOf(dial).format(stop, session.cards)}`
-			)
+			.map(({ dial, stop }) => {
+				const { label, format } = dialOf(dial);
+				const words = format(stop, session.cards);
+				return plain.includes(dial) ? words : `${label.toLowerCase()} ${words}`;
+			})
 			.join(' · ')
 	);
 
-	const axis = (name: 'rows' | 'columns', value: string) => {
-		const other = name === 'rows' ? 'columns' : 'rows';
-		// A dial that is on the other axis changes places with the one that was here.
-		const swap = view.axes[other] === value ? { [other]: view.axes[name] ?? 'none' } : {};
-		view.set({ [name]: value, ...swap });
-	};
+	const names = [
+		['rows', 'down'],
+		['columns', 'across'],
+		['then', 'then']
+	] as const;
+
+	function axis(name: keyof Axes, value: string) {
+		// A dial that is on another axis changes places with the one that was here.
+		const other = names
+			.map(([each]) => each)
+			.find((each) => each !== name && view.axes[each] === value);
+		view.set({ [name]: value, ...(other ? { [other]: view.axes[name] ?? 'none' } : {}) });
+	}
 
 	function page(dial: DialId, key: string, by: number) {
 		const stops = stopsAmong(work.takes, dial);
@@ -47,7 +57,7 @@
 </script>
 
 <div class="bar">
-	{#each [['rows', 'down'], ['columns', 'across']] as const as [name, says] (name)}
+	{#each names.slice(0, Math.max(2, view.varied.length)) as [name, says] (name)}
 		<div class="axis">
 			<Select
 				inline
@@ -135,7 +145,8 @@
 
 	.axis :global(.bx--select-input) {
 		width: auto;
-		min-width: 108px;
+		min-width: 92px;
+		padding-right: 26px;
 		height: 28px;
 		padding-left: 6px;
 		background: transparent;

@@ -204,6 +204,10 @@
 		overflow-wrap: anywhere;
 	}
 
+	dd.num {
+		font-size: 12px;
+	}
+
 	.varied {
 		color: var(--varied);
 		font-weight: 600;

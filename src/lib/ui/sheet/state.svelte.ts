@@ -27,14 +27,16 @@ export class SheetState {
 	readonly varied = $derived.by(() => variedAmong(this.#takes()));
 
 	readonly axes: Axes = $derived.by(() => {
-		const read = (name: 'rows' | 'columns'): DialId | null => {
+		const used = new Set<DialId>();
+		const read = (name: keyof Axes): DialId | null => {
 			const value = page.url.searchParams.get(name);
-			if (value === 'none') return null;
-			return isDialId(value) && this.varied.includes(value) ? value : this.suggested[name];
+			const wanted = isDialId(value) && this.varied.includes(value) ? value : this.suggested[name];
+			// A dial stands on one axis alone.
+			if (value === 'none' || wanted === null || used.has(wanted)) return null;
+			used.add(wanted);
+			return wanted;
 		};
-		const rows = read('rows');
-		const columns = read('columns');
-		return { rows: rows === columns ? null : rows, columns };
+		return { rows: read('rows'), columns: read('columns'), then: read('then') };
 	});
 
 	/** The stop at which each dial off the axes is shown. */
@@ -42,7 +44,7 @@ export class SheetState {
 		const held = new Map<DialId, string>();
 		let rest = this.#takes();
 		for (const dial of this.varied) {
-			if (dial === this.axes.rows || dial === this.axes.columns) continue;
+			if (Object.values(this.axes).includes(dial)) continue;
 			// Only what was run with the stops chosen so far can be chosen from.
 			const stops = stopsAmong(rest, dial);
 			const asked = page.url.searchParams.get(dial);
@@ -77,6 +79,11 @@ export class SheetState {
 
 	readonly open: string[] = $derived.by(() =>
 		(page.url.searchParams.get('open') ?? '').split('.').filter(Boolean)
+	);
+
+	/** How much larger than fitting the cells are, in steps of a quarter. */
+	readonly size: number = $derived.by(() =>
+		Math.max(-4, Math.min(8, Number(page.url.searchParams.get('size')) || 0))
 	);
 
 	readonly mat: number = $derived.by(() => {

@@ -72,7 +72,7 @@ export const colours: Record<string, Rgb> = {
 export const plainWords = new Set(
 	(
 		'a an the of on in at with and or to from by for into onto over under above below behind before beside near ' +
-		'between beneath through across along around is are was be being as its it his her their this that these those ' +
+		'among amid between beneath through across along around is are was be being as its it his her their this that these those ' +
 		'very some one two no not while where which who very rather quite just there here up down out off against upon ' +
 		'view scene picture image standing stands sitting set seen'
 	).split(' ')

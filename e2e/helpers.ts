@@ -1,0 +1,59 @@
+import { expect, type Page } from '@playwright/test';
+
+/** Makes a brief as a newcomer would and stops at its words. */
+export async function newBrief(page: Page, name: string): Promise<void> {
+	await page.goto('/');
+	await page.getByRole('button', { name: 'New brief' }).first().click();
+	await page.getByLabel('Name').fill(name);
+	await page.getByRole('button', { name: 'Begin' }).click();
+	await page.waitForURL(/\/words$/);
+}
+
+/** Sets a dial's stops by typing them. */
+export async function typeStops(page: Page, label: string, stops: string): Promise<void> {
+	const field = page.getByLabel(label);
+	await field.fill(stops);
+	await field.press('Enter');
+}
+
+/** Waits until every take in sight is done, and says how many there are. */
+export async function allDone(page: Page, count: number): Promise<void> {
+	await expect(page.locator('[data-take]')).toHaveCount(count, { timeout: 60_000 });
+	await expect(page.locator('[data-take][data-state="done"]')).toHaveCount(count, {
+		timeout: 90_000
+	});
+}
+
+/** The kept pictures' bytes by take number, straight from the browser's database. */
+export function storedTakes(
+	page: Page
+): Promise<{ number: number; state: string; size: number; pixels: string }[]> {
+	return page.evaluate(async () => {
+		const db = await new Promise<IDBDatabase>((resolve, reject) => {
+			const open = indexedDB.open('dial-pick');
+			open.onsuccess = () => resolve(open.result);
+			open.onerror = () => reject(open.error as Error);
+		});
+		const all = <T>(table: string) =>
+			new Promise<T[]>((resolve) => {
+				const request = db.transaction(table).objectStore(table).getAll();
+				request.onsuccess = () => resolve(request.result as T[]);
+			});
+		const takes = await all<{ id: string; number: number; state: string; pixels?: string }>(
+			'takes'
+		);
+		const pictures = await all<{ takeId: string; picture: Blob; thumbnail: Blob }>('pictures');
+		db.close();
+		return takes
+			.map(({ id, number, state, pixels }) => {
+				const kept = pictures.filter(({ takeId }) => takeId === id);
+				return {
+					number,
+					state,
+					pixels: pixels ?? '',
+					size: kept.reduce((sum, { picture, thumbnail }) => sum + picture.size + thumbnail.size, 0)
+				};
+			})
+			.sort((a, b) => a.number - b.number);
+	});
+}

@@ -1,0 +1,46 @@
+import { defineConfig } from '@playwright/test';
+
+const port = Number(process.env.E2E_PORT ?? 4199);
+
+/** Flags that keep Chromium from looking for other hosts, and let it run as root. */
+const quiet = [
+	'--no-sandbox',
+	'--disable-gpu',
+	'--disable-quic',
+	'--no-first-run',
+	'--disable-background-networking',
+	'--disable-component-update',
+	'--disable-sync'
+];
+
+export default defineConfig({
+	testDir: 'e2e',
+	timeout: 120_000,
+	expect: { timeout: 20_000 },
+	fullyParallel: false,
+	workers: 1,
+	reporter: process.env.E2E_REPORT
+		? [['list'], ['json', { outputFile: process.env.E2E_REPORT }]]
+		: [['list']],
+	use: {
+		baseURL: `http://127.0.0.1:${port}`,
+		viewport: { width: 1280, height: 800 },
+		launchOptions: {
+			executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+			args: quiet
+		},
+		trace: 'retain-on-failure'
+	},
+	webServer: {
+		command: 'node build/index.js',
+		url: `http://127.0.0.1:${port}/api/render/v1/models`,
+		reuseExistingServer: false,
+		env: {
+			HOST: '127.0.0.1',
+			PORT: String(port),
+			ORIGIN: `http://127.0.0.1:${port}`,
+			BODY_SIZE_LIMIT: '16M',
+			DIAL_PICK_THREADS: '2'
+		}
+	}
+});

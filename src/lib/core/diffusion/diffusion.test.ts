@@ -1,0 +1,212 @@
+import { describe, expect, it } from 'vitest';
+import { normals } from '$lib/core/random';
+import { boxSum } from './window';
+import {
+	dpmSolverPP2M,
+	euler,
+	guidedDenoiser,
+	karrasSchedule,
+	meanScene,
+	muted,
+	windowRadius,
+	type Denoise,
+	type GuidedOptions,
+	type Sampler
+} from './index';
+
+describe('karrasSchedule', () => {
+	it('gives the levels of Karras et al. 2022, eq. 5 for N=18, 0.002 to 80, rho 7', () => {
+		const sigmas = karrasSchedule(18, { sigmaMin: 0.002, sigmaMax: 80 });
+		const published = [80, 57.586, 40.786, 28.375, 19.352];
+		published.forEach((value, i) => expect(sigmas[i]).toBeCloseTo(value, 3));
+		expect(sigmas[17]).toBeCloseTo(0.002, 9);
+		expect(sigmas[18]).toBe(0);
+	});
+
+	it('starts one step at the top', () => {
+		expect([...karrasSchedule(1)]).toEqual([80, 0]);
+	});
+});
+
+describe('samplers on one Gaussian', () => {
+	// On a Gaussian with mean m and deviation s the flow has an exact answer:
+	// x(0) = m + (x_T - m) s / sqrt(s^2 + sigma_T^2).
+	const mean = 0.3;
+	const s = 0.5;
+	const denoise: Denoise = (x, sigma, out) => {
+		const own = (s * s) / (s * s + sigma * sigma);
+		for (let i = 0; i < x.length; i++) out[i] = own * x[i] + (1 - own) * mean;
+	};
+	const error = (sampler: Sampler, steps: number): number => {
+		const schedule = karrasSchedule(steps, { sigmaMin: 0.002, sigmaMax: 10 });
+		const x = new Float32Array([12, -7, 4]);
+		const exact = [...x].map((v) => mean + ((v - mean) * s) / Math.sqrt(s * s + 100));
+		sampler(x, schedule, denoise);
+		return Math.max(...exact.map((v, i) => Math.abs(v - x[i])));
+	};
+	const order = (sampler: Sampler) => Math.log2(error(sampler, 40) / error(sampler, 80));
+
+	it('Euler is of order 1', () => expect(order(euler)).toBeGreaterThan(0.8));
+	it('Euler is of no more than order 1', () => expect(order(euler)).toBeLessThan(1.3));
+	it('DPM-Solver++(2M) is of order 2', () => expect(order(dpmSolverPP2M)).toBeGreaterThan(1.7));
+	it('DPM-Solver++(2M) is nearer than Euler at 20 steps', () =>
+		expect(error(dpmSolverPP2M, 20)).toBeLessThan(error(euler, 20) / 3));
+
+	it('stops when told to', () => {
+		let steps = 0;
+		const x = new Float32Array(3);
+		euler(x, karrasSchedule(10), denoise, (step) => {
+			steps = step;
+			return step < 4;
+		});
+		expect(steps).toBe(4);
+	});
+});
+
+describe('boxSum', () => {
+	it.each([0, 1, 3, 20])('adds up the window, cut at the edges, for radius %i', (radius) => {
+		const [width, height] = [9, 7];
+		const source = normals(5, 0, width * height);
+		const out = new Float32Array(source.length);
+		boxSum(
+			source,
+			out,
+			width,
+			height,
+			radius,
+			new Float32Array(source.length),
+			new Float64Array(width)
+		);
+		for (let y = 0; y < height; y++) {
+			for (let x = 0; x < width; x++) {
+				let sum = 0;
+				for (let v = Math.max(0, y - radius); v <= Math.min(height - 1, y + radius); v++) {
+					for (let u = Math.max(0, x - radius); u <= Math.min(width - 1, x + radius); u++) {
+						sum += source[v * width + u];
+					}
+				}
+				expect(out[y * width + x]).toBeCloseTo(sum, 4);
+			}
+		}
+	});
+});
+
+describe('guidedDenoiser', () => {
+	const [width, height] = [6, 5];
+	const length = width * height * 3;
+	const scenes = [1, 2, 3, 4].map((seed) => normals(seed, 0, length).map((v) => Math.tanh(v)));
+	const prior = [0.4, 0.3, 0.2, 0.1];
+	const generalPrior = [0.1, 0.2, 0.3, 0.4];
+	const spread = 0.1;
+	const whole = { high: 100, low: 100, sigmaMin: 0.002, sigmaMax: 80 };
+	const options = (guidance: number, window = whole): GuidedOptions => ({
+		prior,
+		negativePrior: generalPrior,
+		guidance,
+		touchiness: 0.1,
+		window
+	});
+	const at = (sigma: number, guidance: number, window = whole) => {
+		const x = normals(77, 0, length).map((v, i) => scenes[0][i] + sigma * v);
+		const out = new Float32Array(length);
+		guidedDenoiser({ width, height, scenes, spread }, options(guidance, window)).denoise(
+			x,
+			sigma,
+			out
+		);
+		return { x, out };
+	};
+
+	/** The plain way, in double precision, straight from the equations; windows by brute force. */
+	function plain(
+		x: Float32Array,
+		sigma: number,
+		from: Float32Array[],
+		weights: number[],
+		radius: number
+	): number[] {
+		const variance = sigma * sigma + spread * spread;
+		const out: number[] = [];
+		for (let p = 0; p < width * height; p++) {
+			const [px, py] = [p % width, Math.floor(p / width)];
+			const logs = from.map((scene, k) => {
+				let sum = 0;
+				for (let q = 0; q < width * height; q++) {
+					const [qx, qy] = [q % width, Math.floor(q / width)];
+					if (Math.abs(qx - px) > radius || Math.abs(qy - py) > radius) continue;
+					for (let c = 0; c < 3; c++) sum += (x[q * 3 + c] - scene[q * 3 + c]) ** 2;
+				}
+				return Math.log(weights[k]) - sum / (2 * variance);
+			});
+			const top = Math.max(...logs);
+			const w = logs.map((l) => Math.exp(l - top));
+			const total = w.reduce((a, b) => a + b);
+			for (let c = 0; c < 3; c++) {
+				const mean = from.reduce((sum, scene, k) => sum + (w[k] / total) * scene[p * 3 + c], 0);
+				out.push(
+					((spread * spread) / variance) * x[p * 3 + c] + ((sigma * sigma) / variance) * mean
+				);
+			}
+		}
+		return out;
+	}
+
+	it.each([0.05, 0.5, 3, 40])(
+		'with windows as wide as the frame and guidance 1 is the posterior mean of a Gaussian mixture (Karras et al. 2022, B.3), sigma %d',
+		(sigma) => {
+			const { x, out } = at(sigma, 1);
+			plain(x, sigma, scenes, prior, 100).forEach((v, i) => expect(out[i]).toBeCloseTo(v, 4));
+		}
+	);
+
+	it('follows D = D_neg + g (D_cond - D_neg) with muted copies and small windows', () => {
+		const window = { ...whole, high: 1, low: 1 };
+		const sigma = 0.7;
+		const g = 4;
+		const { x, out } = at(sigma, g, window);
+		const mean = meanScene(scenes, prior);
+		const cond = plain(x, sigma, scenes, prior, 1);
+		const neg = plain(
+			x,
+			sigma,
+			scenes.map((scene) => muted(scene, mean, 0.1)),
+			generalPrior,
+			1
+		);
+		out.forEach((v, i) => expect(v).toBeCloseTo(neg[i] + g * (cond[i] - neg[i]), 3));
+	});
+
+	it('is linear in guidance (Ho and Salimans 2022, eq. 6)', () => {
+		const [two, three, four] = [2, 3, 4].map((g) => at(1, g).out);
+		three.forEach((v, i) => expect(v).toBeCloseTo((two[i] + four[i]) / 2, 4));
+	});
+
+	it('at guidance 1 does not look at the negative side at all, bit for bit', () => {
+		const x = normals(9, 0, length);
+		const run = (negativePrior: number[]) => {
+			const out = new Float32Array(length);
+			guidedDenoiser({ width, height, scenes, spread }, { ...options(1), negativePrior }).denoise(
+				x,
+				1,
+				out
+			);
+			return [...out];
+		};
+		expect(run([1, 0, 0, 0])).toEqual(run([0, 0, 0, 1]));
+	});
+
+	it('gives weights that add up to 1 everywhere', () => {
+		const { denoise, weights } = guidedDenoiser({ width, height, scenes, spread }, options(5));
+		denoise(normals(3, 0, length), 2, new Float32Array(length));
+		for (let p = 0; p < width * height; p++) {
+			expect(weights.reduce((sum, w) => sum + w[p], 0)).toBeCloseTo(1, 5);
+		}
+	});
+
+	it('shrinks its windows with the noise', () => {
+		const range = { high: 32, low: 2, sigmaMin: 0.01, sigmaMax: 100 };
+		expect(windowRadius(100, range)).toBe(32);
+		expect(windowRadius(1, range)).toBe(17);
+		expect(windowRadius(0.001, range)).toBe(2);
+	});
+});

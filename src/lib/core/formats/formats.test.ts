@@ -1,0 +1,256 @@
+import exifr from 'exifr';
+import { strToU8, unzipSync, zipSync } from 'fflate';
+import Papa from 'papaparse';
+import { PNG } from 'pngjs';
+import sharp from 'sharp';
+import { Ajv2020 } from 'ajv/dist/2020';
+import { describe, expect, it } from 'vitest';
+import { z } from 'zod';
+import type { TakeSettings } from '$lib/core/schema';
+import {
+	ArchiveFile,
+	FileProblem,
+	MADE_BY_MODEL,
+	PickFile,
+	readArchive,
+	readChunks,
+	readPick,
+	settingsOf,
+	settingsTable,
+	stampPicture,
+	withFreshIds,
+	writeArchive,
+	writePick,
+	type Archive
+} from './index';
+
+const settings: TakeSettings = {
+	model: 'gannet',
+	prompt: 'heron & "crab" <at> dusk,\nligne 2 — ünïcödé 🦀 ]]> &amp;',
+	negative: '',
+	width: 64,
+	height: 64,
+	guidance: 6.5,
+	steps: 20,
+	sampler: 'euler',
+	schedule: 'karras',
+	seed: 4_294_967_295
+};
+const facts = { title: 'March & April, take 3', settings, system: 'Gannet', systemVersion: '1' };
+
+const plainPng = async () =>
+	new Uint8Array(
+		await sharp({ create: { width: 8, height: 6, channels: 3, background: '#3a7f9c' } })
+			.png()
+			.toBuffer()
+	);
+
+const problemOf = (work: () => unknown): string => {
+	try {
+		work();
+	} catch (cause) {
+		if (cause instanceof FileProblem) return cause.message;
+		throw cause;
+	}
+	return 'no problem';
+};
+
+describe('a picture with its settings', () => {
+	it('comes back with the same settings, whatever the prompt holds', async () => {
+		expect(settingsOf(stampPicture(await plainPng(), facts))).toEqual(settings);
+	});
+
+	it('keeps its pixels, as sharp and pngjs read them', async () => {
+		const png = await plainPng();
+		const stamped = stampPicture(png, facts);
+		const raw = (bytes: Uint8Array) => sharp(bytes).removeAlpha().raw().toBuffer();
+		expect(await raw(stamped)).toEqual(await raw(png));
+		expect(PNG.sync.read(Buffer.from(stamped)).data).toEqual(PNG.sync.read(Buffer.from(png)).data);
+	});
+
+	it('carries XMP that exifr reads: the IPTC mark, the title, the system', async () => {
+		// exifr leaves entities as they are, so the title has none here.
+		const stamped = stampPicture(await plainPng(), { ...facts, title: 'March cover, take 3' });
+		const read = (await exifr.parse(Buffer.from(stamped), {
+			xmp: true,
+			mergeOutput: true
+		})) as Record<string, unknown>;
+		expect(read.DigitalSourceType).toBe(MADE_BY_MODEL);
+		expect(MADE_BY_MODEL).toMatch(/^http:\/\/cv\.iptc\.org\/newscodes\/digitalsourcetype\//);
+		expect(read.AISystemUsed).toBe('Gannet');
+		expect(JSON.stringify(read.title)).toContain('March cover, take 3');
+	});
+
+	it('is stamped once, however often it is stamped', async () => {
+		const twice = stampPicture(stampPicture(await plainPng(), facts), {
+			...facts,
+			settings: { ...settings, seed: 5 }
+		});
+		expect(readChunks(twice).filter(({ type }) => type === 'iTXt')).toHaveLength(1);
+		expect(settingsOf(twice).seed).toBe(5);
+	});
+
+	it('says what is wrong with a file that it cannot use', async () => {
+		const png = await plainPng();
+		const stamped = stampPicture(png, facts);
+		expect(problemOf(() => settingsOf(new Uint8Array([1, 2, 3])))).toMatch(/not a PNG/);
+		expect(problemOf(() => settingsOf(png))).toMatch(/no settings/);
+		expect(problemOf(() => settingsOf(stamped.subarray(0, stamped.length - 20)))).toMatch(
+			/cut off/
+		);
+		const damaged = stamped.slice();
+		damaged[60] ^= 0xff;
+		expect(problemOf(() => settingsOf(damaged))).toMatch(/damaged/);
+		const wrong = stampPicture(png, { ...facts, settings: { ...settings, steps: -3 } });
+		expect(problemOf(() => settingsOf(wrong))).toMatch(/steps/);
+	});
+});
+
+const archive = (): Archive => ({
+	whole: {
+		brief: {
+			id: 'b1',
+			name: 'March cover',
+			purpose: '',
+			allowance: 100,
+			prompt: 'a heron',
+			negative: '',
+			rack: {
+				model: ['gannet'],
+				frame: [{ width: 64, height: 64 }],
+				guidance: [6.5],
+				steps: [20],
+				sampler: ['euler'],
+				schedule: ['karras'],
+				seed: [4_294_967_295]
+			},
+			createdAt: 1,
+			updatedAt: 2
+		},
+		plans: [
+			{
+				id: 'p1',
+				briefId: 'b1',
+				design: 'all',
+				prompt: 'a heron',
+				negative: '',
+				rack: {
+					model: ['gannet'],
+					frame: [{ width: 64, height: 64 }],
+					guidance: [6.5],
+					steps: [20],
+					sampler: ['euler'],
+					schedule: ['karras'],
+					seed: [4_294_967_295]
+				},
+				job: null,
+				key: 'k',
+				stopped: false,
+				createdAt: 1
+			}
+		],
+		takes: [
+			{
+				id: 't1',
+				briefId: 'b1',
+				planId: 'p1',
+				number: 1,
+				settings,
+				state: 'done',
+				createdAt: 1,
+				madeAt: 3
+			}
+		],
+		marks: [{ takeId: 't1', briefId: 'b1', kind: 'keep', at: 4 }],
+		picks: [
+			{
+				id: 'k1',
+				briefId: 'b1',
+				name: 'the one',
+				reason: '',
+				from: { kind: 'take', takeId: 't1' },
+				settings: { model: 'gannet', guidance: 6.5 },
+				evidence: { takes: 1, kept: 1, maybe: 0, dropped: 0 },
+				createdAt: 5
+			}
+		]
+	},
+	pictures: new Map([['t1', new Uint8Array([82, 73, 70, 70, 1, 2, 3])]])
+});
+
+describe('a brief as an archive', () => {
+	it('comes back as it went, and again as the same bytes', () => {
+		const bytes = writeArchive(archive());
+		const back = readArchive(bytes);
+		expect(back).toEqual(archive());
+		expect(writeArchive(back)).toEqual(bytes);
+	});
+
+	it('has brief.json that fits its JSON Schema, by ajv', () => {
+		const files = unzipSync(writeArchive(archive()));
+		const validate = new Ajv2020({ strict: false }).compile(z.toJSONSchema(ArchiveFile));
+		expect(validate(JSON.parse(new TextDecoder().decode(files['brief.json'])))).toBe(true);
+		expect(validate({ format: 'dial-pick/brief', version: 1 })).toBe(false);
+	});
+
+	it('has a table that papaparse reads back, with commas, quotes and line breaks (RFC 4180)', () => {
+		const table = settingsTable(archive().whole);
+		const { data } = Papa.parse<Record<string, string>>(table, { header: true });
+		expect(data).toHaveLength(1);
+		expect(data[0].wording).toBe(settings.prompt);
+		expect(data[0].frame).toBe('64x64');
+		expect(data[0].mark).toBe('keep');
+	});
+
+	it('can stand beside itself under fresh ids', () => {
+		let next = 0;
+		const copy = withFreshIds(archive(), () => `n${next++}`);
+		expect(readArchive(writeArchive(copy))).toEqual(copy);
+		expect(copy.whole.brief.id).not.toBe('b1');
+		expect(copy.whole.marks[0].takeId).toBe(copy.whole.takes[0].id);
+		expect(copy.pictures.has(copy.whole.takes[0].id)).toBe(true);
+	});
+
+	it('says what is wrong with a file that it cannot use', () => {
+		const bytes = writeArchive(archive());
+		const entries = unzipSync(bytes);
+		const withJson = (change: (file: Record<string, unknown>) => void) => {
+			const file = JSON.parse(new TextDecoder().decode(entries['brief.json'])) as Record<
+				string,
+				unknown
+			>;
+			change(file);
+			return zipSync({ ...entries, 'brief.json': strToU8(JSON.stringify(file)) });
+		};
+		expect(problemOf(() => readArchive(new Uint8Array([1, 2, 3])))).toMatch(/no ZIP|damaged/);
+		expect(problemOf(() => readArchive(bytes.subarray(0, bytes.length - 40)))).toMatch(/damaged/);
+		expect(problemOf(() => readArchive(zipSync({ 'a.txt': strToU8('a') })))).toMatch(
+			/no brief\.json/
+		);
+		expect(problemOf(() => readArchive(zipSync({ 'brief.json': strToU8('{') })))).toMatch(
+			/damaged/
+		);
+		expect(problemOf(() => readArchive(withJson((f) => (f.takes = 3))))).toMatch(/takes/);
+		expect(problemOf(() => readArchive(withJson((f) => (f.plans = []))))).toMatch(
+			/belong together/
+		);
+		const { 'images/0001.webp': _picture, ...without } = entries;
+		expect(problemOf(() => readArchive(zipSync(without)))).toMatch(/picture of take 1/);
+	});
+});
+
+describe('a pick as a file', () => {
+	const pick = archive().whole.picks[0];
+
+	it('comes back as it went, and fits its JSON Schema', () => {
+		expect(readPick(writePick(pick))).toEqual(pick);
+		const validate = new Ajv2020({ strict: false }).compile(z.toJSONSchema(PickFile));
+		expect(validate(JSON.parse(writePick(pick)))).toBe(true);
+	});
+
+	it('says what is wrong with a file that it cannot use', () => {
+		expect(problemOf(() => readPick('hello'))).toMatch(/not JSON/);
+		expect(problemOf(() => readPick('{"a":1}'))).toMatch(/not a pick/);
+		expect(problemOf(() => readPick(writePick({ ...pick, name: '' })))).toMatch(/pick\.name/);
+	});
+});

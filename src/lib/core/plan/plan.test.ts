@@ -1,0 +1,149 @@
+import { describe, expect, it } from 'vitest';
+import type { Rack } from '$lib/core/schema';
+import { cards } from '$lib/core/standins';
+import {
+	combinations,
+	costOf,
+	countTakes,
+	planProblems,
+	readStops,
+	takeCredits,
+	variedDials
+} from './index';
+
+const rack: Rack = {
+	model: ['turnstone-2', 'gannet'],
+	frame: [{ width: 512, height: 512 }],
+	guidance: [2, 6, 12],
+	steps: [10, 20],
+	sampler: ['euler'],
+	schedule: ['karras'],
+	seed: [1, 2, 3]
+};
+const words = { prompt: 'a heron', negative: '' };
+
+describe('a plan of all combinations', () => {
+	const all = [...combinations(rack, words)];
+
+	it('has every combination once', () => {
+		expect(all).toHaveLength(36);
+		expect(countTakes(rack)).toBe(36);
+		expect(new Set(all.map((t) => JSON.stringify(t))).size).toBe(36);
+	});
+
+	it('gives every setting the same seeds', () => {
+		const seedsBySetting = new Map<string, typeof all>();
+		for (const take of all) {
+			const key = JSON.stringify({ ...take, seed: 0 });
+			seedsBySetting.set(key, [...(seedsBySetting.get(key) ?? []), take]);
+		}
+		for (const takes of seedsBySetting.values()) {
+			expect(takes.map(({ seed }) => seed).sort()).toEqual([1, 2, 3]);
+		}
+	});
+
+	it('takes one seed through all settings before the next', () => {
+		expect(all.slice(0, 12).every(({ seed }) => seed === 1)).toBe(true);
+	});
+
+	it('names what is varied, as it is written', () => {
+		expect(variedDials(rack).map(({ dial, count }) => `${count} ${dial}`)).toEqual([
+			'2 model',
+			'3 guidance',
+			'2 steps',
+			'3 seed'
+		]);
+	});
+});
+
+describe('price and time', () => {
+	it('is the sum over the takes, without making them', () => {
+		const summed = [...combinations(rack, words)].reduce(
+			(sum, take) =>
+				sum +
+				takeCredits(
+					cards.find(({ id }) => id === take.model)!,
+					take
+				),
+			0
+		);
+		expect(costOf(rack, cards).credits).toBeCloseTo(summed, 6);
+	});
+
+	it('counts and prices a million combinations at once', () => {
+		const many = (n: number) => Array.from({ length: n }, (_, i) => i + 1);
+		const huge = { ...rack, guidance: many(100), seed: many(5000) };
+		expect(costOf(huge, cards).takes).toBe(2 * 100 * 2 * 5000);
+	});
+
+	// Figures of the trade (common practice, no source): 18 credits a picture, four pictures: 72;
+	// 50 credits a day at one a picture: 50 pictures; one dollar for 29 pictures: 0.034 each.
+	it('agrees with the figures of the trade', () => {
+		const card = (creditsPerTake: number) => ({
+			...cards[0],
+			price: { creditsPerTake, creditsPerMegapixelStep: 0 }
+		});
+		const plan = (takes: number): Rack => ({
+			...rack,
+			model: ['turnstone-2'],
+			guidance: [7],
+			steps: [20],
+			seed: Array.from({ length: takes }, (_, i) => i)
+		});
+		expect(costOf(plan(4), [card(18)]).credits).toBe(72);
+		expect(costOf(plan(50), [card(1)]).credits).toBe(50);
+		expect(costOf(plan(29), [card(0.03)]).credits / 29).toBeCloseTo(1 / 29, 2);
+	});
+
+	it('halves the time on two threads', () => {
+		expect(costOf(rack, cards, 2).seconds).toBeCloseTo(costOf(rack, cards, 1).seconds / 2, 9);
+	});
+});
+
+describe('planProblems', () => {
+	const says = (change: Partial<Rack>, prompt = 'a heron') =>
+		planProblems({ ...rack, ...change }, { prompt, negative: '' }, cards).map(
+			({ dial, says }) => `${dial}: ${says}`
+		);
+
+	it('finds nothing wrong with a sound plan', () => expect(says({})).toEqual([]));
+	it('asks for words', () => expect(says({}, '  ')[0]).toMatch(/^words: .*Words/));
+	it('asks for a stop', () => expect(says({ seed: [] })[0]).toMatch(/^seed: .*at least one/));
+	it('names the model that cannot do it', () =>
+		expect(says({ guidance: [30] })[0]).toBe(
+			'guidance: Turnstone 2 takes guidance from 1 to 20: 30 is outside.'
+		));
+	it('names the frame that cannot be made', () =>
+		expect(says({ frame: [{ width: 500, height: 512 }] })[0]).toMatch(/500×512.*multiples of 64/));
+	it('names a model that is gone', () => expect(says({ model: ['dodo'] })[0]).toMatch(/dodo/));
+	it('does not take on more than one run may have', () =>
+		expect(says({ seed: Array.from({ length: 100 }, (_, i) => i) })[0]).toMatch(/1200 takes/));
+});
+
+describe('readStops', () => {
+	const range = { min: 1, max: 20 };
+	it.each([
+		['3, 5, 7', [3, 5, 7]],
+		['2 to 8 by 2', [2, 4, 6, 8]],
+		['7; 3; 3', [3, 7]],
+		['1 to 3', [1, 2, 3]],
+		['2.5, 1 to 2 by 0.5', [1, 1.5, 2, 2.5]]
+	])('reads %s', (text, stops) => expect(readStops(text, range)).toEqual({ stops }));
+
+	it.each([
+		['', /at least one/],
+		['seven', /“seven” is not a number/],
+		['3, 40', /40 is outside 1 to 20/],
+		['1 to 20 by 0.01', /too many/],
+		['1 to 5 by 0', /series/]
+	])('says what is wrong with “%s”', (text, sentence) => {
+		const read = readStops(text, range);
+		expect('problem' in read && read.problem).toMatch(sentence);
+	});
+
+	it('takes whole numbers alone where only those are', () => {
+		expect(readStops('2.5', { ...range, whole: true })).toEqual({
+			problem: '2.5 is not a whole number.'
+		});
+	});
+});

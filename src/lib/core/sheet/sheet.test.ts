@@ -1,0 +1,75 @@
+import { describe, expect, it } from 'vitest';
+import { combinations } from '$lib/core/plan';
+import type { Rack, Take } from '$lib/core/schema';
+import { differences, heldAmong, layOut, stopsAmong, suggestAxes, variedAmong } from './index';
+
+const rack: Rack = {
+	model: ['turnstone-2', 'gannet'],
+	frame: [{ width: 512, height: 512 }],
+	guidance: [12, 2, 6],
+	steps: [20],
+	sampler: ['euler'],
+	schedule: ['karras'],
+	seed: [90, 10]
+};
+const takes: Take[] = [...combinations(rack, { prompt: 'a heron', negative: '' })].map(
+	(settings, i) => ({
+		id: `t${i}`,
+		briefId: 'b',
+		planId: 'p',
+		number: i + 1,
+		settings,
+		state: 'done',
+		createdAt: 0
+	})
+);
+
+describe('the sheet', () => {
+	it('puts what is compared down, models across, seeds within', () => {
+		expect(suggestAxes(takes)).toEqual({ rows: 'guidance', columns: 'model', then: 'seed' });
+		expect(suggestAxes([])).toEqual({ rows: null, columns: null, then: null });
+		expect(suggestAxes(takes.slice(0, 1))).toEqual({ rows: null, columns: null, then: null });
+		const oneModel = takes.filter(({ settings }) => settings.model === 'gannet');
+		expect(suggestAxes(oneModel)).toEqual({ rows: 'guidance', columns: 'seed', then: null });
+	});
+
+	it('orders numbers along their scale and models as they came', () => {
+		expect(stopsAmong(takes, 'guidance').map(({ stop }) => stop)).toEqual([2, 6, 12]);
+		expect(stopsAmong(takes, 'model').map(({ stop }) => stop)).toEqual(['turnstone-2', 'gannet']);
+	});
+
+	it('has every take in the one cell that is its own, seeds matched along every row', () => {
+		const { cells } = layOut(takes, { rows: 'guidance', columns: 'model', then: 'seed' });
+		expect(cells.flat().map((cell) => cell.takes.length)).toEqual(Array(12).fill(1));
+		for (const row of cells) {
+			expect(row.map((cell) => cell.takes[0].settings.seed)).toEqual([10, 90, 10, 90]);
+			expect(new Set(row.map((cell) => cell.takes[0].settings.guidance)).size).toBe(1);
+		}
+	});
+
+	it('leaves a hole where a combination was not run', () => {
+		const { cells } = layOut(takes.slice(1), { rows: 'guidance', columns: 'model', then: 'seed' });
+		expect(cells.flat().filter((cell) => cell.takes.length === 0)).toHaveLength(1);
+	});
+
+	it('lays everything in one cell without axes', () => {
+		const { cells } = layOut(takes, { rows: null, columns: null, then: null });
+		expect(cells).toHaveLength(1);
+		expect(cells[0][0].takes).toHaveLength(12);
+	});
+
+	it('tells what varies, what is held, and how two takes differ', () => {
+		expect(variedAmong(takes)).toEqual(['model', 'guidance', 'seed']);
+		expect(heldAmong(takes).map(({ dial }) => dial)).toContain('steps');
+		const [a, b] = [
+			takes[0],
+			takes.find(
+				({ settings: s }) =>
+					s.model !== takes[0].settings.model &&
+					s.guidance === takes[0].settings.guidance &&
+					s.seed === takes[0].settings.seed
+			)!
+		];
+		expect(differences(a, b)).toEqual([{ dial: 'model', from: 'turnstone-2', to: 'gannet' }]);
+	});
+});
