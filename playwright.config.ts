@@ -23,13 +23,13 @@ export default defineConfig({
 		? [['list'], ['json', { outputFile: process.env.E2E_REPORT }]]
 		: [['list']],
 	use: {
+		actionTimeout: 15_000,
 		baseURL: `http://127.0.0.1:${port}`,
 		viewport: { width: 1280, height: 800 },
 		launchOptions: {
 			executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
 			args: quiet
-		},
-		trace: 'retain-on-failure'
+		}
 	},
 	webServer: {
 		command: 'node build/index.js',

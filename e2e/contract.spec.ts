@@ -192,7 +192,7 @@ test('mistakes are answered with problem+json that says what, where and what to 
 }) => {
 	const post = async (data: unknown, headers: Record<string, string> = {}) => {
 		const response = await request.post(`${base}/jobs`, {
-			data: typeof data === 'string' ? data : JSON.stringify(data),
+			data: Buffer.from(typeof data === 'string' ? data : JSON.stringify(data)),
 			headers: { 'content-type': 'application/json', ...headers }
 		});
 		expect(response.headers()['content-type']).toBe('application/problem+json');

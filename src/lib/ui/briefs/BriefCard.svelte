@@ -28,7 +28,7 @@
 			<h2><a {href}>{brief.name}</a></h2>
 			<p class="quiet">{brief.purpose || brief.prompt || 'Nothing written yet'}</p>
 		</div>
-		<OverflowMenu flipped size="sm" iconDescription="More for {brief.name}">
+		<OverflowMenu flipped size="sm" aria-label="More for {brief.name}" iconDescription="More">
 			<OverflowMenuItem text="Export archive" on:click={onexport} />
 			<OverflowMenuItem danger text="Delete" on:click={ondelete} />
 		</OverflowMenu>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
+	import { onMount } from 'svelte';
 	import type { MarkKind } from '$lib/core/schema';
 	import { undo, useWork } from '$lib/ui/shared';
 	import KeyBar from './KeyBar.svelte';
@@ -11,6 +12,13 @@
 
 	const work = useWork();
 	const view = new SheetState(() => work.takes);
+
+	// The view opens part by part, a frame for each, so that no single task holds the page for long.
+	let opened = $state(0);
+	onMount(() => {
+		const next = () => requestAnimationFrame(() => setTimeout(() => ++opened < 3 && next()));
+		next();
+	});
 
 	const marks: Record<string, MarkKind> = { k: 'keep', m: 'maybe', d: 'drop' };
 	const moves: Record<string, [number, number]> = {
@@ -65,14 +73,18 @@
 	</section>
 {:else}
 	<div class="view">
-		<SheetBar {view} />
+		<div>
+			{#if opened > 0}<SheetBar {view} />{/if}
+		</div>
 		<div class="middle">
-			{#if view.open.length}
+			{#if opened < 2}
+				<div></div>
+			{:else if view.open.length}
 				<Table {view} />
 			{:else}
 				<Mat {view} />
 			{/if}
-			<TakePanel {view} ontoggle={toggle} />
+			{#if opened > 2}<TakePanel {view} ontoggle={toggle} />{/if}
 		</div>
 		<KeyBar {view} />
 	</div>

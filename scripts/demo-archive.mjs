@@ -1,0 +1,113 @@
+// Makes the demo brief with the program itself, as a user would, and exports its archive.
+import { mkdirSync, statSync } from 'node:fs';
+import { resolve } from 'node:path';
+import { withBrowser } from './browser.mjs';
+import { root } from './steps.mjs';
+
+const folder = resolve(root, 'static/demo');
+
+/** @typedef {import('@playwright/test').Page} Page */
+
+/** @param {Page} page @param {string} label @param {string} stops */
+async function type(page, label, stops) {
+	const field = page.getByLabel(label);
+	await field.fill(stops);
+	await field.press('Enter');
+}
+
+/** @param {Page} page @param {number} count */
+async function run(page, count) {
+	await page.getByRole('button', { name: `Run ${count}`, exact: true }).click();
+	await page.waitForURL(/sheet/);
+	await page.waitForFunction(
+		() => {
+			const state = document.querySelector('[role=status]')?.textContent ?? '';
+			return /takes?\b/.test(state) && !/making/.test(state);
+		},
+		undefined,
+		{ timeout: 600_000, polling: 500 }
+	);
+}
+
+mkdirSync(folder, { recursive: true });
+await withBrowser(async (page, address) => {
+	await page.goto(address);
+	await page.getByRole('button', { name: 'New brief' }).first().click();
+	await page.getByLabel('Name').fill('March cover');
+	await page
+		.getByLabel('What the pictures are for')
+		.fill('The Marram Almanac: twelve monthly covers in one manner');
+	await page.getByLabel('Credits that may be spent').fill('400');
+	await page.getByRole('button', { name: 'Begin' }).click();
+	await page.waitForURL(/words/);
+	await page
+		.getByLabel('Prompt', { exact: true })
+		.fill('a lighthouse at dusk above a salt marsh, low sun behind the tower');
+	for (const name of ['watermark', 'lettering', 'soft focus', 'extra limbs']) {
+		await page.getByRole('button', { name, exact: true }).click();
+	}
+	await page.getByRole('button', { name: 'On to the dials' }).click();
+	await type(page, 'Guidance stops as a list', '1, 3, 6, 9, 16');
+	await type(page, 'Seeds as a list', '41207, 88310, 5512');
+	await page.getByRole('button', { name: /^middle/ }).click();
+	await run(page, 30);
+
+	// The editor wondered about steps, then tried the heron of April.
+	await page.getByRole('link', { name: 'Dials' }).click();
+	await type(page, 'Guidance stops as a list', '6');
+	await type(page, 'Steps stops as a list', '1, 4, 8, 40');
+	await type(page, 'Seeds as a list', '41207, 88310');
+	await run(page, 46);
+	await page.getByRole('link', { name: 'Words' }).click();
+	await page.getByLabel('Prompt', { exact: true }).fill('heron, salt marsh, dawn, linocut');
+	await page.getByRole('link', { name: 'Dials' }).click();
+	await type(page, 'Guidance stops as a list', '4, 7');
+	await type(page, 'Steps stops as a list', '24');
+	await type(page, 'Seeds as a list', '41207, 88310, 5512');
+	await run(page, 58);
+
+	// Marks, by what the models say of their own pictures: whole, not burnt, on the prompt.
+	await page.evaluate(async () => {
+		const db = await new Promise((done) => {
+			const open = indexedDB.open('dial-pick');
+			open.onsuccess = () => done(open.result);
+		});
+		const takes = await new Promise((done) => {
+			const all = db.transaction('takes').objectStore('takes').getAll();
+			all.onsuccess = () => done(all.result);
+		});
+		const marks = db.transaction('marks', 'readwrite').objectStore('marks');
+		for (const { id, briefId, signals, settings } of takes) {
+			if (settings.prompt.startsWith('heron')) continue;
+			const { wholeness, burn, agreement } = signals;
+			const kind =
+				settings.steps < 5 || burn > 0.16 || agreement < 0.15 || wholeness < 0.35
+					? 'drop'
+					: wholeness > 0.7 && burn < 0.09
+						? 'keep'
+						: 'maybe';
+			marks.put({ takeId: id, briefId, kind, at: Date.now() });
+		}
+		await new Promise((done) => (marks.transaction.oncomplete = done));
+	});
+	await page.reload();
+
+	// The pick: the guidance that kept most.
+	await page.goto(page.url().replace(/\/sheet.*/, '/pick?dial=guidance&stop=6'));
+	await page.getByLabel('Name').fill('March cover, guidance 6');
+	await page
+		.getByLabel('Why these')
+		.fill(
+			'At 3 the marsh wanders off into dunes, at 16 the sky burns. 6 holds the tower and the light on all seeds.'
+		);
+	await page.getByRole('button', { name: 'Save the pick' }).click();
+	await page.getByText('6 holds the tower').waitFor();
+
+	await page.goto(address);
+	await page.getByRole('button', { name: 'More for March cover' }).click();
+	const download = page.waitForEvent('download');
+	await page.getByRole('menuitem', { name: 'Export archive' }).click();
+	const file = resolve(folder, 'marram-almanac.brief.zip');
+	await (await download).saveAs(file);
+	console.log(`${file}: ${(statSync(file).size / 1e6).toFixed(1)} MB`);
+});
