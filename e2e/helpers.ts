@@ -32,7 +32,7 @@ export function storedTakes(
 		const db = await new Promise<IDBDatabase>((resolve, reject) => {
 			const open = indexedDB.open('dial-pick');
 			open.onsuccess = () => resolve(open.result);
-			open.onerror = () => reject(open.error as Error);
+			open.onerror = () => reject(new Error('no database'));
 		});
 		const all = <T>(table: string) =>
 			new Promise<T[]>((resolve) => {

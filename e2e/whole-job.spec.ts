@@ -122,7 +122,11 @@ test('from an empty browser to a re-imported pick', async ({ page }, info) => {
 	>;
 	expect(xmp.DigitalSourceType).toContain('trainedAlgorithmicMedia');
 	// exifr leaves XML entities as they are.
-	expect(JSON.parse(xmp.settings.replaceAll('&quot;', '"'))).toMatchObject({ guidance: 3, width: 512, seed: 41207 });
+	expect(JSON.parse(xmp.settings.replaceAll('&quot;', '"'))).toMatchObject({
+		guidance: 3,
+		width: 512,
+		seed: 41207
+	});
 
 	// The pick, from a row.
 	await page.getByRole('link', { name: '6', exact: true }).click();

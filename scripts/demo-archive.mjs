@@ -57,14 +57,14 @@ await withBrowser(async (page, address) => {
 	await type(page, 'Guidance stops as a list', '6');
 	await type(page, 'Steps stops as a list', '1, 4, 8, 40');
 	await type(page, 'Seeds as a list', '41207, 88310');
-	await run(page, 46);
+	await run(page, 16);
 	await page.getByRole('link', { name: 'Words' }).click();
 	await page.getByLabel('Prompt', { exact: true }).fill('heron, salt marsh, dawn, linocut');
 	await page.getByRole('link', { name: 'Dials' }).click();
 	await type(page, 'Guidance stops as a list', '4, 7');
 	await type(page, 'Steps stops as a list', '24');
 	await type(page, 'Seeds as a list', '41207, 88310, 5512');
-	await run(page, 58);
+	await run(page, 12);
 
 	// Marks, by what the models say of their own pictures: whole, not burnt, on the prompt.
 	await page.evaluate(async () => {

@@ -18,13 +18,13 @@ export interface Dial {
 	/** What the dial does, in a sentence for someone who has never turned it. */
 	explained: string;
 	/** The stop that a take was made with. */
-	read(settings: TakeSettings): Stop;
+	read: (settings: TakeSettings) => Stop;
 	/** Settings with this dial turned to a stop. */
-	write<T extends Partial<TakeSettings>>(settings: T, stop: Stop): T;
+	write: <T extends Partial<TakeSettings>>(settings: T, stop: Stop) => T;
 	/** The stop in words, as labels show it. */
-	format(stop: Stop, cards?: readonly ModelCard[]): string;
+	format: (stop: Stop, cards?: readonly ModelCard[]) => string;
 	/** Order of stops along a scale; negative when `a` comes first, 0 where there is no scale. */
-	compare(a: Stop, b: Stop): number;
+	compare: (a: Stop, b: Stop) => number;
 }
 
 /** A stop as text that is equal for equal stops alone. */

@@ -1,6 +1,6 @@
 import { frameLabel } from '$lib/core/frame';
 import type { Size, TakeSettings } from '$lib/core/schema';
-import { fieldDial, type Dial, type DialId } from './dial';
+import { fieldDial, stopKey, type Dial, type DialId } from './dial';
 
 export { stopKey, type Dial, type DialId, type RackDial, type Stop } from './dial';
 
@@ -16,7 +16,7 @@ export const dials: readonly Dial[] = [
 		label: 'Model',
 		many: 'models',
 		explained: 'Which model makes the picture.',
-		format: (stop, cards) => cards?.find(({ id }) => id === stop)?.name ?? String(stop)
+		format: (stop, cards) => cards?.find(({ id }) => id === stop)?.name ?? stopKey(stop)
 	}),
 	{
 		id: 'frame',
@@ -50,14 +50,14 @@ export const dials: readonly Dial[] = [
 		label: 'Sampler',
 		many: 'samplers',
 		explained: 'The method that takes the steps.',
-		format: (stop) => samplerNames[String(stop)] ?? String(stop)
+		format: (stop) => samplerNames[stopKey(stop)] ?? stopKey(stop)
 	}),
 	fieldDial('schedule', {
 		id: 'schedule',
 		label: 'Schedule',
 		many: 'schedules',
 		explained: 'How the noise is spread over the steps.',
-		format: (stop) => scheduleNames[String(stop)] ?? String(stop)
+		format: (stop) => scheduleNames[stopKey(stop)] ?? stopKey(stop)
 	}),
 	fieldDial('seed', {
 		id: 'seed',
@@ -78,7 +78,7 @@ export const dials: readonly Dial[] = [
 		label: 'Left out',
 		many: 'negative prompts',
 		explained: 'The negative prompt.',
-		format: (stop) => String(stop) || 'nothing'
+		format: (stop) => stopKey(stop) || 'nothing'
 	})
 ];
 

@@ -47,7 +47,7 @@ export function writeArchive({ whole, pictures }: Archive): Uint8Array<ArrayBuff
 		const picture = pictures.get(take.id);
 		if (picture) entries[imageName(take)] = [picture, { level: 0, mtime }];
 	}
-	return zipSync(entries) as Uint8Array<ArrayBuffer>;
+	return zipSync(entries);
 }
 
 /** One row a take, one column a dial, then state and mark. CSV as in RFC 4180. */

@@ -60,7 +60,7 @@ export function writeXmp(facts: PictureFacts): string {
 				}
 			}
 		}
-	}) as string;
+	});
 	return `<?xpacket begin="\uFEFF" id="W5M0MpCehiHzreSzNTczkc9d"?>${body}<?xpacket end="w"?>`;
 }
 

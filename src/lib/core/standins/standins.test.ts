@@ -11,7 +11,6 @@ import {
 	renderTake,
 	scenesFor,
 	type MakeSurface,
-	type Pen,
 	type SceneBook,
 	type Tag
 } from './index';
@@ -26,7 +25,7 @@ import { negativePriors, priors } from './scenes';
 const makeSurface: MakeSurface = (width, height) => {
 	const context = createCanvas(width, height).getContext('2d');
 	return {
-		pen: context as unknown as Pen,
+		pen: context,
 		pixels: () => new Uint8ClampedArray(context.getImageData(0, 0, width, height).data)
 	};
 };

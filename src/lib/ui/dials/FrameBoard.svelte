@@ -121,7 +121,6 @@
 		/>
 		<text x={BOARD / 2} y={BOARD / 2 + 2}>{frameLabel(frame)}</text>
 		<text class="ratio" x={BOARD / 2} y={BOARD / 2 + 20}>{ratioLabel(frame)}</text>
-		<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 		<rect
 			class="handle"
 			role="slider"

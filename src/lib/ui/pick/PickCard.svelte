@@ -26,7 +26,7 @@
 	async function remove() {
 		const kept = $state.snapshot(pick);
 		await store.deletePick(kept.id);
-		undo.push(() => store.addPick(kept as Pick));
+		undo.push(() => store.addPick(kept));
 	}
 </script>
 
@@ -46,11 +46,8 @@
 				size="small"
 				kind="tertiary"
 				on:click={() =>
-					saveFile(
-						`${fileName(pick.name)}.pick.json`,
-						writePick($state.snapshot(pick) as Pick),
-						'application/json'
-					)}>Export</Button
+					saveFile(`${fileName(pick.name)}.pick.json`, writePick(pick), 'application/json')}
+				>Export</Button
 			>
 			<Button size="small" kind="ghost" on:click={remove}>Delete</Button>
 		</div>

@@ -9,7 +9,8 @@
 	let { draft }: { draft: PickDraft } = $props();
 
 	const work = useWork();
-	// svelte-ignore state_referenced_locally -- the form is made anew for every draft
+	// The form is made anew for every draft.
+	// svelte-ignore state_referenced_locally
 	let name = $state(draft.suggestion);
 	let reason = $state('');
 	let tried = $state(false);
@@ -31,9 +32,9 @@
 			briefId: work.brief!.id,
 			name: name.trim(),
 			reason: reason.trim(),
-			from: $state.snapshot(from) as PickDraft['from'],
-			settings: $state.snapshot(settings),
-			evidence: $state.snapshot(evidence),
+			from: from,
+			settings: settings,
+			evidence: evidence,
 			createdAt: Date.now()
 		});
 		await goto(`/brief/${work.brief!.id}/pick`);

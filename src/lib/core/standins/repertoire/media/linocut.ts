@@ -1,5 +1,5 @@
 import { blur, byte, luminance, noise, speck } from './grain';
-import type { Medium } from './medium';
+import type { Medium, Plate } from './medium';
 
 /** A reduction print: four inks laid over each other, cut lines between them, ink that did not take. */
 export const linocut: Medium = {
@@ -7,7 +7,7 @@ export const linocut: Medium = {
 	label: 'linocut',
 	words: ['linocut', 'lino', 'woodcut', 'block print', 'relief print', 'print', 'engraving'],
 	finish(plate) {
-		const { pixels, width, height, unit, seed } = plate;
+		const { width, height, unit, seed } = plate;
 		const light = luminance(plate);
 		const broad = blur(light, width, height, 60 * unit);
 		const inks = inksOf(plate, light);
@@ -33,7 +33,7 @@ export const linocut: Medium = {
 		}
 		return out;
 
-		function inksOf({ pixels: source }: typeof plate, tones: Float32Array): number[][] {
+		function inksOf({ pixels: source }: Plate, tones: Float32Array): number[][] {
 			const sums = [0, 1, 2, 3].map(() => [0, 0, 0, 1e-6]);
 			for (let p = 0; p < tones.length; p += 3) {
 				const band = sums[Math.min(3, Math.floor(tones[p] * 4))];
@@ -55,7 +55,7 @@ export const linocut: Medium = {
 				})
 			);
 		}
-		function spread(source: typeof pixels, i: number): number {
+		function spread(source: Uint8ClampedArray, i: number): number {
 			return (
 				Math.max(source[i], source[i + 1], source[i + 2]) -
 				Math.min(source[i], source[i + 1], source[i + 2])

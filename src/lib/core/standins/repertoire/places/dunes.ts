@@ -1,5 +1,6 @@
 import { mix, rgb } from '../../colour';
 import { paintWater } from '../../sky';
+import type { Point } from '../../stage';
 import { fringe, tuft } from './growth';
 import type { Place } from './place';
 
@@ -30,10 +31,10 @@ export const dunes: Place = {
 			const r = random.branch(`ridge${row}`);
 			const along = row / 4;
 			const base = horizon + 18 + along * depth * 0.72;
-			const crest = Array.from({ length: 7 }, (_, i) => [
+			const crest = Array.from({ length: 7 }, (_, i): Point => [
 				(i / 6) * (width + 200) - 100,
 				base - Math.sin(i * 1.15 + r.between(0, 6)) * (20 + 34 * along) - r.between(0, 22)
-			]) as [number, number][];
+			]);
 			const air = (1 - along) * 0.42;
 			const sand = mix(
 				stage.tone(row % 2 ? '#e3cda0' : '#d5b987', 0.55 + along * 0.35),

@@ -1,6 +1,6 @@
 import { rgb, mix } from '../../colour';
 import { paintFarLand, paintWater } from '../../sky';
-import { oval } from '../../stage';
+import { oval, type Point } from '../../stage';
 import type { Place } from './place';
 
 export const sea: Place = {
@@ -19,13 +19,13 @@ export const sea: Place = {
 		const [far, near] = stage.light.water.map(rgb);
 		for (let i = 0; i < 4; i++) {
 			const y = stage.height - 20 - i * 42;
-			const crest = Array.from({ length: 9 }, (_, p) => [
+			const crest = Array.from({ length: 9 }, (_, p): Point => [
 				(p / 8) * (stage.width + 120) - 60,
 				y + Math.sin(p * 1.7 + i * 2 + random.next()) * 12
-			]) as [number, number][];
+			]);
 			stage.curve(crest, mix(far, near, 0.25), 3, 0.3);
 			stage.curve(
-				crest.map(([x, cy]) => [x, cy + 7] as [number, number]),
+				crest.map(([x, cy]) => [x, cy + 7] as Point),
 				mix(near, rgb(stage.light.ambient), 0.5),
 				8,
 				0.22

@@ -1,5 +1,5 @@
 import { css, rgb } from '../../colour';
-import { box, oval, polygon, type Stage } from '../../stage';
+import { oval, polygon, type Stage } from '../../stage';
 
 /** Something that nobody asked for and that a negative prompt can leave out. */
 export interface Uninvited {

@@ -1,0 +1,113 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import type { AxeResults } from 'axe-core';
+import { expect, test, type Page } from '@playwright/test';
+import { storedTakes } from './helpers';
+
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+/** Findings of axe-core that would stop someone, as sentences. */
+async function serious(page: Page): Promise<string[]> {
+	await page.evaluate(axe);
+	const { violations } = await page.evaluate(() =>
+		(window as unknown as { axe: { run(): Promise<AxeResults> } }).axe.run()
+	);
+	return violations
+		.filter(({ impact }) => impact === 'serious' || impact === 'critical')
+		.flatMap(({ id, help, nodes }) =>
+			nodes.map(({ target }) => `${id}: ${help}: ${target.join(' ')}`)
+		);
+}
+
+async function openDemo(page: Page): Promise<string> {
+	await page.goto('/demo');
+	await page.waitForURL(/\/brief\/.*\/sheet/);
+	await expect(page.locator('[data-take][data-state="done"] img').first()).toBeVisible();
+	return page.url().replace(/\/sheet.*/, '');
+}
+
+test('no view has a serious finding of axe-core', async ({ page }) => {
+	const found: Record<string, string[]> = {};
+	await page.goto('/');
+	await expect(page.getByText('Nothing here yet')).toBeVisible();
+	found['no briefs'] = await serious(page);
+	const brief = await openDemo(page);
+	found.sheet = await serious(page);
+	await page.locator('[data-take]').first().click();
+	await page.keyboard.press('Enter');
+	await expect(page.locator('figure img')).toBeVisible();
+	found.large = await serious(page);
+	for (const view of ['words', 'dials', 'pick', 'pick?dial=guidance&stop=6']) {
+		await page.goto(`${brief}/${view}`);
+		await expect(page.getByRole('heading').first()).toBeVisible();
+		await page.waitForTimeout(300);
+		found[view] = await serious(page);
+	}
+	await page.goto('/');
+	await expect(page.getByRole('article')).toBeVisible();
+	found.briefs = await serious(page);
+	for (const [view, findings] of Object.entries(found)) expect(findings, view).toEqual([]);
+});
+
+test('the demo is an ordinary brief that has been worked through', async ({ page }) => {
+	const brief = await openDemo(page);
+	const takes = await storedTakes(page);
+	expect(takes.length).toBeGreaterThanOrEqual(50);
+	expect(takes.every(({ state }) => state === 'done')).toBe(true);
+	await expect(page.getByText(/of 400 credits left/)).toBeVisible();
+	await page.goto(`${brief}/pick`);
+	await expect(page.getByRole('article')).toHaveCount(1);
+	// Opened again, it is the same brief, not a second one.
+	await page.goto('/demo');
+	await page.waitForURL(/\/brief\/.*\/sheet/);
+	await page.goto('/');
+	await expect(page.getByRole('article')).toHaveCount(1);
+});
+
+test('a take and its thumbnail are kept in under 350 kB on average at 1024x1024', async ({
+	page
+}) => {
+	await page.goto('/');
+	await page.getByRole('button', { name: 'New brief' }).first().click();
+	await page.getByLabel('Name').fill('Large');
+	await page.getByRole('button', { name: 'Begin' }).click();
+	await page.waitForURL(/words/);
+	await page.getByLabel('Prompt', { exact: true }).fill('heron in a salt marsh at dawn');
+	await page.getByRole('button', { name: 'On to the dials' }).click();
+	const guidance = page.getByLabel('Guidance stops as a list');
+	await guidance.fill('6');
+	await guidance.press('Enter');
+	await page.getByRole('button', { name: /^full/ }).click();
+	await page.getByRole('button', { name: 'Run 4' }).click();
+	await expect(page.locator('[data-take][data-state="done"]')).toHaveCount(4, { timeout: 90_000 });
+	const sizes = (await storedTakes(page)).map(({ size }) => size / 1000);
+	const mean = sizes.reduce((a, b) => a + b) / sizes.length;
+	console.log(`    kept per 1024x1024 take: ${sizes.map((s) => s.toFixed(0)).join(', ')} kB`);
+	expect(mean).toBeLessThan(350);
+});
+
+test('nothing is fetched from anywhere else', async ({ page }) => {
+	const foreign: string[] = [];
+	page.on('request', (request) => {
+		const { hostname, protocol } = new URL(request.url());
+		if (protocol.startsWith('http') && hostname !== '127.0.0.1') foreign.push(request.url());
+	});
+	const brief = await openDemo(page);
+	for (const view of ['words', 'dials', 'pick']) await page.goto(`${brief}/${view}`);
+	await page.goto('/');
+	expect(foreign).toEqual([]);
+});
+
+test('the state of the sheet is in its address', async ({ page }) => {
+	await openDemo(page);
+	await page.getByLabel('across').selectOption('seed');
+	await expect(page).toHaveURL(/columns=seed/);
+	await page.getByRole('button', { name: 'dark mat' }).click();
+	await expect(page).toHaveURL(/mat=0/);
+	await page.reload();
+	await expect(page.getByLabel('across')).toHaveValue('seed');
+	await expect(page.getByRole('button', { name: 'dark mat' })).toHaveAttribute(
+		'aria-pressed',
+		'true'
+	);
+});

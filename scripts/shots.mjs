@@ -1,0 +1,44 @@
+// Makes docs/screenshots/ from the demo: one current picture of each main view, at 1280x800.
+import { mkdirSync } from 'node:fs';
+import { resolve } from 'node:path';
+import { withBrowser } from './browser.mjs';
+import { build, install, root } from './steps.mjs';
+
+const folder = resolve(root, 'docs/screenshots');
+mkdirSync(folder, { recursive: true });
+await install();
+await build();
+await withBrowser(async (page, address) => {
+	/** @param {string} name */
+	const shot = async (name) => {
+		await page.waitForTimeout(900);
+		await page.screenshot({ path: resolve(folder, `${name}.png`) });
+		console.log(`docs/screenshots/${name}.png`);
+	};
+	await page.goto(`${address}/demo`);
+	await page.waitForURL(/\/sheet/);
+	const brief = page.url().replace(/\/sheet.*/, '');
+	await page.locator('[data-take] img').first().waitFor();
+	const sheet = page.url();
+	await page.locator('[data-take]').nth(4).click();
+	await shot('sheet');
+
+	await page.goto(`${sheet}?columns=seed`);
+	await page.locator('[data-take] img').first().waitFor();
+	const cells = page.locator('[data-take]');
+	await cells.nth(0).click();
+	await page.keyboard.press('c');
+	await cells.nth(1).click();
+	await page.keyboard.press('c');
+	await page.locator('figure img').nth(1).waitFor();
+	await shot('two-takes');
+
+	await page.goto(`${brief}/words`);
+	await shot('words');
+	await page.goto(`${brief}/dials`);
+	await shot('dials');
+	await page.goto(`${brief}/pick?dial=guidance&stop=6`);
+	await shot('pick');
+	await page.goto(address);
+	await shot('briefs');
+});
