@@ -92,16 +92,17 @@ await withBrowser(async (page, address) => {
 	});
 	await page.reload();
 
-	// The pick: the guidance that kept most.
-	await page.goto(page.url().replace(/\/sheet.*/, '/pick?dial=guidance&stop=6'));
+	// The pick: the row of guidance 6, among the takes of the first plan.
+	await page.goto(page.url().replace(/\/sheet.*/, '/sheet'));
+	await page.getByRole('link', { name: '6', exact: true }).click();
 	await page.getByLabel('Name').fill('March cover, guidance 6');
 	await page
 		.getByLabel('Why these')
 		.fill(
-			'At 3 the marsh wanders off into dunes, at 16 the sky burns. 6 holds the tower and the light on all seeds.'
+			'At 1 the pictures wander from the words, at 16 the colours burn. 6 keeps tower and light on every seed.'
 		);
 	await page.getByRole('button', { name: 'Save the pick' }).click();
-	await page.getByText('6 holds the tower').waitFor();
+	await page.getByText('6 keeps tower').waitFor();
 
 	await page.goto(address);
 	await page.getByRole('button', { name: 'More for March cover' }).click();

@@ -50,6 +50,17 @@ describe('draftPick', () => {
 		expect(pickedDials(draft.settings)).toContain('frame');
 	});
 
+	it('from a stop among others holds those too', () => {
+		const draft = draftPick(
+			{ kind: 'stop', dial: 'guidance', stop: '2', among: { model: 'gannet' } },
+			takes,
+			marks,
+			words
+		)!;
+		expect(draft.settings.model).toBe('gannet');
+		expect(draft.evidence.takes).toBe(3);
+	});
+
 	it('is not made from nothing', () => {
 		expect(draftPick({ kind: 'take', takeId: 't11' }, takes, marks, words)).toBeNull();
 		expect(

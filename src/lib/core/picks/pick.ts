@@ -14,8 +14,9 @@ export type PickDraft = Omit<Pick, 'id' | 'briefId' | 'name' | 'reason' | 'creat
 };
 
 /**
- * A pick from one take, with all its settings, or from a stop of a dial: then every dial that had
- * one stop among its takes is picked with it, and the seed and whatever else varied stays open.
+ * A pick from one take, with all its settings, or from a stop of a dial among the takes at hand:
+ * then every dial that had one stop among those is picked with it, and the seed and whatever else
+ * varied stays open.
  * Returns null when nothing was made there.
  */
 export function draftPick(
@@ -25,12 +26,17 @@ export function draftPick(
 	words: (dial: DialId, settings: TakeSettings) => string
 ): PickDraft | null {
 	const dial = from.kind === 'stop' ? dials.find(({ id }) => id === from.dial) : undefined;
+	const wanted: Record<string, string> =
+		from.kind === 'stop' ? { ...from.among, [from.dial]: from.stop } : {};
+	const matches = (settings: TakeSettings) =>
+		dial !== undefined &&
+		dials.every(
+			({ id, read }) => wanted[id] === undefined || stopKey(read(settings)) === wanted[id]
+		);
 	const chosen = takes.filter(
 		(take) =>
 			take.state === 'done' &&
-			(from.kind === 'take'
-				? take.id === from.takeId
-				: dial && stopKey(dial.read(take.settings)) === from.stop)
+			(from.kind === 'take' ? take.id === from.takeId : matches(take.settings))
 	);
 	if (!chosen.length) return null;
 	const first = chosen[0].settings;

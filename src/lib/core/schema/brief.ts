@@ -86,7 +86,13 @@ export const Pick = z.object({
 	/** Whether one take was picked, or a stop of one dial for all its takes. */
 	from: z.discriminatedUnion('kind', [
 		z.object({ kind: z.literal('take'), takeId: id }),
-		z.object({ kind: z.literal('stop'), dial: z.string(), stop: z.string() })
+		z.object({
+			kind: z.literal('stop'),
+			dial: z.string(),
+			stop: z.string(),
+			/** Stops of other dials among which this one was picked, by dial. */
+			among: z.record(z.string(), z.string()).optional()
+		})
 	]),
 	/** What is picked. A setting that the pick leaves open is not there. */
 	settings: TakeSettings.partial(),

@@ -1,3 +1,4 @@
 export * from './brief';
 export * from './model-card';
 export * from './render';
+export * from './openapi';

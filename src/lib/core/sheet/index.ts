@@ -1,4 +1,5 @@
 export {
+	commonStop,
 	differences,
 	heldAmong,
 	layOut,

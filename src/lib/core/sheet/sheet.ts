@@ -44,6 +44,17 @@ export function stopsAmong(takes: readonly Take[], dial: DialId): AxisStop[] {
 	return [...found].map(([key, stop]) => ({ key, stop })).sort((a, b) => compare(a.stop, b.stop));
 }
 
+/** The stop of a dial that most takes have, as its key; the earlier one when two are even. */
+export function commonStop(takes: readonly Take[], dial: DialId): string | undefined {
+	const { read } = dialOf(dial);
+	const counts = new Map<string, number>();
+	for (const { settings } of takes) {
+		const key = stopKey(read(settings));
+		counts.set(key, (counts.get(key) ?? 0) + 1);
+	}
+	return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0];
+}
+
 /** The dials that differ among takes. */
 export function variedAmong(takes: readonly Take[]): DialId[] {
 	return dials.map(({ id }) => id).filter((id) => stopsAmong(takes, id).length > 1);

@@ -2,7 +2,7 @@
 	import { Button, InlineNotification } from 'carbon-components-svelte';
 	import UploadIcon from 'carbon-icons-svelte/lib/Upload.svelte';
 	import { page } from '$app/state';
-	import { dialOf } from '$lib/core/dials';
+	import { dialOf, isDialId } from '$lib/core/dials';
 	import { FileProblem, readPick } from '$lib/core/formats';
 	import { draftPick, type PickSource } from '$lib/core/picks';
 	import * as store from '$lib/store';
@@ -18,7 +18,9 @@
 		const take = query.get('take');
 		if (take) return { kind: 'take', takeId: take };
 		const [dial, stop] = [query.get('dial'), query.get('stop')];
-		return dial && stop !== null ? { kind: 'stop', dial, stop } : null;
+		if (!dial || stop === null) return null;
+		const among = Object.fromEntries([...query].filter(([name]) => isDialId(name)));
+		return { kind: 'stop', dial, stop, ...(Object.keys(among).length ? { among } : {}) };
 	});
 	const draft = $derived(
 		source &&

@@ -30,7 +30,7 @@
 			isSelected={page.url.pathname === '/'}
 		/>
 		{#if brief}
-			<li class="rule" role="presentation"></li>
+			<li class="rule" aria-hidden="true"></li>
 			{#each views as { id, label, icon } (id)}
 				<SideNavLink {icon} text={label} href="/brief/{brief}/{id}" isSelected={here === id} />
 			{/each}

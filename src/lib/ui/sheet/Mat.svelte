@@ -12,7 +12,7 @@
 	let height = $state(600);
 
 	const GAP = 6;
-	const LEAST = 176;
+	const LEAST = 112;
 	const sheet = $derived(view.sheet);
 	const across = $derived(Math.max(1, sheet.columns.length) * Math.max(1, sheet.thens.length));
 	const down = $derived(Math.max(1, sheet.rows.length));
@@ -35,8 +35,9 @@
 
 	const words = (dial: typeof sheet.axes.rows, stop: AxisStop) =>
 		dial ? dialOf(dial).format(stop.stop, session.cards) : '';
+	/** Where a row or column is picked, among the takes that the sheet shows. */
 	const pickHref = (dial: string, stop: AxisStop) =>
-		`/brief/${work.brief!.id}/pick?dial=${dial}&stop=${encodeURIComponent(stop.key)}`;
+		`/brief/${work.brief!.id}/pick?${new URLSearchParams([['dial', dial], ['stop', stop.key], ...view.held]).toString()}`;
 	const isNumber = (dial: string | null) =>
 		dial === 'guidance' || dial === 'steps' || dial === 'seed' || dial === 'frame';
 </script>
@@ -176,7 +177,11 @@
 	}
 
 	.side {
-		align-self: center;
+		position: sticky;
+		z-index: 1;
+		left: 0;
+		display: grid;
+		place-items: center end;
 		padding-right: 8px;
 		font-weight: 650;
 		text-align: right;

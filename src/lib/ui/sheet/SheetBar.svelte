@@ -170,6 +170,13 @@
 		font-size: 12px;
 	}
 
+	.page > span:first-of-type {
+		max-width: 220px;
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+
 	.page strong {
 		font-family: var(--sans);
 	}

@@ -3,6 +3,7 @@ import { page } from '$app/state';
 import { isDialId, stopKey, dialOf, type DialId } from '$lib/core/dials';
 import type { Take } from '$lib/core/schema';
 import {
+	commonStop,
 	layOut,
 	stopsAmong,
 	suggestAxes,
@@ -48,7 +49,7 @@ export class SheetState {
 			// Only what was run with the stops chosen so far can be chosen from.
 			const stops = stopsAmong(rest, dial);
 			const asked = page.url.searchParams.get(dial);
-			const key = stops.some((s) => s.key === asked) ? asked! : stops[0]?.key;
+			const key = stops.some((s) => s.key === asked) ? asked! : commonStop(rest, dial);
 			if (key === undefined) continue;
 			held.set(dial, key);
 			rest = rest.filter(({ settings }) => stopKey(dialOf(dial).read(settings)) === key);

@@ -160,7 +160,7 @@
 
 	.model {
 		display: grid;
-		grid-template-columns: 110px 240px 1fr;
+		grid-template-columns: 104px 280px 1fr;
 		gap: 12px;
 		padding: 7px 0;
 		border-top: 1px solid var(--rule);
