@@ -35,7 +35,7 @@ export async function install() {
 	const lock = resolve(root, 'package-lock.json');
 	if (existsSync(mark) && statSync(mark).mtimeMs >= statSync(lock).mtimeMs) return;
 	say('Installing the packages (about half a minute)');
-	const code = await run('npm', ['ci', '--no-audit', '--no-fund']);
+	const code = await run('npm', ['install', '--no-save', '--no-audit', '--no-fund']);
 	if (code) {
 		console.error(
 			'The packages could not be installed; see above. Is the package registry in reach?'

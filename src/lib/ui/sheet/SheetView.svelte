@@ -94,6 +94,7 @@
 	.view {
 		display: grid;
 		grid-template-rows: auto minmax(0, 1fr) auto;
+		grid-template-columns: minmax(0, 1fr);
 		height: 100%;
 	}
 
