@@ -46,7 +46,7 @@ async function eventsOf(
 ): Promise<ServiceEvent[]> {
 	const response = await request.get(`${root}${base}/jobs/${job}/events`, {
 		headers: after === undefined ? {} : { 'last-event-id': String(after) },
-		timeout: 60_000
+		timeout: 240_000
 	});
 	expect(response.headers()['content-type']).toBe('text/event-stream');
 	return (await response.text())

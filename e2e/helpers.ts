@@ -18,9 +18,9 @@ export async function typeStops(page: Page, label: string, stops: string): Promi
 
 /** Waits until every take in sight is done, and says how many there are. */
 export async function allDone(page: Page, count: number): Promise<void> {
-	await expect(page.locator('[data-take]')).toHaveCount(count, { timeout: 60_000 });
+	await expect(page.locator('[data-take]')).toHaveCount(count, { timeout: 240_000 });
 	await expect(page.locator('[data-take][data-state="done"]')).toHaveCount(count, {
-		timeout: 90_000
+		timeout: 240_000
 	});
 }
 

@@ -79,7 +79,7 @@ test('a take and its thumbnail are kept in under 350 kB on average at 1024x1024'
 	await guidance.press('Enter');
 	await page.getByRole('button', { name: /^full/ }).click();
 	await page.getByRole('button', { name: 'Run 4' }).click();
-	await expect(page.locator('[data-take][data-state="done"]')).toHaveCount(4, { timeout: 90_000 });
+	await expect(page.locator('[data-take][data-state="done"]')).toHaveCount(4, { timeout: 240_000 });
 	const sizes = (await storedTakes(page)).map(({ size }) => size / 1000);
 	const mean = sizes.reduce((a, b) => a + b) / sizes.length;
 	console.log(`    kept per 1024x1024 take: ${sizes.map((s) => s.toFixed(0)).join(', ')} kB`);
