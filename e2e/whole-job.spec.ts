@@ -40,7 +40,7 @@ test('from an empty browser to a re-imported pick', async ({ page }, info) => {
 	await typeStops(page, 'Guidance stops as a list', '3 to 9 by 3');
 	await typeStops(page, 'Seeds as a list', '41207, 88310');
 	await page.getByRole('button', { name: /^small/ }).click();
-	await expect(page.getByRole('img', { name: /Frame 512×512/ })).toBeVisible();
+	await expect(page.getByRole('group', { name: /Frame 512×512/ })).toBeVisible();
 	const slider = page.getByRole('slider', { name: 'Guidance stop 3' });
 	await slider.focus();
 	await slider.press('ArrowUp');

@@ -47,24 +47,31 @@ await withBrowser(async (page, address) => {
 		await page.getByRole('button', { name, exact: true }).click();
 	}
 	await page.getByRole('button', { name: 'On to the dials' }).click();
-	await type(page, 'Guidance stops as a list', '1, 3, 6, 9, 16');
+	await page.getByRole('button', { name: /^Eider/ }).click();
+	await type(page, 'Guidance stops as a list', '2.5, 6, 12');
 	await type(page, 'Seeds as a list', '41207, 88310, 5512');
 	await page.getByRole('button', { name: /^middle/ }).click();
-	await run(page, 30);
+	await run(page, 27);
 
-	// The editor wondered about steps, then tried the heron of April.
+	// The editor wondered how many steps are enough,
 	await page.getByRole('link', { name: 'Dials' }).click();
+	await page
+		.getByRole('button', { name: /^B Eider|Eider/ })
+		.first()
+		.click();
 	await type(page, 'Guidance stops as a list', '6');
 	await type(page, 'Steps stops as a list', '1, 4, 8, 40');
 	await type(page, 'Seeds as a list', '41207, 88310');
 	await run(page, 16);
+
+	// then tried April on four models.
 	await page.getByRole('link', { name: 'Words' }).click();
-	await page.getByLabel('Prompt', { exact: true }).fill('heron, salt marsh, dawn, linocut');
+	await page.getByLabel('Prompt', { exact: true }).fill('heron, salt marsh, dawn');
 	await page.getByRole('link', { name: 'Dials' }).click();
+	for (const name of [/^Curlew/, /^Sanderling/]) await page.getByRole('button', { name }).click();
 	await type(page, 'Guidance stops as a list', '4, 7');
 	await type(page, 'Steps stops as a list', '24');
-	await type(page, 'Seeds as a list', '41207, 88310, 5512');
-	await run(page, 12);
+	await run(page, 16);
 
 	// Marks, by what the models say of their own pictures: whole, not burnt, on the prompt.
 	await page.evaluate(async () => {
@@ -81,7 +88,7 @@ await withBrowser(async (page, address) => {
 			if (settings.prompt.startsWith('heron')) continue;
 			const { wholeness, burn, agreement } = signals;
 			const kind =
-				settings.steps < 5 || burn > 0.16 || agreement < 0.15 || wholeness < 0.35
+				settings.steps < 5 || burn > 0.15 || agreement < 0.1 || wholeness < 0.4
 					? 'drop'
 					: wholeness > 0.7 && burn < 0.09
 						? 'keep'
@@ -102,7 +109,7 @@ await withBrowser(async (page, address) => {
 			'At 1 the pictures wander from the words, at 16 the colours burn. 6 keeps tower and light on every seed.'
 		);
 	await page.getByRole('button', { name: 'Save the pick' }).click();
-	await page.getByText('6 keeps tower').waitFor();
+	await page.getByText('keeps tower').waitFor();
 
 	await page.goto(address);
 	await page.getByRole('button', { name: 'More for March cover' }).click();

@@ -84,10 +84,18 @@ export const dials: readonly Dial[] = [
 
 const samplerNames: Record<string, string> = {
 	euler: 'Euler',
+	heun: 'Heun',
+	ddim: 'DDIM',
+	'euler-ancestral': 'Ancestral Euler',
 	'dpm-solver++(2m)': 'DPM-Solver++(2M)'
 };
 
-const scheduleNames: Record<string, string> = { karras: 'Karras' };
+const scheduleNames: Record<string, string> = {
+	karras: 'Karras',
+	exponential: 'exponential',
+	linear: 'linear betas',
+	cosine: 'cosine'
+};
 
 /** A dial by its id. Throws on an id that there is not. */
 export function dialOf(id: DialId): Dial {

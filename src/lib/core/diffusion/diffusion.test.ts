@@ -2,12 +2,19 @@ import { describe, expect, it } from 'vitest';
 import { normals } from '$lib/core/random';
 import { boxSum } from './window';
 import {
+	cosineAlphas,
+	ddim,
 	dpmSolverPP2M,
 	euler,
+	eulerAncestral,
+	exponentialSchedule,
 	guidedDenoiser,
+	heun,
 	karrasSchedule,
+	linearAlphas,
 	meanScene,
 	muted,
+	schedules,
 	windowRadius,
 	type Denoise,
 	type GuidedOptions,
@@ -25,6 +32,34 @@ describe('karrasSchedule', () => {
 
 	it('starts one step at the top', () => {
 		expect([...karrasSchedule(1)]).toEqual([80, 0]);
+	});
+});
+
+describe('the other schedules', () => {
+	it('linear betas end at the published cumulative alpha, 4.036e-5 (Ho et al. 2020)', () => {
+		expect(linearAlphas()[999]).toBeCloseTo(4.036e-5, 8);
+	});
+
+	it('the cosine schedule is Nichol and Dhariwal 2021, eq. 17, where betas are not clipped', () => {
+		const alphas = cosineAlphas();
+		const f = (t: number) => Math.cos((((t / 1000 + 0.008) / 1.008) * Math.PI) / 2) ** 2;
+		for (const t of [1, 100, 500, 900, 990]) expect(alphas[t - 1]).toBeCloseTo(f(t) / f(0), 9);
+	});
+
+	it('the exponential schedule is what Karras tends to for a large rho', () => {
+		const [a, b] = [exponentialSchedule(12), karrasSchedule(12, {}, 1e6)];
+		a.forEach((v, i) => expect(Math.abs(v - b[i])).toBeLessThanOrEqual(1e-3 * v));
+	});
+
+	it.each(Object.keys(schedules))('%s falls from within the range to 0', (name) => {
+		for (const steps of [1, 2, 20, 60]) {
+			const sigmas = schedules[name](steps);
+			expect(sigmas).toHaveLength(steps + 1);
+			expect(sigmas[0]).toBeLessThanOrEqual(80.0001);
+			expect(sigmas[0]).toBeGreaterThan(70);
+			expect(sigmas[steps]).toBe(0);
+			for (let i = 0; i < steps; i++) expect(sigmas[i + 1]).toBeLessThan(sigmas[i]);
+		}
 	});
 });
 
@@ -52,12 +87,39 @@ describe('samplers on one Gaussian', () => {
 	it('DPM-Solver++(2M) is nearer than Euler at 20 steps', () =>
 		expect(error(dpmSolverPP2M, 20)).toBeLessThan(error(euler, 20) / 3));
 
+	it('Heun is of order 2', () => expect(order(heun)).toBeGreaterThan(1.7));
+
+	it('deterministic DDIM is Euler in these coordinates (Song et al. 2021)', () => {
+		const run = (sampler: Sampler) => {
+			const x = new Float32Array([12, -7, 4]);
+			sampler(x, karrasSchedule(15), denoise);
+			return x;
+		};
+		const [a, b] = [run(ddim), run(euler)];
+		a.forEach((v, i) => expect(v).toBeCloseTo(b[i], 3));
+	});
+
+	it('ancestral Euler ends where the Gaussian is: its mean and deviation, over many paths', () => {
+		const count = 20_000;
+		const x = normals(3, 0, count).map((v) => 10 * v);
+		eulerAncestral(x, karrasSchedule(200, { sigmaMin: 0.002, sigmaMax: 10 }), denoise, {
+			noise: (step) => normals(3, step, count)
+		});
+		const centre = x.reduce((sum, v) => sum + v, 0) / count;
+		const spread = Math.sqrt(x.reduce((sum, v) => sum + (v - centre) ** 2, 0) / count);
+		expect(centre).toBeCloseTo(mean, 1);
+		expect(Math.abs(spread / s - 1)).toBeLessThan(0.05);
+		expect(() => eulerAncestral(x, karrasSchedule(4), denoise)).toThrow(/noise/);
+	});
+
 	it('stops when told to', () => {
 		let steps = 0;
 		const x = new Float32Array(3);
-		euler(x, karrasSchedule(10), denoise, (step) => {
-			steps = step;
-			return step < 4;
+		euler(x, karrasSchedule(10), denoise, {
+			onStep: (step) => {
+				steps = step;
+				return step < 4;
+			}
 		});
 		expect(steps).toBe(4);
 	});

@@ -1,11 +1,24 @@
-export { karrasSchedule, schedules, type Schedule, type NoiseRange } from './schedules';
 export {
-	euler,
+	cosineAlphas,
+	cosineSchedule,
+	exponentialSchedule,
+	karrasSchedule,
+	linearAlphas,
+	linearSchedule,
+	schedules,
+	type NoiseRange,
+	type Schedule
+} from './schedules';
+export {
+	ddim,
 	dpmSolverPP2M,
+	euler,
+	eulerAncestral,
+	heun,
 	samplers,
 	type Denoise,
-	type OnStep,
-	type Sampler
+	type Sampler,
+	type SamplerOptions
 } from './samplers';
 export {
 	guidedDenoiser,

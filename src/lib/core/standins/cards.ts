@@ -19,6 +19,8 @@ export interface Character {
 	medium: string;
 	/** Media that it cannot leave: what it makes of others. */
 	mediaInstead: Record<string, string>;
+	/** Noise level that it starts at: lower for a model that settles in few steps. @default 80 */
+	sigmaMax?: number;
 	/** How far its colours part from grey, 1 as painted. */
 	saturation: number;
 	/** Where it likes to put the subject, as shares of the width. */
@@ -28,13 +30,29 @@ export interface Character {
 const everySize = (pairs: [number, number][]) =>
 	pairs.map(([width, height]) => ({ width, height }));
 
-const samplers = ['dpm-solver++(2m)', 'euler'];
-const schedules = ['karras'];
+const samplers = ['dpm-solver++(2m)', 'euler', 'heun', 'ddim', 'euler-ancestral'];
+const schedules = ['karras', 'exponential', 'linear', 'cosine'];
+
+/** What all simulated cards share, and what sets one apart. */
+type OwnFacts = Omit<
+	ModelCard,
+	'sizeMultiple' | 'samplers' | 'schedules' | 'features' | 'adapters' | 'pace'
+>;
+
+const card = (own: OwnFacts): ModelCard => ({
+	...own,
+	sizeMultiple: 64,
+	samplers,
+	schedules,
+	features: ['negative'],
+	adapters: [],
+	pace: { secondsPerMegapixelStep: 0.11 }
+});
 
 /** The simulated models that ship. A new one is one entry here. */
 export const characters: Character[] = [
 	{
-		card: {
+		card: card({
 			id: 'turnstone-2',
 			name: 'Turnstone 2',
 			family: 'Turnstone',
@@ -48,19 +66,13 @@ export const characters: Character[] = [
 				[1344, 768],
 				[768, 1344]
 			]),
-			sizeMultiple: 64,
 			maxPixels: 2048 * 2048,
 			guidance: { min: 1, max: 20, from: 4, to: 8 },
 			steps: { min: 1, max: 60, from: 16, to: 32 },
-			samplers,
-			schedules,
 			promptForm: 'either',
 			promptWords: 200,
-			features: ['negative'],
-			adapters: [],
-			price: { creditsPerTake: 0.6, creditsPerMegapixelStep: 0.02 },
-			pace: { secondsPerMegapixelStep: 0.11 }
-		},
+			price: { creditsPerTake: 0.6, creditsPerMegapixelStep: 0.02 }
+		}),
 		coherence: 0.55,
 		touchiness: 0.085,
 		wander: 0.9,
@@ -73,7 +85,7 @@ export const characters: Character[] = [
 		positions: [0.34, 0.5, 0.66]
 	},
 	{
-		card: {
+		card: card({
 			id: 'gannet',
 			name: 'Gannet',
 			family: 'Gannet',
@@ -86,19 +98,13 @@ export const characters: Character[] = [
 				[768, 1024],
 				[1024, 1024]
 			]),
-			sizeMultiple: 64,
 			maxPixels: 1536 * 1536,
 			guidance: { min: 1, max: 20, from: 6, to: 9 },
 			steps: { min: 1, max: 60, from: 14, to: 28 },
-			samplers,
-			schedules,
 			promptForm: 'keywords',
 			promptWords: 90,
-			features: ['negative'],
-			adapters: [],
-			price: { creditsPerTake: 0.5, creditsPerMegapixelStep: 0.018 },
-			pace: { secondsPerMegapixelStep: 0.11 }
-		},
+			price: { creditsPerTake: 0.5, creditsPerMegapixelStep: 0.018 }
+		}),
 		coherence: 0.56,
 		touchiness: 0.034,
 		wander: 1.3,
@@ -109,6 +115,163 @@ export const characters: Character[] = [
 		mediaInstead: { gouache: 'ink', photograph: 'ink' },
 		saturation: 1,
 		positions: [0.42, 0.5, 0.58]
+	},
+	{
+		card: card({
+			id: 'turnstone-1',
+			name: 'Turnstone 1',
+			family: 'Turnstone',
+			version: '1',
+			summary:
+				'General, the first of its family. Cheap chalky studies, made for 512x512; less whole.',
+			goodAt: ['general', 'chalk', 'cheap'],
+			nativeSizes: everySize([
+				[512, 512],
+				[640, 448],
+				[448, 640]
+			]),
+			maxPixels: 1024 * 1024,
+			guidance: { min: 1, max: 20, from: 5, to: 9 },
+			steps: { min: 1, max: 80, from: 20, to: 40 },
+			promptForm: 'either',
+			promptWords: 75,
+			price: { creditsPerTake: 0.2, creditsPerMegapixelStep: 0.01 }
+		}),
+		coherence: 0.4,
+		touchiness: 0.06,
+		wander: 1.2,
+		scenes: 16,
+		spread: 0.04,
+		tidiness: 0.3,
+		medium: 'pastel',
+		mediaInstead: {},
+		saturation: 0.95,
+		positions: [0.3, 0.5, 0.7]
+	},
+	{
+		card: card({
+			id: 'eider',
+			name: 'Eider',
+			family: 'Eider',
+			version: '1',
+			summary: 'Photographic. Wants full sentences and gentle guidance; slow and dear.',
+			goodAt: ['photographic', 'light', 'wide sizes'],
+			nativeSizes: everySize([
+				[1024, 1024],
+				[1216, 832],
+				[1344, 768]
+			]),
+			maxPixels: 2048 * 2048,
+			guidance: { min: 1, max: 12, from: 2, to: 3.5 },
+			steps: { min: 1, max: 80, from: 24, to: 40 },
+			promptForm: 'sentences',
+			promptWords: 300,
+			price: { creditsPerTake: 1.8, creditsPerMegapixelStep: 0.04 }
+		}),
+		coherence: 0.6,
+		touchiness: 0.2,
+		wander: 0.3,
+		scenes: 24,
+		spread: 0.03,
+		tidiness: 0.55,
+		medium: 'photograph',
+		mediaInstead: { ink: 'photograph', linocut: 'photograph', poster: 'photograph' },
+		saturation: 0.92,
+		positions: [0.38, 0.62]
+	},
+	{
+		card: card({
+			id: 'curlew',
+			name: 'Curlew',
+			family: 'Curlew',
+			version: '1',
+			summary: 'Clay and toys. Swelling solid scenes under one lamp.',
+			goodAt: ['three-dimensional', 'clay', 'toys'],
+			nativeSizes: everySize([
+				[1024, 1024],
+				[896, 1152],
+				[1152, 896]
+			]),
+			maxPixels: 1536 * 1536,
+			guidance: { min: 1, max: 20, from: 4, to: 7 },
+			steps: { min: 1, max: 60, from: 18, to: 32 },
+			promptForm: 'either',
+			promptWords: 120,
+			price: { creditsPerTake: 0.9, creditsPerMegapixelStep: 0.025 }
+		}),
+		coherence: 0.6,
+		touchiness: 0.09,
+		wander: 0.6,
+		scenes: 16,
+		spread: 0.03,
+		tidiness: 0.5,
+		medium: 'clay',
+		mediaInstead: { photograph: 'clay', gouache: 'clay', watercolour: 'clay', ink: 'clay' },
+		saturation: 1.1,
+		positions: [0.5, 0.44, 0.56]
+	},
+	{
+		card: card({
+			id: 'dunlin',
+			name: 'Dunlin',
+			family: 'Dunlin',
+			version: '1',
+			summary: 'Quick. Settled after four to eight steps; few ideas, cheapest of all.',
+			goodAt: ['quick', 'cut paper', 'cheap'],
+			nativeSizes: everySize([
+				[768, 768],
+				[1024, 1024],
+				[832, 640]
+			]),
+			maxPixels: 1024 * 1024,
+			guidance: { min: 1, max: 8, from: 1, to: 3 },
+			steps: { min: 1, max: 20, from: 4, to: 8 },
+			promptForm: 'either',
+			promptWords: 60,
+			price: { creditsPerTake: 0.1, creditsPerMegapixelStep: 0.01 }
+		}),
+		coherence: 0.7,
+		touchiness: 0.16,
+		wander: 0.4,
+		scenes: 8,
+		spread: 0.03,
+		tidiness: 0.4,
+		medium: 'cut-paper',
+		mediaInstead: { photograph: 'cut-paper' },
+		sigmaMax: 12,
+		saturation: 1.05,
+		positions: [0.4, 0.6]
+	},
+	{
+		card: card({
+			id: 'sanderling',
+			name: 'Sanderling',
+			family: 'Sanderling',
+			version: '1',
+			summary: 'Poster shapes. Flat inks and clear silhouettes for covers and banners.',
+			goodAt: ['posters', 'flat colour', 'covers'],
+			nativeSizes: everySize([
+				[832, 1216],
+				[1024, 1024],
+				[1344, 768]
+			]),
+			maxPixels: 2048 * 2048,
+			guidance: { min: 1, max: 20, from: 5, to: 9 },
+			steps: { min: 1, max: 60, from: 16, to: 32 },
+			promptForm: 'either',
+			promptWords: 150,
+			price: { creditsPerTake: 0.7, creditsPerMegapixelStep: 0.02 }
+		}),
+		coherence: 0.55,
+		touchiness: 0.05,
+		wander: 0.8,
+		scenes: 18,
+		spread: 0.025,
+		tidiness: 0.5,
+		medium: 'poster',
+		mediaInstead: { photograph: 'poster' },
+		saturation: 1.15,
+		positions: [0.34, 0.5, 0.66]
 	}
 ];
 

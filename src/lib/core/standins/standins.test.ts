@@ -41,6 +41,19 @@ describe('the repertoire', () => {
 		expect(uninvited.length).toBeGreaterThanOrEqual(8);
 	});
 
+	it('has seven models in five families at least, each told apart by id, medium and touchiness', () => {
+		expect(characters).toHaveLength(7);
+		expect(new Set(characters.map(({ card }) => card.id)).size).toBe(7);
+		expect(new Set(characters.map(({ card }) => card.family)).size).toBeGreaterThanOrEqual(5);
+		expect(new Set(characters.map(({ medium }) => medium)).size).toBe(7);
+		for (const { card, medium } of characters) {
+			expect(media.map(({ id }) => id)).toContain(medium);
+			expect(card.guidance.from).toBeGreaterThanOrEqual(card.guidance.min);
+			expect(card.guidance.to).toBeLessThanOrEqual(card.guidance.max);
+			expect(card.steps.to).toBeLessThanOrEqual(card.steps.max);
+		}
+	});
+
 	it.each(subjects.map((subject) => [subject.id, subject] as const))(
 		'%s can be read from every one of its words, and has a home',
 		(id, subject) => {

@@ -10,7 +10,7 @@ import { signalsOf } from './signals';
 
 /** Noise levels between which the models integrate (Karras et al. 2022, table 1). */
 const SIGMA_MIN = 0.002;
-const SIGMA_MAX = 80;
+const USUAL_SIGMA_MAX = 80;
 
 /** Window radius in latent pixels once the noise is gone. */
 const FINEST_WINDOW = 5;
@@ -43,6 +43,7 @@ export function renderTake(
 		Math.sqrt(native.width * native.height) / LATENT_SCALE,
 		Math.sqrt(width * height)
 	);
+	const sigmaMax = character.sigmaMax ?? USUAL_SIGMA_MAX;
 	const { denoise, weights } = guidedDenoiser(
 		{ width, height, scenes: book.latents, spread: character.spread },
 		{
@@ -54,20 +55,20 @@ export function renderTake(
 				high: character.coherence * side,
 				low: FINEST_WINDOW,
 				sigmaMin: SIGMA_MIN,
-				sigmaMax: SIGMA_MAX
+				sigmaMax
 			}
 		}
 	);
 	const schedule = schedules[settings.schedule](settings.steps, {
 		sigmaMin: SIGMA_MIN,
-		sigmaMax: SIGMA_MAX
+		sigmaMax
 	});
 	const x = normals(settings.seed, 0, width * height * 3);
 	for (let i = 0; i < x.length; i++) x[i] *= schedule[0];
 	let going = true;
-	samplers[settings.sampler](x, schedule, denoise, (step, estimate) => {
-		going = onStep?.(step, estimate) !== false;
-		return going;
+	samplers[settings.sampler](x, schedule, denoise, {
+		onStep: (step, estimate) => (going = onStep?.(step, estimate) !== false),
+		noise: (step) => normals(settings.seed, step, x.length)
 	});
 	if (!going) return null;
 	return {

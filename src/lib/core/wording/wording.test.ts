@@ -48,7 +48,8 @@ describe('promptNotes', () => {
 	});
 
 	it('says when the form does not suit a model, and when words go unread', () => {
-		const says = (prompt: string) => promptNotes(prompt, '', cards).models.map((m) => m.says);
+		const says = (prompt: string) =>
+			promptNotes(prompt, '', cards.slice(0, 2)).models.map((m) => m.says);
 		expect(says('a lighthouse at dusk above a salt marsh')).toEqual([
 			'',
 			expect.stringMatching(/Wants keywords/)

@@ -17,6 +17,11 @@
 	const brief = $derived(work.brief!);
 	const rack = $derived(brief.rack);
 	const chosen = $derived(rack.model.flatMap((id) => session.card(id) ?? []));
+	/** The frame and steps that models' prices are shown for. */
+	const priced = $derived({
+		...(rack.frame[0] ?? { width: 1024, height: 1024 }),
+		steps: rack.steps[0] ?? 20
+	});
 	let said = $state<{ kind: 'error' | 'success'; text: string } | null>(null);
 
 	const scale = (dial: 'guidance' | 'steps') => ({
@@ -75,7 +80,7 @@
 
 	<div class="bench">
 		<div class="rack" role="group" aria-label="Dials">
-			<ModelDial chosen={rack.model} onchange={(model) => work.setRack({ model })} />
+			<ModelDial chosen={rack.model} frame={priced} onchange={(model) => work.setRack({ model })} />
 			<ScaleDial
 				dial={dialOf('guidance')}
 				stops={rack.guidance}

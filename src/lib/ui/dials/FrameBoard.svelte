@@ -93,7 +93,7 @@
 		width={BOARD}
 		height={BOARD - 44}
 		viewBox="0 22 {BOARD} {BOARD - 44}"
-		role="img"
+		role="group"
 		aria-label="Frame {frameLabel(frame)}"
 	>
 		<defs>

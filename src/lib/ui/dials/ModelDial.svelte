@@ -1,9 +1,17 @@
 <script lang="ts">
 	import { dialOf } from '$lib/core/dials';
+	import { takeCredits } from '$lib/core/plan';
 	import { session } from '$lib/ui/shared';
 	import DialHead from './DialHead.svelte';
 
-	let { chosen, onchange }: { chosen: string[]; onchange: (chosen: string[]) => void } = $props();
+	interface Props {
+		chosen: string[];
+		/** The frame and steps that prices are shown for. */
+		frame: { width: number; height: number; steps: number };
+		onchange: (chosen: string[]) => void;
+	}
+
+	let { chosen, frame, onchange }: Props = $props();
 
 	// The chosen ones first, in the order in which their letters stand beside the scales.
 	const cards = $derived([...session.cards].sort((a, b) => rank(a.id) - rank(b.id)));
@@ -26,8 +34,7 @@
 		>
 			<span class="letter num">{place >= 0 ? String.fromCharCode(65 + place) : ''}</span>
 			<strong>{card.name}</strong>
-			<small>{card.goodAt.slice(0, 2).join(', ')}</small>
-			<small class="num">from {card.price.creditsPerTake} cr</small>
+			<small>{card.goodAt.slice(0, 2).join(', ')} · {takeCredits(card, frame)} cr</small>
 		</button>
 	{/each}
 </section>
@@ -35,7 +42,7 @@
 <style>
 	.dial {
 		flex: none;
-		width: 176px;
+		width: 190px;
 		padding-right: 16px;
 		border-right: 1px solid var(--rule);
 	}
@@ -44,8 +51,8 @@
 		position: relative;
 		display: block;
 		width: 100%;
-		margin-bottom: 8px;
-		padding: 8px 10px 8px 34px;
+		margin-bottom: 6px;
+		padding: 6px 8px 6px 32px;
 		border: 1px solid var(--rule);
 		background: none;
 		color: var(--ink-2);
@@ -91,5 +98,21 @@
 
 	.letter-2 .letter {
 		background: #5e5e5e;
+	}
+
+	.letter-3 .letter {
+		background: #8c4a6b;
+	}
+
+	.letter-4 .letter {
+		background: #3f6d2f;
+	}
+
+	.letter-5 .letter {
+		background: #4a5aa0;
+	}
+
+	.letter-6 .letter {
+		background: #a0522d;
 	}
 </style>

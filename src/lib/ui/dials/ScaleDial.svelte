@@ -236,6 +236,22 @@
 		fill: var(--range-c);
 	}
 
+	.range-3 rect {
+		fill: var(--range-d);
+	}
+
+	.range-4 rect {
+		fill: var(--range-e);
+	}
+
+	.range-5 rect {
+		fill: var(--range-f);
+	}
+
+	.range-6 rect {
+		fill: var(--range-g);
+	}
+
 	.pin {
 		position: absolute;
 		width: 56px;

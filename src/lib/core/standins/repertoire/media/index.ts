@@ -1,12 +1,26 @@
+import { clay } from './clay';
+import { cutPaper } from './cut-paper';
 import { gouache } from './gouache';
 import { ink } from './ink';
 import { linocut } from './linocut';
 import type { Medium } from './medium';
+import { pastel } from './pastel';
 import { photograph } from './photograph';
+import { poster } from './poster';
 import { watercolour } from './watercolour';
 
 export { blurPlate } from './grain';
 export type { Medium, Plate } from './medium';
 
 /** Every medium that a prompt can name. A new one is one file and one entry here. */
-export const media: Medium[] = [gouache, watercolour, linocut, ink, photograph];
+export const media: Medium[] = [
+	gouache,
+	watercolour,
+	linocut,
+	ink,
+	photograph,
+	pastel,
+	poster,
+	cutPaper,
+	clay
+];
