@@ -32,7 +32,9 @@
 			title={card.summary}
 			onclick={() => toggle(card.id)}
 		>
-			<span class="letter num">{place >= 0 ? String.fromCharCode(65 + place) : ''}</span>
+			<span class="letter num" aria-hidden="true"
+				>{place >= 0 ? String.fromCharCode(65 + place) : ''}</span
+			>
 			<strong>{card.name}</strong>
 			<small>{card.goodAt.slice(0, 2).join(', ')} · {takeCredits(card, frame)} cr</small>
 		</button>
