@@ -1,5 +1,5 @@
 import { mergeConfig } from 'vite';
-import thread from './vite.worker.config';
+import thread from './vite.worker.config.ts';
 
 /** Bundles the benchmarks as the render thread is bundled. */
 export default mergeConfig(thread, {

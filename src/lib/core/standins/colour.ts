@@ -26,11 +26,6 @@ export function under(base: Rgb, light: Rgb): Rgb {
 	return [(base[0] * light[0]) / 255, (base[1] * light[1]) / 255, (base[2] * light[2]) / 255];
 }
 
-/** Relative luminance of gamma-encoded values, 0 to 255 (weights of ITU-R BT.709). */
-export function luma(c: Rgb): number {
-	return 0.2126 * c[0] + 0.7152 * c[1] + 0.0722 * c[2];
-}
-
 /** As CSS, with an opacity of 0 to 1. */
 export function css(c: Rgb, alpha = 1): string {
 	return `rgba(${Math.round(c[0])},${Math.round(c[1])},${Math.round(c[2])},${alpha})`;

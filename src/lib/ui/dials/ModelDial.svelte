@@ -36,7 +36,7 @@
 				>{place >= 0 ? String.fromCharCode(65 + place) : ''}</span
 			>
 			<strong>{card.name}</strong>
-			<small>{card.goodAt.slice(0, 2).join(', ')} · {takeCredits(card, frame)} cr</small>
+			<small>{card.goodAt[0]} · {takeCredits(card, frame)} cr</small>
 		</button>
 	{/each}
 </section>

@@ -171,7 +171,7 @@
 	}
 
 	.page > span:first-of-type {
-		max-width: 220px;
+		max-width: 170px;
 		overflow: hidden;
 		text-overflow: ellipsis;
 		white-space: nowrap;
@@ -191,8 +191,12 @@
 	}
 
 	.judged {
+		position: sticky;
+		right: 0;
 		flex: none;
 		margin-left: auto;
+		padding-left: 12px;
+		background: var(--paper);
 	}
 
 	.stop {

@@ -1,0 +1,184 @@
+import { createCanvas } from '@napi-rs/canvas';
+import { describe, expect, it } from 'vitest';
+import { toLatent } from './book';
+import { characterOf } from './cards';
+import { paintScene } from './painting';
+import type { MakeSurface } from './pen';
+import { readPrompt } from './reading';
+import { media } from './repertoire/media';
+import { blur, luminance, noise } from './repertoire/media/grain';
+import { lights } from './repertoire/lights';
+import { places } from './repertoire/places';
+import { study, subjects } from './repertoire/subjects';
+import { uninvited } from './repertoire/uninvited';
+import { framings } from './repertoire/words';
+import { scenesFor, type Scene } from './scenes';
+
+const makeSurface: MakeSurface = (width, height) => {
+	const context = createCanvas(width, height).getContext('2d');
+	return {
+		pen: context,
+		pixels: () => new Uint8ClampedArray(context.getImageData(0, 0, width, height).data)
+	};
+};
+
+/** A clean scene to change one thing in. */
+const plain = ((): Scene => {
+	const scene = scenesFor(
+		characterOf('turnstone-2')!,
+		readPrompt('a lighthouse by the sea on a clear day')
+	)[0];
+	return { ...scene, uninvited: [] };
+})();
+const SIZE = 128;
+const paint = (change: Partial<Scene> = {}, width = SIZE, height = SIZE) =>
+	paintScene({ ...plain, ...change }, width, height, makeSurface);
+const apart = (a: ArrayLike<number>, b: ArrayLike<number>) => {
+	let sum = 0;
+	for (let i = 0; i < a.length; i++) sum += Math.abs(a[i] - b[i]);
+	return sum / a.length;
+};
+const deviation = (bytes: Uint8Array) => {
+	const mean = bytes.reduce((sum, v) => sum + v, 0) / bytes.length;
+	return Math.sqrt(bytes.reduce((sum, v) => sum + (v - mean) ** 2, 0) / bytes.length);
+};
+
+describe('paintScene', () => {
+	it('gives the same bytes for the same scene', () => {
+		expect(paint()).toEqual(paint());
+	});
+
+	it('fills every frame, wide, tall and small', () => {
+		for (const [width, height] of [
+			[192, 64],
+			[64, 192],
+			[16, 16]
+		]) {
+			const bytes = paint({}, width, height);
+			expect(bytes).toHaveLength(width * height * 3);
+			expect(deviation(bytes)).toBeGreaterThan(10);
+		}
+	});
+
+	it('is the same scene at latent size and at full size', () => {
+		const small = toLatent(paint({}, 64, 64), 32, 32, 2);
+		const large = toLatent(paint({}, 256, 256), 32, 32, 8);
+		const other = toLatent(
+			paint({ across: 0.2, lightSide: plain.lightSide > 0 ? -1 : 1 }, 256, 256),
+			32,
+			32,
+			8
+		);
+		expect(apart(small, large)).toBeLessThan(apart(other, large) / 2);
+		expect(apart(small, large)).toBeLessThan(0.1);
+	});
+
+	it.each([...subjects, study].map((subject) => [subject.id, subject] as const))(
+		'%s is seen in every place',
+		(_id, subject) => {
+			for (const place of places) {
+				const without = paint({ place, subject: { ...subject, draw: () => undefined } });
+				const seen = paint({ place, subject });
+				expect(apart(seen, without), place.id).toBeGreaterThan(2);
+				expect(seen.every(Number.isFinite)).toBe(true);
+			}
+		}
+	);
+
+	it.each(subjects.map((subject) => [subject.id, subject] as const))(
+		'%s with a part too many differs',
+		(_id, subject) => {
+			const extra = uninvited.find(({ id }) => id === 'extra')!;
+			expect(apart(paint({ subject }), paint({ subject, uninvited: [extra] }))).toBeGreaterThan(
+				0.2
+			);
+		}
+	);
+
+	it.each(uninvited.map((thing) => [thing.id, thing] as const))(
+		'%s shows when it is there',
+		(_id, thing) => {
+			expect(apart(paint(), paint({ uninvited: [thing] }))).toBeGreaterThan(0.08);
+		}
+	);
+
+	it('lights, framings and places can be told apart', () => {
+		const sets = [
+			lights.map((light) => paint({ light })),
+			framings.map((framing) => paint({ framing })),
+			places.map((place) => paint({ place }))
+		];
+		for (const set of sets) {
+			set.forEach((a, i) => set.forEach((b, j) => i < j && expect(apart(a, b)).toBeGreaterThan(4)));
+		}
+	});
+
+	it('night is darker than day, fog has less contrast than either', () => {
+		const by = (id: string) => paint({ light: lights.find((light) => light.id === id)! });
+		const mean = (bytes: Uint8Array) => bytes.reduce((sum, v) => sum + v, 0) / bytes.length;
+		expect(mean(by('night'))).toBeLessThan(mean(by('day')) / 1.5);
+		expect(deviation(by('fog'))).toBeLessThan(deviation(by('day')));
+	});
+
+	it('gives the subject the colour that the prompt names', () => {
+		const share = (accent: Scene['accent']) => {
+			const bytes = paint({ accent, subject: subjects.find(({ id }) => id === 'hut')! });
+			let green = 0;
+			for (let i = 0; i < bytes.length; i += 3)
+				if (bytes[i + 1] > bytes[i] * 1.15 && bytes[i + 1] > bytes[i + 2] * 1.05) green++;
+			return green;
+		};
+		expect(share([60, 170, 70])).toBeGreaterThan(share([190, 60, 50]) + 300);
+	});
+});
+
+describe('media', () => {
+	const plates = new Map(media.map((medium) => [medium.id, paint({ medium })]));
+
+	it.each(media.map(({ id }) => [id]))('%s looks like no other', (id) => {
+		for (const [other, bytes] of plates) {
+			if (other !== id) expect(apart(plates.get(id)!, bytes), other).toBeGreaterThan(3);
+		}
+	});
+
+	it('linocut prints with few inks, ink leaves most of the paper bare', () => {
+		const tones = (bytes: Uint8Array) => {
+			const counts = new Map<number, number>();
+			for (let i = 0; i < bytes.length; i += 3) {
+				const key = (bytes[i] >> 5) * 64 + (bytes[i + 1] >> 5) * 8 + (bytes[i + 2] >> 5);
+				counts.set(key, (counts.get(key) ?? 0) + 1);
+			}
+			const sorted = [...counts.values()].sort((a, b) => b - a);
+			const total = sorted.reduce((a, b) => a + b);
+			return sorted.slice(0, 6).reduce((a, b) => a + b) / total;
+		};
+		expect(tones(plates.get('linocut')!)).toBeGreaterThan(tones(plates.get('photograph')!));
+	});
+});
+
+describe('grain', () => {
+	it('noise repeats every 256 cells and stays within bounds', () => {
+		for (let i = 0; i < 200; i++) {
+			const [x, y] = [i * 1.37, i * 0.71];
+			expect(noise(x, y)).toBeCloseTo(noise(x + 256, y - 256), 6);
+			expect(Math.abs(noise(x, y))).toBeLessThanOrEqual(2);
+		}
+	});
+
+	it('blur keeps the mean of a flat field and agrees with a plain mean inside', () => {
+		const [width, height, r] = [12, 9, 2];
+		const source = Float32Array.from({ length: width * height }, (_, i) => (i * 7919) % 31);
+		const out = blur(source, width, height, r);
+		let sum = 0;
+		for (let y = 4 - r; y <= 4 + r; y++)
+			for (let x = 6 - r; x <= 6 + r; x++) sum += source[y * width + x];
+		expect(out[4 * width + 6]).toBeCloseTo(sum / 25, 4);
+		expect([...blur(new Float32Array(20).fill(3), 5, 4, 2)]).toEqual(Array(20).fill(3));
+	});
+
+	it('luminance weighs the channels as ITU-R BT.709 does', () => {
+		const pixels = new Uint8ClampedArray([255, 0, 0, 255, 0, 255, 0, 255, 0, 0, 255, 255]);
+		const light = luminance({ pixels, width: 3, height: 1, unit: 1, seed: 0 });
+		[0.2126, 0.7152, 0.0722].forEach((weight, i) => expect(light[i]).toBeCloseTo(weight, 5));
+	});
+});

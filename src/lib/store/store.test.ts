@@ -1,0 +1,158 @@
+import 'fake-indexeddb/auto';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { combinations, firstRack } from '$lib/core/plan';
+import { cards } from '$lib/core/standins';
+import type { Brief, Plan, RenderEvent } from '$lib/core/schema';
+import { db } from './db';
+import * as store from './index';
+
+const brief = (id: string, updatedAt = 1): Brief => ({
+	id,
+	name: id,
+	purpose: '',
+	allowance: 100,
+	prompt: 'a heron',
+	negative: '',
+	rack: firstRack(cards, [1, 2]),
+	createdAt: 1,
+	updatedAt
+});
+const plan = (id: string, briefId: string): Plan => ({
+	id,
+	briefId,
+	design: 'all',
+	prompt: 'a heron',
+	negative: '',
+	rack: firstRack(cards, [1, 2]),
+	job: null,
+	key: `key-${id}`,
+	stopped: false,
+	createdAt: Number(id.slice(1))
+});
+let next = 0;
+const newId = () => `t${next++}`;
+const addPlan = (p: Plan) => store.addPlan(p, combinations(p.rack, p), newId);
+const done = (take: string, credits = 1.5): Extract<RenderEvent, { type: 'done' }> => ({
+	type: 'done',
+	take,
+	image: 'i',
+	pixels: 'p',
+	width: 64,
+	height: 64,
+	seconds: 1,
+	credits
+});
+const picture = () => ({ picture: new Blob(['picture']), thumbnail: new Blob(['small']) });
+
+beforeEach(async () => {
+	next = 0;
+	await Promise.all(db.tables.map((table) => table.clear()));
+	await store.addBrief(brief('b1'));
+});
+
+describe('takes', () => {
+	it('are numbered through the brief, plan after plan', async () => {
+		await addPlan(plan('p1', 'b1'));
+		await addPlan(plan('p2', 'b1'));
+		const takes = await store.takesOf('b1');
+		expect(takes.map(({ number }) => number)).toEqual(Array.from({ length: 24 }, (_, i) => i + 1));
+		expect(takes[12].planId).toBe('p2');
+	});
+
+	it('are kept with their picture, and paid once however often they finish', async () => {
+		const [first] = await addPlan(plan('p1', 'b1'));
+		await store.finishTake(first.id, done('r'), picture(), 5);
+		await store.finishTake(first.id, done('r', 99), picture(), 6);
+		expect(await store.take(first.id)).toMatchObject({ state: 'done', credits: 1.5, madeAt: 5 });
+		expect(await store.spentOn('b1')).toBe(1.5);
+		expect(await db.pictures.count()).toBe(1);
+	});
+
+	it('are not kept when their brief has gone meanwhile', async () => {
+		const [first] = await addPlan(plan('p1', 'b1'));
+		await store.deleteBrief('b1');
+		await store.finishTake(first.id, done('r'), picture(), 5);
+		expect(await db.pictures.count()).toBe(0);
+		expect(await db.takes.count()).toBe(0);
+	});
+
+	it('that are done stay done when their run is stopped', async () => {
+		const [first, second] = await addPlan(plan('p1', 'b1'));
+		await store.finishTake(first.id, done('r'), picture(), 5);
+		await store.endTakes([first.id, second.id], 'cancelled', 'stopped');
+		expect((await store.take(first.id))!.state).toBe('done');
+		expect(await store.take(second.id)).toMatchObject({ state: 'cancelled', message: 'stopped' });
+	});
+});
+
+describe('unfinished plans', () => {
+	it('come oldest first, without those that are done or stopped', async () => {
+		for (const id of ['p3', 'p1', 'p2']) await addPlan(plan(id, 'b1'));
+		expect((await store.unfinishedPlans()).map(({ id }) => id)).toEqual(['p1', 'p2', 'p3']);
+		await store.updatePlan('p2', { stopped: true });
+		for (const { id } of await store.unfinishedTakes('p1'))
+			await store.finishTake(id, done(id), picture(), 5);
+		expect((await store.unfinishedPlans()).map(({ id }) => id)).toEqual(['p3']);
+		expect(await store.unfinishedTakes('p1')).toEqual([]);
+	});
+});
+
+describe('marks', () => {
+	it('hand back what stood before, so that they can be undone', async () => {
+		const [a, b] = await addPlan(plan('p1', 'b1'));
+		expect([...(await store.markTakes([a], 'keep', 1)).values()]).toEqual([null]);
+		expect([...(await store.markTakes([a, b], 'drop', 2)).values()]).toEqual(['keep', null]);
+		await store.markTakes([b], null, 3);
+		expect(await store.marksOf('b1')).toEqual(new Map([[a.id, 'drop']]));
+	});
+});
+
+describe('briefs', () => {
+	it('come newest first with their counts, kept takes in front', async () => {
+		await store.addBrief(brief('b2', 9));
+		const [a, b] = await addPlan(plan('p1', 'b1'));
+		await store.finishTake(a.id, done('r'), picture(), 5);
+		await store.finishTake(b.id, done('r'), picture(), 5);
+		await store.markTakes([b], 'keep', 1);
+		const [first, second] = await store.summaries();
+		expect(first.brief.id).toBe('b2');
+		expect(second).toMatchObject({ takes: 2, spent: 3, marks: { keep: 1, maybe: 0, drop: 0 } });
+		expect(second.strip).toEqual([b.id, a.id]);
+	});
+
+	it('go with everything that belongs to them, and nothing else', async () => {
+		await store.addBrief(brief('b2'));
+		const [a] = await addPlan(plan('p1', 'b1'));
+		await addPlan(plan('p2', 'b2'));
+		await store.finishTake(a.id, done('r'), picture(), 5);
+		await store.markTakes([a], 'keep', 1);
+		await store.deleteBrief('b1');
+		expect(await store.takesOf('b1')).toEqual([]);
+		expect(await store.takesOf('b2')).toHaveLength(12);
+		expect([await db.pictures.count(), await db.marks.count(), await db.plans.count()]).toEqual([
+			0, 0, 1
+		]);
+	});
+
+	it('are added whole or not at all', async () => {
+		await addPlan(plan('p1', 'b1'));
+		const whole = (await store.wholeBrief('b1'))!;
+		await expect(store.addWholeBrief(whole, [])).rejects.toThrow();
+		const copy = { ...whole, brief: { ...whole.brief, id: 'b9' } };
+		await expect(store.addWholeBrief(copy, [])).rejects.toThrow();
+		expect(await store.hasBrief('b9')).toBe(false);
+		expect(await store.hasBrief('b1')).toBe(true);
+	});
+
+	it('tell those who watch', async () => {
+		const seen: string[] = [];
+		const end = store.watch(
+			() => store.brief('b1'),
+			(value) => seen.push(value?.name ?? '')
+		);
+		await expect.poll(() => seen).toEqual(['b1']);
+		await store.updateBrief('b1', { name: 'April cover' }, 7);
+		await expect.poll(() => seen).toEqual(['b1', 'April cover']);
+		end();
+	});
+});
