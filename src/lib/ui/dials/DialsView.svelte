@@ -127,7 +127,8 @@
 <style>
 	.view {
 		display: grid;
-		grid-template-rows: auto auto 1fr auto;
+		grid-template-rows: auto auto minmax(0, 1fr) auto;
+		grid-template-columns: minmax(0, 1fr);
 		height: 100%;
 		min-height: 560px;
 	}
@@ -181,5 +182,14 @@
 		min-width: 0;
 		padding: 14px 0 10px 20px;
 		overflow: auto;
+	}
+
+	/* On a narrow screen the frame stands below the rack. */
+	@media (max-width: 1000px) {
+		.bench {
+			grid-template-rows: minmax(420px, 1fr) auto;
+			grid-template-columns: minmax(0, 1fr);
+			overflow: auto;
+		}
 	}
 </style>

@@ -153,6 +153,20 @@
 		color: var(--point);
 	}
 
+	@media (max-width: 1000px) {
+		footer {
+			flex-wrap: wrap;
+			gap: 8px 20px;
+		}
+
+		.tells {
+			flex-basis: 100%;
+			order: 1;
+			padding: 0;
+			border: 0;
+		}
+	}
+
 	footer :global(.bx--btn) {
 		min-width: 112px;
 		padding-right: 20px;

@@ -57,46 +57,48 @@
 </script>
 
 <div class="bar">
-	{#each names.slice(0, Math.max(2, view.varied.length)) as [name, says] (name)}
-		<div class="axis">
-			<Select
-				inline
-				size="sm"
-				labelText={says}
-				selected={view.axes[name] ?? 'none'}
-				on:update={({ detail }) =>
-					detail !== (view.axes[name] ?? 'none') && axis(name, String(detail))}
-			>
-				<SelectItem value="none" text="nothing" />
-				{#each view.varied as dial (dial)}
-					<SelectItem value={dial} text={dialOf(dial).label} />
-				{/each}
-			</Select>
-		</div>
-	{/each}
-	{#each [...view.held] as [dial, key] (dial)}
-		{@const stops = stopsAmong(work.takes, dial)}
-		{@const stop = stops.find((s) => s.key === key)}
-		<div class="page">
-			<button
-				class="plain"
-				aria-label="{dialOf(dial).label}: one back"
-				onclick={() => page(dial, key, -1)}><ChevronLeft /></button
-			>
-			<span
-				><small>{dialOf(dial).label}</small>
-				<strong class="num">{stop ? dialOf(dial).format(stop.stop, session.cards) : ''}</strong
-				></span
-			>
-			<span class="quiet num">{stops.findIndex((s) => s.key === key) + 1}/{stops.length}</span>
-			<button
-				class="plain"
-				aria-label="{dialOf(dial).label}: one on"
-				onclick={() => page(dial, key, 1)}><ChevronRight /></button
-			>
-		</div>
-	{/each}
-	<span class="held" title={held}>held: {held || 'nothing'}</span>
+	<div class="dials">
+		{#each names.slice(0, Math.max(2, view.varied.length)) as [name, says] (name)}
+			<div class="axis">
+				<Select
+					inline
+					size="sm"
+					labelText={says}
+					selected={view.axes[name] ?? 'none'}
+					on:update={({ detail }) =>
+						detail !== (view.axes[name] ?? 'none') && axis(name, String(detail))}
+				>
+					<SelectItem value="none" text="nothing" />
+					{#each view.varied as dial (dial)}
+						<SelectItem value={dial} text={dialOf(dial).label} />
+					{/each}
+				</Select>
+			</div>
+		{/each}
+		{#each [...view.held] as [dial, key] (dial)}
+			{@const stops = stopsAmong(work.takes, dial)}
+			{@const stop = stops.find((s) => s.key === key)}
+			<div class="page">
+				<button
+					class="plain"
+					aria-label="{dialOf(dial).label}: one back"
+					onclick={() => page(dial, key, -1)}><ChevronLeft /></button
+				>
+				<span
+					><small>{dialOf(dial).label}</small>
+					<strong class="num">{stop ? dialOf(dial).format(stop.stop, session.cards) : ''}</strong
+					></span
+				>
+				<span class="quiet num">{stops.findIndex((s) => s.key === key) + 1}/{stops.length}</span>
+				<button
+					class="plain"
+					aria-label="{dialOf(dial).label}: one on"
+					onclick={() => page(dial, key, 1)}><ChevronRight /></button
+				>
+			</div>
+		{/each}
+		<span class="held" title={held}>held: {held || 'nothing'}</span>
+	</div>
 	{#each running as plan (plan.id)}
 		<button class="stop" onclick={() => session.runner.cancel(plan)}>Stop the run</button>
 	{/each}
@@ -114,6 +116,16 @@
 		padding: 0 18px;
 		overflow: hidden;
 		border-bottom: 1px solid var(--rule);
+	}
+
+	.dials {
+		display: flex;
+		flex: 1;
+		gap: 12px;
+		align-items: center;
+		min-width: 0;
+		overflow-x: auto;
+		scrollbar-width: none;
 	}
 
 	.axis,
@@ -171,7 +183,7 @@
 	}
 
 	.page > span:first-of-type {
-		max-width: 170px;
+		max-width: 112px;
 		overflow: hidden;
 		text-overflow: ellipsis;
 		white-space: nowrap;
@@ -191,12 +203,7 @@
 	}
 
 	.judged {
-		position: sticky;
-		right: 0;
 		flex: none;
-		margin-left: auto;
-		padding-left: 12px;
-		background: var(--paper);
 	}
 
 	.stop {
