@@ -1,0 +1,90 @@
+import { describe, expect, it } from 'vitest';
+import { schedules, samplers } from '$lib/core/diffusion';
+import type { TakeSettings } from '$lib/core/schema';
+import { cards } from '$lib/core/standins';
+import { dialOf, dials, formatSeed, isDialId, stopKey } from './index';
+
+const settings: TakeSettings = {
+	model: 'gannet',
+	prompt: 'a heron',
+	negative: '',
+	width: 832,
+	height: 1216,
+	guidance: 6.5,
+	steps: 20,
+	sampler: 'heun',
+	schedule: 'cosine',
+	seed: 41207
+};
+
+describe('dials', () => {
+	it.each(dials.map((dial) => [dial.id, dial] as const))(
+		'%s writes what it reads, and nothing else',
+		(_id, dial) => {
+			const other: TakeSettings = {
+				model: 'eider',
+				prompt: 'x',
+				negative: 'y',
+				width: 64,
+				height: 128,
+				guidance: 1,
+				steps: 1,
+				sampler: 'euler',
+				schedule: 'karras',
+				seed: 0
+			};
+			const turned = dial.write(other, dial.read(settings));
+			expect(stopKey(dial.read(turned))).toBe(stopKey(dial.read(settings)));
+			for (const rest of dials) {
+				if (rest.id !== dial.id) expect(rest.read(turned)).toEqual(rest.read(other));
+			}
+			expect(dial.format(dial.read(settings), cards)).not.toBe('');
+			expect(dial.explained).toMatch(/\.$/);
+		}
+	);
+
+	it('cover every setting between them', () => {
+		const rebuilt = dials.reduce<Partial<TakeSettings>>(
+			(sum, dial) => dial.write(sum, dial.read(settings)),
+			{}
+		);
+		expect(rebuilt).toEqual(settings);
+	});
+
+	it('name every sampler and schedule that the models offer', () => {
+		for (const { samplers: offered, schedules: spread } of cards) {
+			for (const id of offered) {
+				expect(samplers).toHaveProperty([id]);
+				expect(dialOf('sampler').format(id)).not.toBe(id);
+			}
+			for (const id of spread) expect(schedules).toHaveProperty([id]);
+		}
+	});
+
+	it('write seeds so that they can be read aloud, and models by their names', () => {
+		expect(formatSeed(41207)).toBe('41\u2009207');
+		expect(formatSeed(4_294_967_295)).toBe('4\u2009294\u2009967\u2009295');
+		expect(formatSeed(7)).toBe('7');
+		expect(dialOf('model').format('gannet', cards)).toBe('Gannet');
+		expect(dialOf('model').format('gone', cards)).toBe('gone');
+		expect(dialOf('negative').format('')).toBe('nothing');
+	});
+
+	it('order numbers by size and frames from tall to wide', () => {
+		expect([9, 2, 16].sort(dialOf('guidance').compare)).toEqual([2, 9, 16]);
+		const frames = [
+			{ width: 1344, height: 768 },
+			{ width: 832, height: 1216 },
+			{ width: 1024, height: 1024 }
+		];
+		expect(frames.sort(dialOf('frame').compare).map(({ width }) => width)).toEqual([
+			832, 1024, 1344
+		]);
+	});
+
+	it('know their own ids alone', () => {
+		expect(isDialId('guidance')).toBe(true);
+		expect(isDialId('constructor')).toBe(false);
+		expect(isDialId(null)).toBe(false);
+	});
+});
