@@ -95,26 +95,6 @@
 		min-width: 0;
 	}
 
-	.mat-0 {
-		background: var(--mat-0);
-		color: #f4f4f4;
-	}
-
-	.mat-1 {
-		background: var(--mat-1);
-		color: #111;
-	}
-
-	.mat-2 {
-		background: var(--mat-2);
-		color: #111;
-	}
-
-	.mat-3 {
-		background: var(--mat-3);
-		color: #111;
-	}
-
 	.table {
 		display: grid;
 		grid-auto-columns: minmax(0, 1fr);
