@@ -183,7 +183,7 @@
 	}
 
 	.page > span:first-of-type {
-		max-width: 112px;
+		max-width: 122px;
 		overflow: hidden;
 		text-overflow: ellipsis;
 		white-space: nowrap;
