@@ -1,11 +1,14 @@
 import { mergeConfig } from 'vite';
 import thread from './vite.worker.config.ts';
 
-/** Bundles the benchmarks as the render thread is bundled. */
+/** Bundles the benchmarks, reports and checks as the render thread is bundled. */
 export default mergeConfig(thread, {
 	build: {
-		ssr: 'bench/bench.ts',
+		ssr: true,
 		outDir: 'build/bench',
-		rollupOptions: { output: { entryFileNames: 'bench.mjs' } }
+		rollupOptions: {
+			input: { bench: 'bench/bench.ts', look: 'bench/look.ts' },
+			output: { entryFileNames: '[name].mjs' }
+		}
 	}
 });

@@ -7,10 +7,13 @@ export default defineConfig({
 	ssr: { external: ['@napi-rs/canvas', 'sharp', 'piscina'] },
 	publicDir: false,
 	build: {
-		ssr: 'src/lib/server/render-thread.ts',
+		ssr: true,
 		outDir: 'build/threads',
 		emptyOutDir: true,
 		target: 'node20',
-		rollupOptions: { output: { entryFileNames: 'render-thread.mjs' } }
+		rollupOptions: {
+			input: { 'render-thread': 'src/lib/server/render-thread.ts' },
+			output: { entryFileNames: '[name].mjs' }
+		}
 	}
 });

@@ -1,5 +1,5 @@
 import type { Denoise } from './samplers';
-import { boxSum } from './window';
+import { areaTable, boxRoom, boxSum } from './window';
 
 /** What a model remembers, at latent size. */
 export interface SceneSet {
@@ -10,6 +10,8 @@ export interface SceneSet {
 	scenes: Float32Array[];
 	/** Standard deviation of the pictures round each scene, the `s` of the posterior. */
 	spread: number;
+	/** Scenes with a deviation of their own, by index: a start picture that is only loosely meant. */
+	ownSpread?: ReadonlyMap<number, number>;
 }
 
 export interface WindowRange {
@@ -62,96 +64,279 @@ export function meanScene(scenes: Float32Array[], prior: ArrayLike<number>): Flo
 	return mean;
 }
 
+/** A scene's muted copy, mu' = (1-m) mu + m mean/2. */
+export function muted(scene: Float32Array, mean: Float32Array, m: number): Float32Array {
+	return scene.map((value, i) => (1 - m) * value + (m * mean[i]) / 2);
+}
+
+/** Below exp(-14), under 1e-6, a scene no longer shows. */
+const FAINT = -14;
+
+/** Side of the blocks on which scenes are looked over before a step, in latent pixels. */
+const BLOCK = 4;
+
+/** A scene that is this far behind on every block, in log weight, sits a step out. */
+const HOPELESS = -60;
+
+/** One of the two sides of guidance: which scenes it weighs, and how. */
+interface Side {
+	logPrior: Float64Array;
+	/** How much of a scene is left in the copy that is weighed: 1, or 1 - m. */
+	scale: number;
+	/** Summed-area tables of half the copies' squares. */
+	tables: Float64Array[];
+	weights: Float32Array[];
+}
+
 /**
  * The guided denoiser D = D_neg + g (D_cond - D_neg), each of the two the posterior mean of a
  * Gaussian mixture of scenes, its likelihood taken over a square window round every pixel.
  *
  * D_cond weighs the scenes by `prior`; D_neg weighs muted copies mu' = (1-m) mu + m mean/2 by
  * `negativePrior`. With windows as wide as the frame and guidance 1 this is the exact posterior
- * mean. Sources: Karras et al. 2022, appendix B.3 (closed form); Kamb and Ganguli 2024 (windows);
- * Ho and Salimans 2022, eq. 6 (guidance).
+ * mean. Scenes with a deviation of their own are not muted. Sources: Karras et al. 2022, appendix
+ * B.3 (closed form); Kamb and Ganguli 2024 (windows); Ho and Salimans 2022, eq. 6 (guidance).
  *
  * |x - mu|^2 is expanded, and |x|^2 and x.mean drop out of the weights; what is left,
- * x.mu - |mu|^2/2, shares its window sum of x.mu between a scene and its muted copy.
+ * x.mu - |mu|^2/2, shares its window sum of x.mu between a scene and its muted copy, and takes that
+ * of |mu|^2/2 from a table. Before a step every scene is looked over on coarse blocks; one that
+ * could nowhere reach a weight of 1e-6 sits it out.
  */
 export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDenoiser {
-	const { width, height, scenes, spread } = set;
+	const { width, height, scenes, spread, ownSpread = new Map<number, number>() } = set;
 	const { prior, negativePrior, guidance, touchiness: m, window } = options;
 	const pixels = width * height;
 	const count = scenes.length;
 	const guided = guidance !== 1;
 	const mean = meanScene(scenes, prior);
+	const makeWeights = () => scenes.map(() => new Float32Array(pixels));
+	const logs = (p: ArrayLike<number>) =>
+		Float64Array.from(scenes, (_, k) => (p[k] > 0 ? Math.log(p[k]) : -Infinity));
+	const tables = scenes.map((scene) => areaTable(halfSquare(scene), width, height));
+	const cond: Side = { logPrior: logs(prior), scale: 1, tables, weights: makeWeights() };
+	const neg: Side | null = guided
+		? {
+				logPrior: logs(negativePrior),
+				scale: 1 - m,
+				tables: scenes.map((scene, k) =>
+					ownSpread.has(k) ? tables[k] : areaTable(halfSquare(muted(scene, mean, m)), width, height)
+				),
+				weights: makeWeights()
+			}
+		: null;
+	const sides = neg ? [cond, neg] : [cond];
+	const shows = (k: number) => sides.some(({ logPrior }) => logPrior[k] > -Infinity);
 
-	const energy = scenes.map((scene) => halfSquare(scene, pixels));
-	const mutedEnergy = guided
-		? scenes.map((scene) => halfSquare(muted(scene, mean, m), pixels))
-		: [];
-
-	const scratch = new Float32Array(pixels);
-	const columns = new Float64Array(width);
-	const product = new Float32Array(pixels);
+	const room = boxRoom(width, height);
+	/** x . mu, then its window sums. */
 	const summed = scenes.map(() => new Float32Array(pixels));
-	const energySum = scenes.map(() => new Float32Array(pixels));
-	const mutedSum = guided ? scenes.map(() => new Float32Array(pixels)) : [];
-	const weights = scenes.map(() => new Float32Array(pixels));
-	const negativeWeights = guided ? scenes.map(() => new Float32Array(pixels)) : [];
-	let lastRadius = -1;
+	const square = ownSpread.size ? new Float32Array(pixels) : null;
+	const overview = blockOverview(width, height, count);
+	const rowTable = new Float64Array(width + 1);
+	const largest = new Float64Array(width);
+	const total = new Float64Array(width);
+	const ownShare = new Float64Array(width);
+	const mutedShare = new Float64Array(width);
+	const left = new Int32Array(width);
+	const right = new Int32Array(width);
 
 	const denoise: Denoise = (x, sigma, out) => {
 		const radius = windowRadius(sigma, window);
-		const sum = (from: Float32Array, to: Float32Array) =>
-			boxSum(from, to, width, height, radius, scratch, columns);
-		if (radius !== lastRadius) {
-			for (let k = 0; k < count; k++) {
-				sum(energy[k], energySum[k]);
-				if (guided) sum(mutedEnergy[k], mutedSum[k]);
-			}
-			lastRadius = radius;
-		}
-		for (let k = 0; k < count; k++) {
-			if (!(prior[k] > 0) && !(negativePrior[k] > 0)) continue;
-			dot(x, scenes[k], product);
-			sum(product, summed[k]);
-		}
 		const variance = sigma * sigma + spread * spread;
-		softmax(summed, energySum, prior, 1, 1 / variance, weights);
-		if (guided) softmax(summed, mutedSum, negativePrior, 1 - m, 1 / variance, negativeWeights);
-
+		const precision = 1 / variance;
+		const used = scenes.map((_, k) => k).filter(shows);
+		for (const k of used) dot(x, scenes[k], summed[k]);
+		const maybe = used.filter((k) => !ownSpread.has(k));
+		const always = used.filter((k) => ownSpread.has(k));
+		const alive = [...overview(summed, maybe, sides, radius, precision), ...always];
+		for (const k of alive) boxSum(summed[k], summed[k], width, height, radius, room);
+		if (square) boxSum(halfSquare(x), square, width, height, radius, room);
+		for (let px = 0; px < width; px++) {
+			left[px] = Math.max(0, px - radius);
+			right[px] = Math.min(width, px + radius + 1);
+		}
 		const own = (spread * spread) / variance;
 		const shared = (sigma * sigma) / variance;
-		for (let i = 0; i < out.length; i++) out[i] = own * x[i];
-		// D_neg + g (D_cond - D_neg), gathered scene by scene.
-		const forward = shared * guidance;
-		const backward = guided ? shared * (1 - guidance) : 0;
-		const half = (backward * m) / 2;
-		for (let k = 0; k < count; k++) {
-			const scene = scenes[k];
-			const w = prior[k] > 0 ? weights[k] : null;
-			const v = guided && negativePrior[k] > 0 ? negativeWeights[k] : null;
-			if (!w && !v) continue;
-			for (let p = 0, i = 0; p < pixels; p++, i += 3) {
-				const amount = (w ? forward * w[p] : 0) + (v ? backward * (1 - m) * v[p] : 0);
-				if (amount === 0) continue;
-				out[i] += amount * scene[i];
-				out[i + 1] += amount * scene[i + 1];
-				out[i + 2] += amount * scene[i + 2];
+		for (const side of sides)
+			side.weights.forEach((w, k) => {
+				if (!alive.includes(k)) w.fill(0);
+			});
+
+		for (let y = 0; y < height; y++) {
+			const row = y * width;
+			const top = Math.max(0, y - radius);
+			const bottom = Math.min(height, y + radius + 1);
+			out.fill(0, row * 3, (row + width) * 3);
+			ownShare.fill(0);
+			mutedShare.fill(0);
+			for (const side of sides) {
+				const { logPrior, scale, weights } = side;
+				largest.fill(-Infinity);
+				for (const k of alive) {
+					if (logPrior[k] === -Infinity) continue;
+					rowOfTable(side.tables[k], width, top, bottom, rowTable);
+					const broad = ownSpread.get(k);
+					if (broad === undefined) {
+						rowLogits(
+							summed[k],
+							rowTable,
+							left,
+							right,
+							row,
+							scale,
+							precision,
+							logPrior[k],
+							weights[k],
+							largest
+						);
+					} else {
+						// |x|^2 no longer drops out, nor does the width of the Gaussian.
+						const wide = sigma * sigma + broad * broad;
+						const each = 1.5 * (bottom - top) * Math.log(wide / variance);
+						for (let px = 0; px < width; px++) {
+							const p = row + px;
+							const energy = rowTable[right[px]] - rowTable[left[px]];
+							const logit =
+								(summed[k][p] - energy - square![p]) / wide +
+								square![p] * precision -
+								each * (right[px] - left[px]) +
+								logPrior[k];
+							weights[k][p] = logit;
+							if (logit > largest[px]) largest[px] = logit;
+						}
+					}
+				}
+				total.fill(0);
+				for (const k of alive) {
+					if (logPrior[k] > -Infinity) rowWeights(weights[k], row, largest, total);
+				}
+				// D_neg + g (D_cond - D_neg), gathered scene by scene.
+				const part = side === cond ? guidance : 1 - guidance;
+				for (const k of alive) {
+					if (logPrior[k] === -Infinity) continue;
+					const broad = ownSpread.get(k);
+					const wide = broad === undefined ? variance : sigma * sigma + broad * broad;
+					const kept = broad === undefined ? own : (broad * broad) / wide;
+					const moved = broad === undefined ? shared : (sigma * sigma) / wide;
+					const mutes = side === neg && broad === undefined;
+					rowGather(
+						weights[k],
+						row,
+						total,
+						scenes[k],
+						part * moved * (mutes ? 1 - m : 1),
+						part * kept,
+						mutes ? part * moved : 0,
+						out,
+						ownShare,
+						mutedShare
+					);
+				}
 			}
+			rowFinish(out, x, mean, row, ownShare, mutedShare, m / 2);
 		}
-		if (half !== 0) for (let i = 0; i < out.length; i++) out[i] += half * mean[i];
-		// The own share is not guided: the two x-terms cancel but for one.
 	};
-	return { denoise, weights };
+	return { denoise, weights: cond.weights };
 }
 
-/** A scene's muted copy, mu' = (1-m) mu + m mean/2. */
-export function muted(scene: Float32Array, mean: Float32Array, m: number): Float32Array {
-	return scene.map((value, i) => (1 - m) * value + (m * mean[i]) / 2);
+// The inner loops stand by themselves: each is compiled once, for arrays of one kind.
+
+/** Column sums of a summed-area table between two lines. */
+function rowOfTable(
+	table: Float64Array,
+	width: number,
+	top: number,
+	bottom: number,
+	out: Float64Array
+): void {
+	const t0 = top * (width + 1);
+	const t1 = bottom * (width + 1);
+	for (let px = 0; px <= width; px++) out[px] = table[t1 + px] - table[t0 + px];
+}
+
+/** Log weights of one scene along one row, and the largest so far. */
+function rowLogits(
+	dots: Float32Array,
+	energies: Float64Array,
+	left: Int32Array,
+	right: Int32Array,
+	row: number,
+	scale: number,
+	precision: number,
+	logPrior: number,
+	out: Float32Array,
+	largest: Float64Array
+): void {
+	for (let px = 0; px < left.length; px++) {
+		const energy = energies[right[px]] - energies[left[px]];
+		const logit = (scale * dots[row + px] - energy) * precision + logPrior;
+		out[row + px] = logit;
+		if (logit > largest[px]) largest[px] = logit;
+	}
+}
+
+/** From log weights to weights, not yet divided by their total. */
+function rowWeights(
+	out: Float32Array,
+	row: number,
+	largest: Float64Array,
+	total: Float64Array
+): void {
+	for (let px = 0; px < largest.length; px++) {
+		const below = out[row + px] - largest[px];
+		const weight = below < FAINT ? 0 : Math.exp(below);
+		out[row + px] = weight;
+		total[px] += weight;
+	}
+}
+
+/** Adds one scene's share to a row of the estimate; the weights become shares of their total. */
+function rowGather(
+	weights: Float32Array,
+	row: number,
+	total: Float64Array,
+	scene: Float32Array,
+	painted: number,
+	kept: number,
+	muting: number,
+	out: Float32Array,
+	ownShare: Float64Array,
+	mutedShare: Float64Array
+): void {
+	for (let px = 0, i = row * 3; px < total.length; px++, i += 3) {
+		if (weights[row + px] === 0) continue;
+		const weight = weights[row + px] / total[px];
+		weights[row + px] = weight;
+		ownShare[px] += kept * weight;
+		mutedShare[px] += muting * weight;
+		const amount = painted * weight;
+		out[i] += amount * scene[i];
+		out[i + 1] += amount * scene[i + 1];
+		out[i + 2] += amount * scene[i + 2];
+	}
+}
+
+/** Adds what is kept of x, and the muted copies' share of the mean. */
+function rowFinish(
+	out: Float32Array,
+	x: Float32Array,
+	mean: Float32Array,
+	row: number,
+	ownShare: Float64Array,
+	mutedShare: Float64Array,
+	half: number
+): void {
+	for (let px = 0, i = row * 3; px < ownShare.length; px++) {
+		const a = ownShare[px];
+		const b = half * mutedShare[px];
+		for (let c = 0; c < 3; c++, i++) out[i] += a * x[i] + b * mean[i];
+	}
 }
 
 /** |mu|^2 / 2 at every pixel. */
-function halfSquare(scene: Float32Array, pixels: number): Float32Array {
-	const out = new Float32Array(pixels);
-	for (let p = 0, i = 0; p < pixels; p++, i += 3) {
+function halfSquare(scene: Float32Array): Float32Array {
+	const out = new Float32Array(scene.length / 3);
+	for (let p = 0, i = 0; p < out.length; p++, i += 3) {
 		out[p] = (scene[i] ** 2 + scene[i + 1] ** 2 + scene[i + 2] ** 2) / 2;
 	}
 	return out;
@@ -165,44 +350,86 @@ function dot(x: Float32Array, scene: Float32Array, out: Float32Array): void {
 }
 
 /**
- * Posterior weights: prior_k exp((scale * dots_k - energies_k) * precision), normalised over k at
- * every pixel. Scenes whose prior is 0 keep a weight of 0. The largest exponent is taken out first.
+ * Looks every scene over on blocks of 4x4 latent pixels: windows are rounded to whole blocks, the
+ * sums in them are exact. Returns which scenes come within reach of a weight anywhere.
  */
-function softmax(
-	dots: Float32Array[],
-	energies: Float32Array[],
-	prior: ArrayLike<number>,
-	scale: number,
-	precision: number,
-	out: Float32Array[]
-): void {
-	const pixels = dots[0].length;
-	const used = dots.map((_, k) => k).filter((k) => prior[k] > 0);
-	const largest = new Float32Array(pixels).fill(-Infinity);
-	for (const k of used) {
-		const logPrior = Math.log(prior[k]);
-		const logits = out[k];
-		const d = dots[k];
-		const e = energies[k];
-		for (let p = 0; p < pixels; p++) {
-			const logit = (scale * d[p] - e[p]) * precision + logPrior;
-			logits[p] = logit;
-			if (logit > largest[p]) largest[p] = logit;
+function blockOverview(width: number, height: number, count: number) {
+	const across = Math.ceil(width / BLOCK);
+	const down = Math.ceil(height / BLOCK);
+	const stride = across + 1;
+	const sums = Array.from({ length: count }, () => new Float64Array(stride * (down + 1)));
+	const best = new Float64Array(across * down);
+	const logits = Array.from({ length: count }, () => new Float32Array(across * down));
+
+	const blockSums = (products: Float32Array, table: Float64Array) => {
+		for (let by = 0; by < down; by++) {
+			const line = (by + 1) * stride;
+			for (let bx = 0; bx <= across; bx++) table[line + bx] = 0;
+			for (let y = by * BLOCK; y < Math.min(height, (by + 1) * BLOCK); y++) {
+				for (let bx = 0, i = y * width; bx < across; bx++) {
+					const end = y * width + Math.min(width, (bx + 1) * BLOCK);
+					let sum = 0;
+					for (; i < end; i++) sum += products[i];
+					table[line + bx + 1] += sum;
+				}
+			}
+			let row = 0;
+			for (let bx = 1; bx <= across; bx++) {
+				row += table[line + bx];
+				table[line + bx] = row + table[line - stride + bx];
+			}
 		}
-	}
-	const total = new Float32Array(pixels);
-	for (const k of used) {
-		const w = out[k];
-		for (let p = 0; p < pixels; p++) {
-			const below = w[p] - largest[p];
-			// exp(-14) is under 1e-6: such a scene no longer shows.
-			const weight = below < -14 ? 0 : Math.exp(below);
-			w[p] = weight;
-			total[p] += weight;
+	};
+
+	return (
+		products: Float32Array[],
+		maybe: readonly number[],
+		sides: Side[],
+		radius: number,
+		precision: number
+	): Set<number> => {
+		const reach = Math.max(0, Math.round((radius - BLOCK / 2) / BLOCK));
+		const alive = new Set<number>();
+		for (const k of maybe) blockSums(products[k], sums[k]);
+		for (const { logPrior, scale, tables } of sides) {
+			best.fill(-Infinity);
+			const used = maybe.filter((k) => logPrior[k] > -Infinity);
+			for (const k of used) {
+				const table = tables[k];
+				const dots = sums[k];
+				const out = logits[k];
+				for (let by = 0, b = 0; by < down; by++) {
+					const top = Math.max(0, by - reach);
+					const bottom = Math.min(down, by + reach + 1);
+					const t0 = top * BLOCK * (width + 1);
+					const t1 = Math.min(height, bottom * BLOCK) * (width + 1);
+					for (let bx = 0; bx < across; bx++, b++) {
+						const l = Math.max(0, bx - reach);
+						const r = Math.min(across, bx + reach + 1);
+						const pl = l * BLOCK;
+						const pr = Math.min(width, r * BLOCK);
+						const energy = table[t1 + pr] - table[t0 + pr] - table[t1 + pl] + table[t0 + pl];
+						const product =
+							dots[bottom * stride + r] -
+							dots[top * stride + r] -
+							dots[bottom * stride + l] +
+							dots[top * stride + l];
+						const logit = (scale * product - energy) * precision + logPrior[k];
+						out[b] = logit;
+						if (logit > best[b]) best[b] = logit;
+					}
+				}
+			}
+			for (const k of used) {
+				if (alive.has(k)) continue;
+				const out = logits[k];
+				for (let b = 0; b < best.length; b++) {
+					if (out[b] - best[b] < HOPELESS) continue;
+					alive.add(k);
+					break;
+				}
+			}
 		}
-	}
-	for (const k of used) {
-		const w = out[k];
-		for (let p = 0; p < pixels; p++) w[p] /= total[p];
-	}
+		return alive;
+	};
 }

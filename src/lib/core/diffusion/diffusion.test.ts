@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { normals } from '$lib/core/random';
-import { boxSum } from './window';
+import { areaTable, boxRoom, boxSum } from './window';
 import {
 	cosineAlphas,
 	ddim,
@@ -130,15 +130,7 @@ describe('boxSum', () => {
 		const [width, height] = [9, 7];
 		const source = normals(5, 0, width * height);
 		const out = new Float32Array(source.length);
-		boxSum(
-			source,
-			out,
-			width,
-			height,
-			radius,
-			new Float32Array(source.length),
-			new Float64Array(width)
-		);
+		boxSum(source, out, width, height, radius, boxRoom(width, height));
 		for (let y = 0; y < height; y++) {
 			for (let x = 0; x < width; x++) {
 				let sum = 0;
