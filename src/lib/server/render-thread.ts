@@ -87,7 +87,7 @@ export default async function render(task: ThreadTask): Promise<ThreadResult | n
 	const character = characterOf(settings.model)!;
 	const book = bookFor(settings);
 	let shown = 0;
-	const picture = renderTake(settings, character, book, (step, estimate) => {
+	const onStep = (step: number, estimate: Float32Array) => {
 		if (given()) return false;
 		const progress: ThreadProgress = { step };
 		const now = performance.now();
@@ -97,7 +97,8 @@ export default async function render(task: ThreadTask): Promise<ThreadResult | n
 		}
 		port.postMessage(progress);
 		return true;
-	});
+	};
+	const picture = renderTake(settings, character, book, { onStep });
 	tidy();
 	if (!picture || given()) return null;
 	const raw = sharp(picture.pixels, {

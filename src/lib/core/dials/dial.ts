@@ -32,8 +32,13 @@ export function stopKey(stop: Stop): string {
 	return typeof stop === 'object' ? `${stop.width}x${stop.height}` : String(stop);
 }
 
+/** Fields of the settings whose value is a stop by itself. */
+type PlainField = {
+	[K in keyof TakeSettings]-?: TakeSettings[K] extends string | number ? K : never;
+}[keyof TakeSettings];
+
 /** A dial that reads and writes one field of the settings. */
-export function fieldDial<K extends Exclude<keyof TakeSettings, 'width' | 'height'>>(
+export function fieldDial<K extends Exclude<PlainField, 'width' | 'height'>>(
 	field: K,
 	dial: Pick<Dial, 'id' | 'label' | 'many' | 'explained'> &
 		Partial<Pick<Dial, 'format' | 'compare'>>

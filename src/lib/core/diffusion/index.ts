@@ -30,3 +30,4 @@ export {
 	type SceneSet,
 	type WindowRange
 } from './denoiser';
+export { areaTable, boxRoom, boxSum, type BoxRoom } from './window';

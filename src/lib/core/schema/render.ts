@@ -1,6 +1,45 @@
 import { z } from 'zod';
 import { ModelCard } from './model-card';
 
+const seed = z.int().min(0).max(4_294_967_295);
+/** An id that `POST /images` gave. */
+const image = z.string().min(1).max(200);
+
+/** What a reference lends: its colour statistics, its contours, itself as a scene, or its colours. */
+export const ReferenceUse = z.enum(['look', 'outline', 'content', 'palette']);
+export type ReferenceUse = z.infer<typeof ReferenceUse>;
+
+/**
+ * How a start picture is set into the frame. `fill`: scaled and cropped to it. `extend`: set in its
+ * middle at its own size, what lies round it is made new. `enlarge`: scaled up to it and worked
+ * over in overlapping tiles.
+ */
+export const StartFit = z.enum(['fill', 'extend', 'enlarge']);
+export type StartFit = z.infer<typeof StartFit>;
+
+/** Settings that a take may have or not; without one the picture is made as if there were no such. */
+const optionalSettings = {
+	/** Siblings: what they share is drawn from the batch's seed, what parts them from seed and index. */
+	batch: z.strictObject({ seed, index: z.int().min(0).max(63) }).optional(),
+	/** Turns the noise towards another seed's: 0 the same picture, 1 that seed's own. */
+	variation: z.strictObject({ seed, amount: z.number().min(0).max(1) }).optional(),
+	/** Add-on weights; 0 leaves one out, 1 is as it was made. */
+	adapters: z
+		.array(z.strictObject({ id: z.string().min(1).max(100), weight: z.number().min(0).max(1) }))
+		.max(8)
+		.optional(),
+	/** A picture to start from. Strength 0 gives it back, 1 ignores it. */
+	start: z
+		.strictObject({ image, strength: z.number().min(0).max(1), fit: StartFit.optional() })
+		.optional(),
+	/** Where the start picture is made anew: white there, black where it stays. */
+	mask: z.strictObject({ image }).optional(),
+	references: z
+		.array(z.strictObject({ image, use: ReferenceUse, weight: z.number().min(0).max(1) }))
+		.max(8)
+		.optional()
+};
+
 /** Every setting that decides a picture. The same settings give the same picture. */
 export const TakeSettings = z.strictObject({
 	model: z.string().min(1).max(100),
@@ -12,7 +51,8 @@ export const TakeSettings = z.strictObject({
 	steps: z.int().min(1).max(1000),
 	sampler: z.string().min(1).max(100),
 	schedule: z.string().min(1).max(100),
-	seed: z.int().min(0).max(4_294_967_295)
+	seed,
+	...optionalSettings
 });
 export type TakeSettings = z.infer<typeof TakeSettings>;
 
@@ -39,6 +79,20 @@ export const JobRequest = z.strictObject({
 	takes: z.array(TakeRequest).min(1)
 });
 export type JobRequest = z.infer<typeof JobRequest>;
+
+/** Answer to an upload: the id under which takes may ask for the picture. */
+export const ImageTicket = z.object({ image, width: z.int(), height: z.int() });
+export type ImageTicket = z.infer<typeof ImageTicket>;
+
+/** Teaches an adapter from pictures that were sent before. */
+export const TeachRequest = z.strictObject({
+	name: z.string().min(1).max(100),
+	images: z.array(image).min(1).max(40)
+});
+export type TeachRequest = z.infer<typeof TeachRequest>;
+
+export const AdapterTicket = z.object({ adapter: z.string(), name: z.string() });
+export type AdapterTicket = z.infer<typeof AdapterTicket>;
 
 export const TakeState = z.enum(['waiting', 'running', 'done', 'failed', 'cancelled']);
 export type TakeState = z.infer<typeof TakeState>;

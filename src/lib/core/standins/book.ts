@@ -1,3 +1,4 @@
+import type { InUse } from './adapters';
 import type { Character } from './cards';
 import { paintScene } from './painting';
 import type { MakeSurface } from './pen';
@@ -29,20 +30,28 @@ export interface SceneBook {
  * Paints a model's memory of a prompt.
  * @param width frame width in pixels, a multiple of 8
  * @param height frame height in pixels, a multiple of 8
+ * @param inUse adapters and their weights
  */
 export function openBook(
 	character: Character,
 	reading: Reading,
 	width: number,
 	height: number,
-	makeSurface: MakeSurface
+	makeSurface: MakeSurface,
+	inUse: readonly InUse[] = []
 ): SceneBook {
 	const scenes = scenesFor(character, reading);
 	const latentWidth = width / LATENT_SCALE;
 	const latentHeight = height / LATENT_SCALE;
 	const latents = scenes.map((scene) =>
 		toLatent(
-			paintScene(scene, latentWidth * OVERSAMPLING, latentHeight * OVERSAMPLING, makeSurface),
+			paintScene(
+				scene,
+				latentWidth * OVERSAMPLING,
+				latentHeight * OVERSAMPLING,
+				makeSurface,
+				inUse
+			),
 			latentWidth,
 			latentHeight,
 			OVERSAMPLING
@@ -56,7 +65,7 @@ export function openBook(
 		latentHeight,
 		scenes,
 		latents,
-		painting: (k) => (paintings[k] ??= paintScene(scenes[k], width, height, makeSurface)),
+		painting: (k) => (paintings[k] ??= paintScene(scenes[k], width, height, makeSurface, inUse)),
 		bytes: () =>
 			latents.reduce((sum, latent) => sum + latent.byteLength, 0) +
 			paintings.reduce((sum, painting) => sum + (painting?.byteLength ?? 0), 0)

@@ -1,4 +1,6 @@
 import type { ModelCard } from '$lib/core/schema';
+import { adapterCards } from './adapters';
+import type { Hand } from './hand';
 
 /** What sets a simulated model apart from the others, beyond its card. */
 export interface Character {
@@ -21,8 +23,13 @@ export interface Character {
 	mediaInstead: Record<string, string>;
 	/** Noise level that it starts at: lower for a model that settles in few steps. @default 80 */
 	sigmaMax?: number;
-	/** How far its colours part from grey, 1 as painted. */
-	saturation: number;
+	/** How it draws and finishes. */
+	hand: Hand;
+	/** How alike the siblings of a batch are, 0 to 1. */
+	likeness: number;
+	/** Share of its scenes that agree about lettering, and that count right. */
+	lettering: number;
+	counting: number;
 	/** Where it likes to put the subject, as shares of the width. */
 	positions: number[];
 }
@@ -39,13 +46,43 @@ type OwnFacts = Omit<
 	'sizeMultiple' | 'samplers' | 'schedules' | 'features' | 'adapters' | 'pace'
 >;
 
-const card = (own: OwnFacts): ModelCard => ({
+const everyReference = [
+	'reference:look',
+	'reference:outline',
+	'reference:content',
+	'reference:palette'
+];
+
+/** What a model can do beyond starting from a picture and working inside a mask. */
+const abilities: Record<string, { more: string[]; adapterIds: string[] }> = {
+	'turnstone-1': { more: ['reference:look', 'teach'], adapterIds: ['reed-wash', 'block-proof'] },
+	'turnstone-2': {
+		more: [...everyReference, 'enlarge', 'teach'],
+		adapterIds: ['reed-wash', 'block-proof', 'lamp-oil']
+	},
+	eider: { more: [...everyReference, 'enlarge'], adapterIds: ['lamp-oil'] },
+	gannet: {
+		more: ['reference:outline', 'reference:content', 'enlarge', 'teach'],
+		adapterIds: ['block-proof']
+	},
+	curlew: {
+		more: ['reference:content', 'reference:palette', 'teach'],
+		adapterIds: ['lamp-oil']
+	},
+	dunlin: { more: [], adapterIds: [] },
+	sanderling: {
+		more: [...everyReference, 'enlarge', 'teach'],
+		adapterIds: ['reed-wash', 'block-proof']
+	}
+};
+
+const card = (own: OwnFacts, { more, adapterIds } = abilities[own.id]): ModelCard => ({
 	...own,
 	sizeMultiple: 64,
 	samplers,
 	schedules,
-	features: ['negative'],
-	adapters: [],
+	features: ['negative', 'batch', 'variation', 'start', 'mask', 'extend', ...more],
+	adapters: adapterCards(...adapterIds),
 	pace: { secondsPerMegapixelStep: 0.11 }
 });
 
@@ -81,7 +118,21 @@ export const characters: Character[] = [
 		tidiness: 0.45,
 		medium: 'gouache',
 		mediaInstead: {},
-		saturation: 1.06,
+		hand: {
+			stretch: 1,
+			horizon: 0,
+			sun: 1,
+			saturation: 1.06,
+			contrast: 1.02,
+			shadows: '#232246',
+			lights: '#fff2d8',
+			tint: 0.06,
+			edge: 'full',
+			paper: '#ffffff'
+		},
+		likeness: 0.3,
+		lettering: 0.75,
+		counting: 0.85,
 		positions: [0.34, 0.5, 0.66]
 	},
 	{
@@ -113,7 +164,21 @@ export const characters: Character[] = [
 		tidiness: 0.36,
 		medium: 'ink',
 		mediaInstead: { gouache: 'ink', photograph: 'ink' },
-		saturation: 1,
+		hand: {
+			stretch: 1.08,
+			horizon: 0.03,
+			sun: 1,
+			saturation: 0.9,
+			contrast: 1.04,
+			shadows: '#1c1a1e',
+			lights: '#f4ecd8',
+			tint: 0.05,
+			edge: 'vignette',
+			paper: '#f1e9d6'
+		},
+		likeness: 0.35,
+		lettering: 0.7,
+		counting: 0.8,
 		positions: [0.42, 0.5, 0.58]
 	},
 	{
@@ -145,7 +210,21 @@ export const characters: Character[] = [
 		tidiness: 0.3,
 		medium: 'pastel',
 		mediaInstead: {},
-		saturation: 0.95,
+		hand: {
+			stretch: 0.97,
+			horizon: -0.02,
+			sun: 0.9,
+			saturation: 0.82,
+			contrast: 0.92,
+			shadows: '#4a4640',
+			lights: '#efe4d2',
+			tint: 0.12,
+			edge: 'full',
+			paper: '#8c857c'
+		},
+		likeness: 0.25,
+		lettering: 0.2,
+		counting: 0.6,
 		positions: [0.3, 0.5, 0.7]
 	},
 	{
@@ -176,7 +255,21 @@ export const characters: Character[] = [
 		tidiness: 0.55,
 		medium: 'photograph',
 		mediaInstead: { ink: 'photograph', linocut: 'photograph', poster: 'photograph' },
-		saturation: 0.92,
+		hand: {
+			stretch: 1,
+			horizon: 0.05,
+			sun: 0.8,
+			saturation: 0.92,
+			contrast: 1.08,
+			shadows: '#10222c',
+			lights: '#fff3e0',
+			tint: 0.1,
+			edge: 'full',
+			paper: '#ffffff'
+		},
+		likeness: 0.4,
+		lettering: 0.6,
+		counting: 0.85,
 		positions: [0.38, 0.62]
 	},
 	{
@@ -207,7 +300,21 @@ export const characters: Character[] = [
 		tidiness: 0.5,
 		medium: 'clay',
 		mediaInstead: { photograph: 'clay', gouache: 'clay', watercolour: 'clay', ink: 'clay' },
-		saturation: 1.1,
+		hand: {
+			stretch: 0.88,
+			horizon: 0.02,
+			sun: 1.25,
+			saturation: 1.12,
+			contrast: 1.03,
+			shadows: '#3a2a4a',
+			lights: '#fff0e0',
+			tint: 0.05,
+			edge: 'miniature',
+			paper: '#ffffff'
+		},
+		likeness: 0.8,
+		lettering: 0.5,
+		counting: 0.75,
 		positions: [0.5, 0.44, 0.56]
 	},
 	{
@@ -239,7 +346,21 @@ export const characters: Character[] = [
 		medium: 'cut-paper',
 		mediaInstead: { photograph: 'cut-paper' },
 		sigmaMax: 12,
-		saturation: 1.05,
+		hand: {
+			stretch: 0.95,
+			horizon: 0.01,
+			sun: 1.4,
+			saturation: 1.05,
+			contrast: 1,
+			shadows: '#2c3a4a',
+			lights: '#fbf0d8',
+			tint: 0.05,
+			edge: 'full',
+			paper: '#ffffff'
+		},
+		likeness: 0.6,
+		lettering: 0.35,
+		counting: 0.6,
 		positions: [0.4, 0.6]
 	},
 	{
@@ -270,7 +391,21 @@ export const characters: Character[] = [
 		tidiness: 0.5,
 		medium: 'poster',
 		mediaInstead: { photograph: 'poster' },
-		saturation: 1.15,
+		hand: {
+			stretch: 1.05,
+			horizon: 0.04,
+			sun: 2.3,
+			saturation: 1.14,
+			contrast: 1.04,
+			shadows: '#1c2a4c',
+			lights: '#fff0cc',
+			tint: 0.08,
+			edge: 'full',
+			paper: '#ffffff'
+		},
+		likeness: 0.35,
+		lettering: 0.96,
+		counting: 0.9,
 		positions: [0.34, 0.5, 0.66]
 	}
 ];

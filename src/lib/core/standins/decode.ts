@@ -1,4 +1,5 @@
 import { LATENT_SCALE, type SceneBook } from './book';
+import type { SceneField } from './scene-field';
 
 /** Below this weight a scene is not painted into a picture. */
 const FAINT = 1 / 64;
@@ -11,70 +12,170 @@ const FAINT = 1 / 64;
  * @param weights weight of every scene at every latent pixel
  * @returns `width * height * 3` bytes
  */
-export function decode(book: SceneBook, latent: Float32Array, weights: Float32Array[]): Uint8Array {
-	const { width, height, latentWidth: lw, latentHeight: lh, latents } = book;
-	const pixels = lw * lh;
+export function decode(
+	{ width, height }: Pick<SceneBook, 'width' | 'height'>,
+	field: Pick<SceneField, 'width' | 'height' | 'latents' | 'painting'>,
+	latent: Float32Array,
+	weights: Float32Array[]
+): Uint8Array {
+	const { width: lw, height: lh, latents } = field;
 	const { shown, shares } = settle(latents, weights);
-	const blend = new Float32Array(latent.length);
+	const { gain, rest } = split(latent, blendOf(latents, shown, shares));
+	const paintings = shown.map((k) => field.painting(k));
+	const out = new Uint8Array(width * height * 3);
+	const corners = new Float32Array(shares.length * 4);
+	// Cell by cell between the centres of four latent pixels: what they have in common is looked up
+	// once, and a cell that one scene has to itself, as most have, is a plain copy with the rest on it.
+	for (let cy = -1; cy < lh; cy++) {
+		const rowA = Math.max(0, cy) * lw;
+		const rowB = Math.min(lh - 1, cy + 1) * lw;
+		const y0 = Math.max(0, cy * LATENT_SCALE + HALF);
+		const y1 = Math.min(height, (cy + 1) * LATENT_SCALE + HALF);
+		for (let cx = -1; cx < lw; cx++) {
+			const left = Math.max(0, cx);
+			const right = Math.min(lw - 1, cx + 1);
+			const [pa, pb, pc, pd] = [rowA + left, rowA + right, rowB + left, rowB + right];
+			let only = -1;
+			let several = false;
+			for (let s = 0; s < shares.length; s++) {
+				const w = shares[s];
+				corners[s * 4] = w[pa];
+				corners[s * 4 + 1] = w[pb];
+				corners[s * 4 + 2] = w[pc];
+				corners[s * 4 + 3] = w[pd];
+				if (w[pa] < FAINT && w[pb] < FAINT && w[pc] < FAINT && w[pd] < FAINT) continue;
+				several ||= only >= 0;
+				only = s;
+			}
+			const x0 = Math.max(0, cx * LATENT_SCALE + HALF);
+			const x1 = Math.min(width, (cx + 1) * LATENT_SCALE + HALF);
+			const cell = {
+				x0,
+				x1,
+				y0,
+				y1,
+				cx,
+				cy,
+				width,
+				pa: pa * 3,
+				pb: pb * 3,
+				pc: pc * 3,
+				pd: pd * 3
+			};
+			if (several) paintMixed(out, paintings, corners, rest, gain, cell);
+			else paintPlain(out, paintings[Math.max(0, only)], rest, gain, cell);
+		}
+	}
+	return out;
+}
+
+const HALF = LATENT_SCALE / 2;
+
+/** The pixels between four latent centres, and where the corners stand in a latent. */
+interface Cell {
+	x0: number;
+	x1: number;
+	y0: number;
+	y1: number;
+	cx: number;
+	cy: number;
+	width: number;
+	pa: number;
+	pb: number;
+	pc: number;
+	pd: number;
+}
+
+/** A cell of one scene: its painting with the gain of contrast, and the rest interpolated. */
+function paintPlain(
+	out: Uint8Array,
+	painting: Uint8Array,
+	rest: Float32Array,
+	gain: number,
+	{ x0, x1, y0, y1, cx, cy, width, pa, pb, pc, pd }: Cell
+): void {
+	const lift = 127.5 - 127.5 * gain + 0.5;
+	for (let ch = 0; ch < 3; ch++) {
+		const [a, b, c, d] = [rest[pa + ch], rest[pb + ch], rest[pc + ch], rest[pd + ch]];
+		for (let y = y0; y < y1; y++) {
+			const fy = (y + 0.5 - HALF) / LATENT_SCALE - cy;
+			const from = (a + fy * (c - a)) * 127.5;
+			const to = (b + fy * (d - b)) * 127.5;
+			const slope = (to - from) / LATENT_SCALE;
+			let left = from + ((x0 + 0.5 - HALF) / LATENT_SCALE - cx) * (to - from) + lift;
+			for (let x = x0, o = (y * width + x0) * 3 + ch; x < x1; x++, o += 3) {
+				const value = painting[o] * gain + left;
+				out[o] = value < 0 ? 0 : value > 255 ? 255 : value;
+				left += slope;
+			}
+		}
+	}
+}
+
+/** A cell that several scenes share. */
+function paintMixed(
+	out: Uint8Array,
+	paintings: Uint8Array[],
+	corners: Float32Array,
+	rest: Float32Array,
+	gain: number,
+	{ x0, x1, y0, y1, cx, cy, width, pa, pb, pc, pd }: Cell
+): void {
+	for (let y = y0; y < y1; y++) {
+		const fy = (y + 0.5 - HALF) / LATENT_SCALE - cy;
+		for (let x = x0; x < x1; x++) {
+			const fx = (x + 0.5 - HALF) / LATENT_SCALE - cx;
+			const a = (1 - fx) * (1 - fy);
+			const b = fx * (1 - fy);
+			const c = (1 - fx) * fy;
+			const d = fx * fy;
+			const o = (y * width + x) * 3;
+			let total = 0;
+			let red = 0;
+			let green = 0;
+			let blue = 0;
+			for (let s = 0; s < paintings.length; s++) {
+				const weight =
+					a * corners[s * 4] +
+					b * corners[s * 4 + 1] +
+					c * corners[s * 4 + 2] +
+					d * corners[s * 4 + 3];
+				if (weight < FAINT) continue;
+				const painting = paintings[s];
+				total += weight;
+				red += weight * painting[o];
+				green += weight * painting[o + 1];
+				blue += weight * painting[o + 2];
+			}
+			for (let ch = 0; ch < 3; ch++) {
+				const sum = ch === 0 ? red : ch === 1 ? green : blue;
+				const left = a * rest[pa + ch] + b * rest[pb + ch] + c * rest[pc + ch] + d * rest[pd + ch];
+				const painted = total > 0 ? sum / total : 127.5;
+				const value = (painted - 127.5) * gain + 128 + left * 127.5;
+				out[o + ch] = value < 0 ? 0 : value > 255 ? 255 : value;
+			}
+		}
+	}
+}
+
+/** The scenes at latent size, blended by their shares. */
+function blendOf(
+	latents: Float32Array[],
+	shown: readonly number[],
+	shares: Float32Array[]
+): Float32Array {
+	const blend = new Float32Array(latents[0].length);
 	shown.forEach((k, s) => {
 		const w = shares[s];
 		const scene = latents[k];
-		for (let p = 0, i = 0; p < pixels; p++, i += 3) {
+		for (let p = 0, i = 0; p < w.length; p++, i += 3) {
 			if (w[p] === 0) continue;
 			blend[i] += w[p] * scene[i];
 			blend[i + 1] += w[p] * scene[i + 1];
 			blend[i + 2] += w[p] * scene[i + 2];
 		}
 	});
-	const { gain, rest } = split(latent, blend);
-	const paintings = shown.map((k) => book.painting(k));
-
-	const out = new Uint8Array(width * height * 3);
-	const sum = new Float64Array(3);
-	for (let y = 0, o = 0; y < height; y++) {
-		const ly = Math.max(0, Math.min(lh - 1, (y + 0.5) / LATENT_SCALE - 0.5));
-		const y0 = Math.floor(ly);
-		const fy = ly - y0;
-		const rowA = y0 * lw;
-		const rowB = Math.min(lh - 1, y0 + 1) * lw;
-		for (let x = 0; x < width; x++, o += 3) {
-			const lx = Math.max(0, Math.min(lw - 1, (x + 0.5) / LATENT_SCALE - 0.5));
-			const x0 = Math.floor(lx);
-			const fx = lx - x0;
-			const x1 = Math.min(lw - 1, x0 + 1);
-			const a = (1 - fx) * (1 - fy);
-			const b = fx * (1 - fy);
-			const c = (1 - fx) * fy;
-			const d = fx * fy;
-			const pa = rowA + x0;
-			const pb = rowA + x1;
-			const pc = rowB + x0;
-			const pd = rowB + x1;
-			let total = 0;
-			sum[0] = sum[1] = sum[2] = 0;
-			for (let s = 0; s < shares.length; s++) {
-				const w = shares[s];
-				const weight = a * w[pa] + b * w[pb] + c * w[pc] + d * w[pd];
-				if (weight < FAINT) continue;
-				total += weight;
-				const painting = paintings[s];
-				sum[0] += weight * painting[o];
-				sum[1] += weight * painting[o + 1];
-				sum[2] += weight * painting[o + 2];
-			}
-			for (let ch = 0; ch < 3; ch++) {
-				const left =
-					a * rest[pa * 3 + ch] +
-					b * rest[pb * 3 + ch] +
-					c * rest[pc * 3 + ch] +
-					d * rest[pd * 3 + ch];
-				const painted = total > 0 ? sum[ch] / total : 127.5;
-				const value = (painted - 127.5) * gain + 127.5 + left * 127.5;
-				out[o + ch] = value < 0 ? 0 : value > 255 ? 255 : value + 0.5;
-			}
-		}
-	}
-	return out;
+	return blend;
 }
 
 /** Latent values nearer than this cannot be told apart in a picture. */

@@ -1,3 +1,4 @@
+export { adapterCards, adapters, type Adapter, type InUse } from './adapters';
 export { openBook, LATENT_SCALE, type SceneBook } from './book';
 export { cards, characterOf, characters, type Character } from './cards';
 export { preview } from './decode';
@@ -6,3 +7,4 @@ export type { Gradient, MakeSurface, Pen, Surface } from './pen';
 export { readNegative, readPrompt, tokens, type Reading, type Tag } from './reading';
 export { scenesFor, type Scene } from './scenes';
 export { renderTake, type Picture } from './take';
+export type { Bitmap, Materials } from './materials';

@@ -1,79 +1,153 @@
 import { hash32, stream } from '$lib/core/random';
+import { adapt, type InUse } from './adapters';
+import { actorsOf, focusOf, type Actor } from './cast';
 import { mix, rgb } from './colour';
-import type { MakeSurface } from './pen';
+import { finishBy } from './hand';
+import { write } from './lettering';
+import type { MakeSurface, Surface } from './pen';
 import { blurPlate, type Plate } from './repertoire/media';
 import { mound } from './repertoire/places';
 import type { Scene } from './scenes';
-import { paintMist, paintRain, paintSky } from './sky';
+import { paintMist, paintRain, paintSky, paintSnow } from './sky';
 import { Stage, type Point } from './stage';
 
 /**
  * Paints a scene at a size in pixels.
+ *
+ * It is painted in three layers, what lies behind, who acts, what lies before, so that a medium can
+ * tell them apart: a photograph softens the first, cut paper throws shadows between them.
+ *
  * @returns `width * height * 3` bytes, red, green, blue
  */
 export function paintScene(
 	scene: Scene,
 	width: number,
 	height: number,
-	makeSurface: MakeSurface
+	makeSurface: MakeSurface,
+	inUse: readonly InUse[] = []
 ): Uint8Array {
 	const unit = Math.min(width, height) / 1000;
-	const surface = makeSurface(width, height);
-	const { pen } = surface;
-	const random = stream(scene.key);
-	const stage = setStage(scene, width / unit, height / unit, pen, random);
-	const [sx, sy, size] = standing(scene, stage);
+	const behind = makeSurface(width, height);
+	const stage = setStage(scene, width / unit, height / unit, behind.pen);
+	const actors = actorsOf(scene, stage);
 	const has = (id: string) => scene.uninvited.some((thing) => thing.id === id);
 
-	pen.save();
-	pen.scale(unit, unit);
-	pen.save();
-	const zoom = scene.framing.zoom * (has('crop') ? 1.5 : 1);
-	if (zoom !== 1) {
-		// The camera comes nearer round the subject's middle, or off it when the crop is bad.
-		const fx = has('crop') ? sx + stage.side * 170 : sx;
-		const fy = sy - size * 0.5;
-		pen.translate(fx, fy);
-		pen.scale(zoom, zoom);
-		pen.translate(-fx, -fy);
-	}
-	paintSky(stage);
-	scene.place.back(stage);
-	for (const thing of scene.uninvited) if (thing.where === 'behind') thing.paint?.(stage);
-	paintMist(stage);
-	reflection(scene, stage, sx, sy, size);
-	if (scene.subject.footing === 'land' && scene.place.needsGround) {
-		mound(stage, sx, sy, Math.max(330, size * scene.subject.breadth * 2.1), '#4f4a44');
-	}
-	stage.at(sx, sy, size / 1000, () => scene.subject.draw(stage, has('extra')));
-	scene.place.front(stage);
-	paintRain(stage);
-	paintMist(stage, stage.light.mist * 0.22);
-	pen.restore();
-	gather(stage, scene);
-	for (const thing of scene.uninvited) if (thing.where === 'over') thing.paint?.(stage);
-	pen.restore();
+	/** Draws on one layer as the camera sees it. */
+	const onLayer = (surface: Surface, draw: () => void, moved = true) => {
+		const { pen } = surface;
+		stage.pen = pen;
+		pen.save();
+		pen.scale(unit, unit);
+		if (moved) pointCamera(stage, scene, focusOf(scene, stage, actors), has);
+		draw();
+		pen.restore();
+	};
 
-	const plate: Plate = {
-		pixels: surface.pixels(),
+	onLayer(behind, () => {
+		paintSky(stage, scene.hand.sun);
+		scene.place.back(stage);
+		for (const thing of scene.uninvited) if (thing.where === 'behind') thing.paint?.(stage);
+		if (!scene.place.indoors) paintMist(stage);
+		for (const actor of actors) ground(scene, stage, actor);
+	});
+	const acting = makeSurface(width, height);
+	stage.words = scene.lettering?.text ?? null;
+	onLayer(acting, () => {
+		for (const { part, x, y, size, mirror } of actors) {
+			stage.at(x, y, size / 1000, () => part.subject.draw(stage, has('extra')), {
+				mirror,
+				stretch: scene.hand.stretch
+			});
+		}
+	});
+	const before = makeSurface(width, height);
+	onLayer(before, () => scene.place.front(stage));
+	const over = makeSurface(width, height);
+	onLayer(over, () => {
+		if (scene.place.indoors) return;
+		paintRain(stage);
+		paintSnow(stage);
+		paintMist(stage, stage.light.mist * 0.22);
+	});
+	const last = makeSurface(width, height);
+	onLayer(
+		last,
+		() => {
+			gather(stage, scene);
+			if (stage.words !== null) title(stage, scene);
+			for (const thing of scene.uninvited) if (thing.where === 'over') thing.paint?.(stage);
+		},
+		false
+	);
+
+	const backdrop = behind.pixels();
+	const matte = opacity(acting.pixels());
+	const near = opacity(before.pixels());
+	for (const layer of [acting, before, over, last]) behind.lay(layer);
+	const pixels = behind.pixels();
+	if (has('soft')) {
+		const soft = { pixels, width, height };
+		for (let i = 0; i < 3; i++) blurPlate(soft, 8 * unit);
+	}
+	const plate = (): Plate => ({
+		pixels: pixels.slice(),
+		backdrop,
+		matte,
+		near,
 		width,
 		height,
 		unit,
 		seed: hash32(scene.key) % 251
-	};
-	if (has('soft')) for (let i = 0; i < 3; i++) blurPlate(plate, 8 * unit);
-	if (scene.saturation !== 1) saturate(plate.pixels, scene.saturation);
-	return scene.medium.finish(plate);
+	});
+	const painting = scene.medium.finish(plate());
+	finishBy(painting, scene, width, height, unit);
+	for (const thing of scene.uninvited) thing.spoil?.(painting, width, height, unit);
+	adapt(painting, plate, width, height, inUse);
+	return painting;
 }
 
-function setStage(
+/** The alpha bytes of a layer. */
+function opacity(pixels: Uint8ClampedArray): Uint8Array {
+	const out = new Uint8Array(pixels.length / 4);
+	for (let p = 0; p < out.length; p++) out[p] = pixels[p * 4 + 3];
+	return out;
+}
+
+/** Nearer round the focus, or off it when the crop is bad; leaning when the framing leans. */
+function pointCamera(
+	stage: Stage,
 	scene: Scene,
-	width: number,
-	height: number,
-	pen: Stage['pen'],
-	random: Stage['random']
-): Stage {
-	const { light, leaning } = scene;
+	[focusX, focusY]: Point,
+	has: (id: string) => boolean
+): void {
+	const { pen } = stage;
+	const { framing } = scene;
+	const zoom = framing.zoom * (has('crop') ? 1.5 : 1);
+	const tilt = (framing.tilt ?? 0) * scene.facing + (has('tilt') ? 0.09 : 0);
+	if (zoom === 1 && tilt === 0) return;
+	const fx = has('crop') ? focusX + stage.side * 170 : focusX;
+	if (tilt) {
+		// Enough larger that no corner shows.
+		const cover =
+			1 + Math.abs(tilt) * Math.max(stage.width / stage.height, stage.height / stage.width);
+		pen.translate(stage.width / 2, stage.height / 2);
+		pen.rotate(tilt);
+		pen.scale(cover, cover);
+		pen.translate(-stage.width / 2, -stage.height / 2);
+	}
+	if (zoom === 1) return;
+	// A detail is brought towards the middle as the camera comes nearer.
+	const pull = Math.min(1, (framing.zoom - 1) * 0.7);
+	const tx = fx + (stage.width / 2 - fx) * pull;
+	const ty = focusY + (stage.height / 2 - focusY) * pull;
+	pen.translate(tx, ty);
+	pen.scale(zoom, zoom);
+	pen.translate(-fx, -focusY);
+}
+
+function setStage(scene: Scene, width: number, height: number, pen: Stage['pen']): Stage {
+	const { light, leaning, framing, place } = scene;
+	const random = stream(scene.key);
 	const lean = rgb(light.leanings[leaning.index % light.leanings.length]);
 	const tinted = (hex: string, share: number) => {
 		const c = mix(rgb(hex), lean, leaning.amount * share);
@@ -86,7 +160,15 @@ function setStage(
 		haze: tinted(light.haze, 0.8),
 		water: light.water.map((hex) => tinted(hex, 0.7)) as [string, string]
 	};
-	const horizon = height * (scene.place.horizon + scene.horizonShift);
+	// Indoors the view sets the table's edge only a little.
+	const asked = framing.horizon;
+	const share =
+		asked === undefined
+			? place.horizon
+			: place.indoors
+				? place.horizon + (asked - place.horizon) * 0.25
+				: asked;
+	const horizon = height * (share + scene.horizonShift);
 	const x = width * scene.across;
 	const away = random.branch('sun').between(0.2, 0.36) * width * scene.lightSide;
 	let sunX = x + away;
@@ -95,32 +177,24 @@ function setStage(
 		sunX,
 		horizon * (1 - light.elevation * random.branch('sun').between(0.85, 1.15))
 	];
-	return new Stage(pen, width, height, leaned, horizon, sun, x, random, scene.accent);
+	return new Stage(pen, width, height, leaned, horizon, sun, x, random, scene.lead.accent);
 }
 
-/** Where the subject's foot is and how tall it is, in units. */
-function standing(scene: Scene, stage: Stage): [x: number, y: number, size: number] {
-	const { subject, place, framing } = scene;
-	let size = subject.size * 1000 * scene.scale * framing.size;
-	// Nothing is taller or wider than the frame can hold.
-	size = Math.min(size, stage.height * 0.86, (stage.width * 0.9) / subject.breadth);
-	if (subject.footing === 'air') return [stage.subjectX, stage.horizon * 0.62 + size * 0.5, size];
-	const depth = stage.height - stage.horizon;
-	const near = Math.min(
-		0.94,
-		place.stand[subject.footing] + (framing.size - 1) * 0.3 + (size / 1000 - 0.5) * 0.24
-	);
-	return [stage.subjectX, stage.horizon + depth * Math.max(0.06, near), size];
+/** What an actor stands on and in: a reflection in water, a mound where the place has no ground. */
+function ground(scene: Scene, stage: Stage, { part, x, y, size, aloft }: Actor): void {
+	if (aloft) return;
+	const wet = scene.place.wet || (part.subject.footing === 'water' && !scene.place.indoors);
+	if (wet) reflection(stage, x, y, size, part.subject.breadth);
+	if (part.subject.footing === 'land' && scene.place.needsGround) {
+		mound(stage, x, y, Math.max(330, size * part.subject.breadth * 2.1), '#4f4a44');
+	}
 }
 
 /** What stands in water stands in it twice. */
-function reflection(scene: Scene, stage: Stage, x: number, y: number, size: number): void {
-	const wet =
-		scene.place.id === 'sea' || scene.place.id === 'marsh' || scene.subject.footing === 'water';
-	if (!wet || scene.subject.footing === 'air') return;
+function reflection(stage: Stage, x: number, y: number, size: number, breadth: number): void {
 	const random = stage.random.branch('reflection');
 	const dark = mix(rgb(stage.light.water[1]), rgb(stage.light.ambient), 0.6);
-	const half = size * scene.subject.breadth * 0.42;
+	const half = size * breadth * 0.42;
 	for (let i = 0; i < 26; i++) {
 		const along = i / 26;
 		const w = half * (1 - along * 0.75) * random.between(0.6, 1.1);
@@ -138,7 +212,7 @@ function reflection(scene: Scene, stage: Stage, x: number, y: number, size: numb
 function gather(stage: Stage, scene: Scene): void {
 	const { pen, width, height, sun } = stage;
 	const key = rgb(scene.light.glow);
-	stage.glow(sun[0], sun[1], 620, key, scene.light.glowStrength * 0.16);
+	if (!scene.place.indoors) stage.glow(sun[0], sun[1], 620, key, scene.light.glowStrength * 0.16);
 	const reach = Math.hypot(width, height);
 	const corner = pen.createRadialGradient(
 		width / 2,
@@ -155,10 +229,22 @@ function gather(stage: Stage, scene: Scene): void {
 	pen.fillRect(-10, -10, width + 20, height + 20);
 }
 
-/** Moves every colour away from its grey, or towards it, in place. */
-function saturate(pixels: Uint8ClampedArray, amount: number): void {
-	for (let i = 0; i < pixels.length; i += 4) {
-		const grey = 0.2126 * pixels[i] + 0.7152 * pixels[i + 1] + 0.0722 * pixels[i + 2];
-		for (let c = 0; c < 3; c++) pixels[i + c] = grey + (pixels[i + c] - grey) * amount;
-	}
+/** Sets the prompt's lettering across the sky, or under the scene when the subject fills the sky. */
+function title(stage: Stage, scene: Scene): void {
+	const { width, height } = stage;
+	const { shiftX, shiftY, size, text } = scene.lettering!;
+	const [, middle] = scene.light.sky;
+	const dark = 0.3 * rgb(middle)[0] + 0.6 * rgb(middle)[1] + 0.1 * rgb(middle)[2] < 140;
+	const ink = dark ? rgb('#fbf1d8') : rgb('#24262e');
+	const w = width * 0.8 * size;
+	const h = height * 0.15 * size;
+	const box = {
+		x: (width - w) / 2 + shiftX * width,
+		y: height * 0.055 + shiftY * height,
+		width: w,
+		height: h
+	};
+	const ground = dark ? rgb('#1c1a2a') : rgb('#fffaf0');
+	write(stage, text, { ...box, x: box.x + 3, y: box.y + 4 }, ground, 0.2);
+	write(stage, text, box, ink, 0.16);
 }

@@ -58,6 +58,8 @@ export interface Surface {
 	pen: Pen;
 	/** The pixels as `width * height * 4` bytes, red, green, blue, alpha. */
 	pixels(): Uint8ClampedArray;
+	/** Lays another surface of the same size over this one. */
+	lay(over: Surface): void;
 }
 
 /** Makes a surface of the given size in pixels. */

@@ -1,38 +1,67 @@
 import { formOf } from '$lib/core/wording';
 import type { Rgb } from './colour';
+import { framings, type Framing } from './repertoire/framings';
 import { lights, type Light } from './repertoire/lights';
 import { media, type Medium } from './repertoire/media';
+import { moods, type Mood } from './repertoire/moods';
 import { places, type Place } from './repertoire/places';
 import { subjects, type Subject } from './repertoire/subjects';
 import { uninvited } from './repertoire/uninvited';
-import { colours, framings, plainWords, type Framing } from './repertoire/words';
+import { colours, counts, plainWords, relations, type Relation } from './repertoire/words';
+
+/** A subject as a prompt asks for it. */
+export interface Part {
+	subject: Subject;
+	/** How many, 1 to 5. */
+	count: number;
+	accent: Rgb | null;
+}
 
 /** What a model takes from a prompt. Facets that the prompt leaves open are null. */
 export interface Reading {
-	subject: Subject | null;
+	lead: Part | null;
+	/** A second subject, and how the first one stands to it. */
+	partner: (Part & { relation: Relation }) | null;
 	place: Place | null;
 	light: Light | null;
+	/** A second word of light or weather, whose weather joins the first. */
+	weather: Light | null;
+	mood: Mood | null;
 	medium: Medium | null;
 	framing: Framing | null;
+	/** A colour that belongs to no subject, where there is none. */
 	accent: Rgb | null;
+	/** What stands in quotes, to be set as lettering. */
+	lettering: string | null;
 	/** Words of the prompt that the model has no notion of, in their order, each once. */
 	unread: string[];
 	/** Whether the prompt reads as sentences or as a list of keywords. */
 	form: 'sentences' | 'keywords';
 }
 
+const facets = [
+	'subject',
+	'place',
+	'light',
+	'medium',
+	'framing',
+	'mood',
+	'uninvited',
+	'colour',
+	'count',
+	'relation'
+] as const;
+
 /** What a word stands for: a facet and an id, written `subject:heron`. */
-export type Tag =
-	`${'subject' | 'place' | 'light' | 'medium' | 'framing' | 'uninvited' | 'colour'}:${string}`;
+export type Tag = `${(typeof facets)[number]}:${string}`;
 
 const dictionary = buildDictionary();
 
 function buildDictionary(): Map<string, Tag[]> {
 	const found = new Map<string, Tag[]>();
-	const add = (words: string[], tag: Tag) => {
-		for (const word of words) {
-			const key = tokens(word).join(' ');
-			found.set(key, [...(found.get(key) ?? []), tag]);
+	const add = (words: readonly string[], tag: Tag) => {
+		for (const word of new Set(words.map((w) => tokens(w).join(' ')))) {
+			found.set(word, [...(found.get(word) ?? []), tag]);
 		}
 	};
 	for (const s of subjects) add(s.words, `subject:${s.id}`);
@@ -40,7 +69,10 @@ function buildDictionary(): Map<string, Tag[]> {
 	for (const l of lights) add(l.words, `light:${l.id}`);
 	for (const m of media) add(m.words, `medium:${m.id}`);
 	for (const f of framings) add(f.words, `framing:${f.id}`);
+	for (const m of moods) add(m.words, `mood:${m.id}`);
 	for (const c of Object.keys(colours)) add([c], `colour:${c}`);
+	for (const c of Object.keys(counts)) add([c], `count:${c}`);
+	for (const r of Object.keys(relations)) add([r], `relation:${r}`);
 	for (const u of uninvited) add(u.words, `uninvited:${u.id}`);
 	return found;
 }
@@ -51,21 +83,31 @@ export function tokens(text: string): string[] {
 		text
 			.toLowerCase()
 			.normalize('NFKC')
+			.replace(/['\u2019]s\b/g, '')
 			.match(/[\p{L}\p{N}]+/gu) ?? []
 	);
 }
 
-/** Matches a text against the repertoire, longest phrases first. */
-function match(text: string): { tags: Tag[]; unread: string[] } {
-	const words = tokens(text);
-	const tags: Tag[] = [];
+/** A phrase that was understood. */
+interface Found {
+	tags: Tag[];
+	phrase: string;
+}
+
+/** Longest phrase that is looked for, in words. */
+const LONGEST = 3;
+
+/** Matches words against the repertoire, longest phrases first. */
+function match(words: readonly string[]): { found: Found[]; unread: string[] } {
+	const found: Found[] = [];
 	const unread: string[] = [];
 	for (let i = 0; i < words.length;) {
-		let length = Math.min(3, words.length - i);
+		let length = Math.min(LONGEST, words.length - i);
 		for (; length > 0; length--) {
-			const found = lookUp(words.slice(i, i + length).join(' '));
-			if (!found) continue;
-			tags.push(...found);
+			const phrase = words.slice(i, i + length).join(' ');
+			const tags = lookUp(phrase);
+			if (!tags) continue;
+			found.push({ tags, phrase });
 			break;
 		}
 		if (length === 0) {
@@ -74,37 +116,85 @@ function match(text: string): { tags: Tag[]; unread: string[] } {
 		}
 		i += length;
 	}
-	return { tags, unread };
+	return { found, unread };
 }
+
+const endings: [plural: RegExp, singular: string][] = [
+	[/s$/, ''],
+	[/es$/, ''],
+	[/ies$/, 'y'],
+	[/ves$/, 'f']
+];
 
 /** A phrase as it stands, or without its plural. */
 function lookUp(phrase: string): Tag[] | undefined {
-	return (
-		dictionary.get(phrase) ??
-		(phrase.endsWith('s') ? dictionary.get(phrase.slice(0, -1)) : undefined) ??
-		(phrase.endsWith('es') ? dictionary.get(phrase.slice(0, -2)) : undefined)
-	);
+	const there = dictionary.get(phrase);
+	if (there) return there;
+	for (const [plural, singular] of endings) {
+		if (!plural.test(phrase)) continue;
+		const tags = dictionary.get(phrase.replace(plural, singular));
+		if (tags) return tags;
+	}
+	return undefined;
 }
 
-const first = (tags: Tag[], facet: string): string | undefined =>
+const idOf = (tags: readonly Tag[], facet: (typeof facets)[number]): string | undefined =>
 	tags.find((tag) => tag.startsWith(`${facet}:`))?.slice(facet.length + 1);
+
+/** What stands in double quotes or angle quotes, and the text without it. */
+function takeLettering(text: string): { lettering: string | null; rest: string } {
+	const quoted =
+		/["\u201c\u201d\u201e\u00ab]([^"\u201c\u201d\u201e\u00ab\u00bb]{1,80})["\u201c\u201d\u00bb]/u;
+	const lettering = quoted.exec(text)?.[1].trim() ?? '';
+	return { lettering: lettering || null, rest: text.replace(quoted, ' ') };
+}
 
 /**
  * Reads a prompt against the repertoire.
+ *
+ * A number or a colour goes with the subject that follows it, a colour that no subject follows with
+ * the one before. The word between two subjects says how they stand to each other.
+ *
  * @param text the prompt; may be empty
  * @param words how many words the model reads; the rest is left out
  */
 export function readPrompt(text: string, words = Infinity): Reading {
-	const all = tokens(text);
-	const { tags, unread } = match(all.slice(0, words).join(' '));
-	const colour = first(tags, 'colour');
+	const { lettering, rest } = takeLettering(text);
+	const { found, unread } = match(tokens(rest).slice(0, words));
+	const parts: (Part & { relation: Relation })[] = [];
+	let count = 1;
+	let colour: Rgb | null = null;
+	let relation: Relation = 'beside';
+	for (const { tags } of found) {
+		const subject = subjects.find(({ id }) => id === idOf(tags, 'subject'));
+		const counted = idOf(tags, 'count');
+		const coloured = idOf(tags, 'colour');
+		const related = idOf(tags, 'relation');
+		if (counted) count = counts[counted];
+		if (coloured) colour = colours[coloured];
+		if (related && parts.length) relation = relations[related];
+		if (!subject) continue;
+		parts.push({ subject, count, accent: colour, relation });
+		[count, colour, relation] = [1, null, 'beside'];
+	}
+	if (colour && parts.length) parts[parts.length - 1].accent ??= colour;
+	const all = found.flatMap(({ tags }) => tags);
+	const [lead, ...others] = parts;
+	const lit = lights.filter(({ id }) => all.includes(`light:${id}`));
+	const firstLight = idOf(all, 'light');
+	const first = <T extends { id: string }>(items: readonly T[], facet: (typeof facets)[number]) =>
+		items.find(({ id }) => id === idOf(all, facet)) ?? null;
 	return {
-		subject: subjects.find(({ id }) => id === first(tags, 'subject')) ?? null,
-		place: places.find(({ id }) => id === first(tags, 'place')) ?? null,
-		light: lights.find(({ id }) => id === first(tags, 'light')) ?? null,
-		medium: media.find(({ id }) => id === first(tags, 'medium')) ?? null,
-		framing: framings.find(({ id }) => id === first(tags, 'framing')) ?? null,
-		accent: colour ? colours[colour] : null,
+		lead: lead ? { subject: lead.subject, count: lead.count, accent: lead.accent } : null,
+		partner: others.find(({ subject }) => subject !== lead.subject) ?? null,
+		place: first(places, 'place'),
+		light: first(lights, 'light'),
+		weather: lit.find(({ id }) => id !== firstLight) ?? null,
+		mood: first(moods, 'mood'),
+		medium: first(media, 'medium'),
+		framing: first(framings, 'framing'),
+		accent: parts.length ? null : colour,
+		lettering,
 		unread,
 		form: formOf(text)
 	};
@@ -112,5 +202,5 @@ export function readPrompt(text: string, words = Infinity): Reading {
 
 /** Everything that a negative prompt names, as tags that scenes carry. */
 export function readNegative(text: string): Set<Tag> {
-	return new Set(match(text).tags);
+	return new Set(match(tokens(text)).found.flatMap(({ tags }) => tags));
 }

@@ -1,35 +1,42 @@
 import { stream, type Stream } from '$lib/core/random';
 import type { Character } from './cards';
-import type { Rgb } from './colour';
-import type { Reading, Tag } from './reading';
-import { lights, type Light } from './repertoire/lights';
+import { letteringOf, type Lettering } from './lettering';
+import type { Part, Reading, Tag } from './reading';
+import { framings, type Framing } from './repertoire/framings';
+import { lights, underWeather, type Light } from './repertoire/lights';
 import { media, type Medium } from './repertoire/media';
+import type { Mood } from './repertoire/moods';
 import { places, type Place } from './repertoire/places';
-import { study, subjects, type Subject } from './repertoire/subjects';
+import { study, subjects } from './repertoire/subjects';
 import { uninvited, type Uninvited } from './repertoire/uninvited';
-import { framings, type Framing } from './repertoire/words';
+import type { Relation } from './repertoire/words';
 
 /** One scene that a model knows: everything needed to paint it at any size. */
 export interface Scene {
 	/** Names the scene's own stream of choices. */
 	key: string;
-	subject: Subject;
+	lead: Part;
+	partner: (Part & { relation: Relation }) | null;
 	place: Place;
 	light: Light;
+	mood: Mood | null;
 	medium: Medium;
 	framing: Framing;
-	accent: Rgb | null;
+	lettering: Lettering | null;
 	/** Where the subject stands, as a share of the width. */
 	across: number;
 	/** Multiplies the subject's size. */
 	scale: number;
+	/** 1 as drawn, -1 mirrored. */
+	facing: 1 | -1;
 	/** Moves the horizon, as a share of the height. */
 	horizonShift: number;
 	/** On which side of the subject the light stands. */
 	lightSide: 1 | -1;
 	/** Index into the light's leanings, and how far. */
 	leaning: { index: number; amount: number };
-	saturation: number;
+	/** How the model draws and finishes. */
+	hand: Character['hand'];
 	uninvited: Uninvited[];
 	/** What it shows, to be matched by a negative prompt. */
 	tags: Set<Tag>;
@@ -40,7 +47,7 @@ export interface Scene {
 	generalPrior: number;
 }
 
-const byId = <T extends { id: string }>(items: T[], id: string): T =>
+const byId = <T extends { id: string }>(items: readonly T[], id: string): T =>
 	items.find((item) => item.id === id) ?? items[0];
 
 /** How many scenes of each model do not show what the prompt asks for. */
@@ -55,32 +62,35 @@ const UNINVITED_WEIGHT = 0.8;
  */
 export function scenesFor(character: Character, reading: Reading): Scene[] {
 	const wanted = fill(reading, character);
+	const { lead, partner } = wanted;
 	const name = [
 		character.card.id,
-		wanted.subject.id,
+		...[lead, partner].map((part) =>
+			part ? `${part.subject.id}x${part.count}${part.accent?.join('.') ?? ''}` : ''
+		),
+		partner?.relation ?? '',
 		wanted.place.id,
 		wanted.light.id,
+		wanted.mood?.id ?? '',
 		wanted.medium.id,
 		wanted.framing.id,
-		reading.accent?.join('.') ?? '',
+		wanted.lettering ?? '',
 		// Words that were not understood still change what an unknown subject looks like.
-		wanted.subject === study ? reading.unread.join(' ') : ''
+		lead.subject === study ? reading.unread.join(' ') : ''
 	].join('|');
 	const random = stream(name);
 	const count = character.scenes;
 	const shown = dealUninvited(random.branch('uninvited'), count, character.tidiness);
-	const scenes: Scene[] = [];
-	for (let k = 0; k < count; k++) {
-		scenes.push(scene(`${name}|${k}`, wanted, reading.accent, character, shown[k], k, random));
-	}
+	const scenes = shown.map((things, k) =>
+		scene(`${name}|${k}`, wanted, character, things, k, random)
+	);
 	const prompted = scenes.reduce((sum, { prior }) => sum + prior, 0);
 	// A model that is spoken to in the wrong form listens less.
 	const { promptForm } = character.card;
 	const deaf = promptForm !== 'either' && promptForm !== reading.form ? 1.8 : 1;
 	for (let k = 0; k < OFF_PROMPT; k++) {
-		const drawn = random.branch(`off${k}`);
-		const other = stray(wanted, drawn, k);
-		const off = scene(`${name}|off${k}`, other, null, character, [], count + k, random);
+		const other = stray(wanted, random.branch(`off${k}`), k);
+		const off = scene(`${name}|off${k}`, other, character, [], count + k, random);
 		off.prompted = false;
 		off.prior = (prompted * character.wander * deaf) / OFF_PROMPT / 4;
 		off.generalPrior = (prompted * character.wander) / OFF_PROMPT;
@@ -89,88 +99,129 @@ export function scenesFor(character: Character, reading: Reading): Scene[] {
 	return scenes;
 }
 
-interface Facets {
-	subject: Subject;
-	place: Place;
-	light: Light;
-	medium: Medium;
-	framing: Framing;
-}
+type Wanted = Pick<
+	Scene,
+	'lead' | 'partner' | 'place' | 'light' | 'mood' | 'medium' | 'framing'
+> & {
+	lettering: string | null;
+};
 
 /** Fills what the prompt leaves open with what the subject and the model are at home with. */
-function fill(reading: Reading, character: Character): Facets {
-	const subject = reading.subject ?? study;
+function fill(reading: Reading, character: Character): Wanted {
+	const lead = reading.lead ?? { subject: study, count: 1, accent: reading.accent };
 	const asked = reading.medium?.id ?? character.medium;
+	const place = reading.place ?? byId(places, lead.subject.home);
+	const light = reading.light ?? byId(lights, 'day');
 	return {
-		subject,
-		place: reading.place ?? byId(places, subject.home),
-		light: reading.light ?? byId(lights, 'day'),
+		lead,
+		partner: reading.partner,
+		place,
+		light: reading.weather ? underWeather(light, reading.weather) : light,
+		mood: reading.mood,
 		medium: byId(media, character.mediaInstead[asked] ?? asked),
-		framing: reading.framing ?? byId(framings, 'middle')
+		framing: reading.framing ?? byId(framings, 'middle'),
+		lettering: reading.lettering
 	};
 }
 
 /** A scene that ignores part of the prompt: another subject, place, light or framing. */
-function stray(wanted: Facets, random: Stream, k: number): Facets {
+function stray(wanted: Wanted, random: Stream, k: number): Wanted {
 	const other = <T>(items: readonly T[], not: T) =>
 		random.pick(items.filter((item) => item !== not));
-	const out = { ...wanted };
-	if (k % 3 === 0) out.subject = other(subjects, wanted.subject);
-	if (k % 3 === 1) out.light = other(lights, wanted.light);
-	if (k % 3 === 2) {
-		out.place = other(places, wanted.place);
-		out.subject = other(subjects, wanted.subject);
+	const out = { ...wanted, lettering: null };
+	const another = (): Part => ({
+		subject: other(subjects, wanted.lead.subject),
+		count: 1,
+		accent: null
+	});
+	if (k % 3 !== 1) {
+		out.lead = another();
+		out.partner = null;
 	}
+	if (k % 3 === 1) out.light = other(lights, wanted.light);
+	if (k % 3 === 2) out.place = other(places, wanted.place);
 	if (random.chance(0.3)) out.framing = other(framings, wanted.framing);
 	return out;
 }
 
-/** Deals every uninvited thing to its share of the scenes, so that each prompt meets each. */
+/** How many kinds of uninvited things a model is prone to under one prompt. */
+const HABITS = 5;
+
+/** In how many of its scenes each of them turns up. */
+const TURNS_UP = 2;
+
+/**
+ * Deals uninvited things to scenes. Under each prompt a model has a few bad habits, drawn by the
+ * odds of each, and each of them turns up in a scene or two of the untidy ones.
+ */
 function dealUninvited(random: Stream, count: number, tidy: number): Uninvited[][] {
 	const shown: Uninvited[][] = Array.from({ length: count }, () => []);
 	const all = random.branch('clean').shuffle(shown.map((_, k) => k));
 	const untidy = all.slice(Math.round(count * tidy));
-	for (const thing of uninvited) {
-		const share = Math.max(1, Math.round(count * thing.odds));
+	const draw = random.branch('habits');
+	// Drawn without replacement, each by its odds (Efraimidis and Spirakis 2006).
+	const habits = [...uninvited]
+		.map((thing) => ({ thing, rank: draw.next() ** (1 / thing.odds) }))
+		.sort((a, b) => b.rank - a.rank)
+		.slice(0, HABITS);
+	for (const { thing } of habits) {
 		const order = random.branch(thing.id).shuffle(untidy);
 		// Scenes that show less come first, so that none is spoilt by everything at once.
 		order.sort((a, b) => shown[a].length - shown[b].length);
-		for (const k of order.slice(0, share)) shown[k].push(thing);
+		for (const k of order.slice(0, TURNS_UP)) shown[k].push(thing);
 	}
 	return shown;
 }
 
+/** A count as one scene has it: a model that counts badly is one out now and then. */
+function counted(part: Part, skill: number, random: Stream): Part {
+	if (part.count === 1 || random.chance(skill)) return part;
+	return { ...part, count: Math.max(1, part.count + random.pick([-1, 1])) };
+}
+
 function scene(
 	key: string,
-	facets: Facets,
-	accent: Rgb | null,
+	wanted: Wanted,
 	character: Character,
-	shown: Uninvited[],
+	dealt: Uninvited[],
 	k: number,
 	random: Stream
 ): Scene {
 	const drawn = random.branch(`scene${k}`);
+	const { lead, partner, lettering } = wanted;
 	const across = character.positions[k % character.positions.length] + drawn.between(-0.035, 0.035);
-	const things = shown.filter((thing) => !(thing.id === 'boat' && facets.subject.id === 'dinghy'));
+	const asked = new Set([lead, partner].map((part) => part?.subject.id));
+	const things = dealt.filter(
+		(thing) => !(thing.like && asked.has(thing.like)) && !(lettering && thing.id === 'lettering')
+	);
+	const counting = random.branch(`count${k}`);
+	const parts = [lead, partner].filter((part) => part !== null);
 	const tags = new Set<Tag>([
-		`subject:${facets.subject.id}`,
-		`place:${facets.place.id}`,
-		`light:${facets.light.id}`,
-		`medium:${facets.medium.id}`,
-		`framing:${facets.framing.id}`,
+		...parts.map(({ subject }): Tag => `subject:${subject.id}`),
+		`place:${wanted.place.id}`,
+		`light:${wanted.light.id}`,
+		`medium:${wanted.medium.id}`,
+		`framing:${wanted.framing.id}`,
+		...(wanted.mood ? [`mood:${wanted.mood.id}` as Tag] : []),
 		...things.map((thing): Tag => `uninvited:${thing.id}`)
 	]);
 	const prior = UNINVITED_WEIGHT ** things.length;
 	return {
-		...facets,
+		...wanted,
 		key,
-		accent,
+		lead: counted(lead, character.counting, counting),
+		partner: partner && { ...partner, ...counted(partner, character.counting, counting) },
+		lettering:
+			lettering === null
+				? null
+				: letteringOf(lettering, character.lettering, random.branch(`lettering${k}`)),
 		across,
 		scale: drawn.between(0.9, 1.12),
-		horizonShift: drawn.between(-0.018, 0.018),
+		horizonShift: drawn.between(-0.018, 0.018) + character.hand.horizon,
 		lightSide: drawn.chance(0.5) ? 1 : -1,
 		leaning: { index: drawn.below(3), amount: drawn.between(0, 0.2) },
-		saturation: character.saturation,
+		facing: drawn.chance(0.5) ? 1 : -1,
+		hand: character.hand,
 		uninvited: things,
 		tags,
 		prompted: true,

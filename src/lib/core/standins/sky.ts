@@ -1,8 +1,11 @@
 import { mix, rgb } from './colour';
 import { oval, type Stage } from './stage';
 
-/** Paints the sky down to the horizon: wash, stars, sun or moon, clouds. */
-export function paintSky(stage: Stage): void {
+/**
+ * Paints the sky down to the horizon: wash, stars, sun or moon, clouds.
+ * @param discScale multiplies the disc
+ */
+export function paintSky(stage: Stage, discScale = 1): void {
 	const { light, horizon, sun, random } = stage;
 	const [top, middle, low] = light.sky.map(rgb);
 	stage.wash(-20, horizon + 20, [
@@ -16,10 +19,11 @@ export function paintSky(stage: Stage): void {
 	stage.glow(sun[0], sun[1], 820, glow, light.glowStrength * 0.55);
 	stage.glow(sun[0], sun[1], 330, glow, light.glowStrength * 0.8);
 	if (light.disc) {
-		const radius = light.discRadius * random.branch('disc').between(0.85, 1.25);
+		const radius = light.discRadius * discScale * random.branch('disc').between(0.85, 1.25);
 		stage.fill(oval(sun[0], sun[1], radius * 1.5, radius * 1.5), glow, 0.35);
 		stage.fill(oval(sun[0], sun[1], radius, radius), rgb(light.disc));
 	}
+	light.paint?.(stage);
 	paintClouds(stage);
 }
 
@@ -187,6 +191,22 @@ export function paintRain(stage: Stage): void {
 			colour,
 			random.between(0.8, 2),
 			0.3
+		);
+	}
+}
+
+/** Snow that falls across everything, larger where it is near. */
+export function paintSnow(stage: Stage): void {
+	if (!stage.light.snow) return;
+	const random = stage.random.branch('snow');
+	const count = (170 * stage.width) / 1000;
+	for (let i = 0; i < count; i++) {
+		const near = random.next() ** 2.2;
+		const r = 2 + near * 8;
+		stage.fill(
+			oval(random.between(0, stage.width), random.between(0, stage.height), r, r * 1.1),
+			[252, 253, 255],
+			0.85 - near * 0.3
 		);
 	}
 }

@@ -1,5 +1,6 @@
 import type { Stream } from '$lib/core/random';
 import { css, mix, rgb, under, type Rgb } from './colour';
+import { shapeOf } from './path';
 import type { Pen } from './pen';
 import type { Light } from './repertoire/lights';
 
@@ -11,11 +12,14 @@ export type Point = readonly [x: number, y: number];
  * 1000 units whatever its pixels, so that a scene is the same at latent and at full size.
  */
 export class Stage {
-	/** 1 when the light comes from the right of the subject, -1 from the left. */
-	readonly side: 1 | -1;
+	/** 1 when the light comes from the right, -1 from the left, as seen by what is being drawn. */
+	side: 1 | -1;
+	/** Letters that the picture is to carry; whoever sets them on itself takes them. */
+	words: string | null = null;
 
 	constructor(
-		readonly pen: Pen,
+		/** The layer that is being drawn on. */
+		public pen: Pen,
 		/** Frame width in units. */
 		readonly width: number,
 		/** Frame height in units. */
@@ -33,6 +37,11 @@ export class Stage {
 		readonly accent: Rgb | null
 	) {
 		this.side = sun[0] >= subjectX ? 1 : -1;
+	}
+
+	/** Whether it is dark enough for lamps and windows to glow. */
+	get lampsLit(): boolean {
+		return this.light.stars || this.light.dim;
 	}
 
 	/** A colour in full light. */
@@ -60,6 +69,30 @@ export class Stage {
 	/** The prompt's colour, or the one given. */
 	main(hex: string): Rgb {
 		return this.accent ?? rgb(hex);
+	}
+
+	/** Fills a shape, written as path data, as a rounded form in its own colour or the prompt's. */
+	solid(data: string, hex: string | Rgb, strength = 1): void {
+		const { trace, from, to } = shapeOf(data);
+		this.form(trace, hex, from, to, strength);
+	}
+
+	/** Fills a shape, written as path data, with one colour. */
+	flat(data: string, colour: Rgb, alpha = 1): void {
+		this.fill(shapeOf(data).trace, colour, alpha);
+	}
+
+	/** Strokes a shape, written as path data. */
+	draw(data: string, colour: Rgb, width: number, alpha = 1): void {
+		this.pen.beginPath();
+		shapeOf(data).trace(this.pen);
+		this.#stroke(colour, width, alpha);
+	}
+
+	/** The shadow that a thing throws on the ground, away from the light. */
+	shadow(half: number, y = 4): void {
+		const x = -this.side * half * 0.35;
+		this.fill(oval(x, y, half * 1.15, half * 0.13), this.shade('#2c2a30'), 0.42);
 	}
 
 	/** Fills a path with one colour. */
@@ -111,14 +144,25 @@ export class Stage {
 		pen.stroke();
 	}
 
-	/** Draws with the origin at a point, turned and scaled. */
-	at(x: number, y: number, scale: number, draw: () => void, radians = 0): void {
-		const { pen } = this;
+	/**
+	 * Draws with the origin at a point, turned and scaled.
+	 * @param stretch multiplies the height alone
+	 */
+	at(
+		x: number,
+		y: number,
+		scale: number,
+		draw: () => void,
+		{ radians = 0, mirror = false, stretch = 1 } = {}
+	): void {
+		const { pen, side } = this;
 		pen.save();
 		pen.translate(x, y);
 		if (radians) pen.rotate(radians);
-		pen.scale(scale, scale);
+		pen.scale(mirror ? -scale : scale, scale * stretch);
+		if (mirror) this.side = side > 0 ? -1 : 1;
 		draw();
+		this.side = side;
 		pen.restore();
 	}
 

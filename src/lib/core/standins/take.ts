@@ -4,9 +4,13 @@ import type { Signals, TakeSettings } from '$lib/core/schema';
 import { LATENT_SCALE, type SceneBook } from './book';
 import type { Character } from './cards';
 import { decode } from './decode';
-import { readNegative } from './reading';
-import { negativePriors, priors } from './scenes';
+import { compose, keepOutside, latentMask } from './mask';
+import type { Materials } from './materials';
+import { firstNoise } from './noise';
+import { takeLook, takePalette } from './references';
+import { sceneField, type SceneField } from './scene-field';
 import { signalsOf } from './signals';
+import { cropField, tilesOf } from './tiles';
 
 /** Noise levels between which the models integrate (Karras et al. 2022, table 1). */
 const SIGMA_MIN = 0.002;
@@ -21,21 +25,59 @@ export interface Picture {
 	signals: Signals;
 }
 
+/** Told every step and the clean estimate at latent size; returning false gives the take up. */
+export type OnStep = (step: number, estimate: Float32Array) => boolean | void;
+
+/** A sampled latent and the weights of its last step. */
+interface Sampled {
+	latent: Float32Array;
+	weights: Float32Array[];
+}
+
 /**
- * Makes one take: starts at the seed's noise and follows the probability-flow equation down.
+ * Makes one take: starts at the seed's noise, or at a start picture with noise on it, and follows
+ * the probability-flow equation down.
  *
- * @param onStep told every step and the clean estimate at latent size; returning false gives up
+ * @param settings as admitted: names are known, numbers in range
  * @returns null when given up
  */
 export function renderTake(
 	settings: TakeSettings,
 	character: Character,
 	book: SceneBook,
-	onStep?: (step: number, estimate: Float32Array) => boolean | void
+	{ materials = {}, onStep }: { materials?: Materials; onStep?: OnStep } = {}
 ): Picture | null {
+	const field = sceneField(settings, book, materials);
+	const { start, fit = 'fill' } = materials;
+	const strength = start ? settings.start!.strength : 1;
 	const { latentWidth: width, latentHeight: height } = book;
-	const prior = priors(book.scenes);
-	const negativePrior = negativePriors(book.scenes, readNegative(settings.negative));
+	const noise = firstNoise(settings, character.likeness, width * height * 3);
+	let sampled: Sampled | null;
+	if (start && strength === 0) sampled = { latent: field.start!, weights: [] };
+	else if (fit === 'enlarge') sampled = sampleTiles(settings, character, field, noise, onStep);
+	else sampled = sample(settings, character, field, noise, latentMask(materials, width), onStep);
+	if (!sampled) return null;
+
+	const { latent, weights } = sampled;
+	let pixels = weights.length ? decode(book, field, latent, weights) : start!.pixels.slice();
+	for (const { bitmap, use, weight } of materials.references ?? []) {
+		if (use === 'look') takeLook(pixels, bitmap.pixels, weight);
+		if (use === 'palette') takePalette(pixels, bitmap.pixels, weight);
+	}
+	if (start && materials.mask) pixels = compose(start, pixels, materials.mask);
+	return { pixels, signals: signalsOf(latent, field, FINEST_WINDOW, character.spread) };
+}
+
+/** Follows the equation over a whole field, from the noise level that the strength asks for. */
+function sample(
+	settings: TakeSettings,
+	character: Character,
+	field: SceneField,
+	noise: Float32Array,
+	mask: Float32Array | null,
+	onStep?: OnStep
+): Sampled | null {
+	const { width, height } = field;
 	const native = character.card.nativeSizes[0];
 	// A model learned how far things belong together at its own size. In a larger frame its windows
 	// are too small, and things double; in a smaller one they see no more than the frame.
@@ -45,10 +87,16 @@ export function renderTake(
 	);
 	const sigmaMax = character.sigmaMax ?? USUAL_SIGMA_MAX;
 	const { denoise, weights } = guidedDenoiser(
-		{ width, height, scenes: book.latents, spread: character.spread },
 		{
-			prior,
-			negativePrior,
+			width,
+			height,
+			scenes: field.latents,
+			spread: character.spread,
+			ownSpread: field.ownSpread
+		},
+		{
+			prior: field.prior,
+			negativePrior: field.negativePrior,
 			guidance: settings.guidance,
 			touchiness: character.touchiness,
 			window: {
@@ -59,23 +107,59 @@ export function renderTake(
 			}
 		}
 	);
-	const schedule = schedules[settings.schedule](settings.steps, {
-		sigmaMin: SIGMA_MIN,
-		sigmaMax
-	});
-	const x = normals(settings.seed, 0, width * height * 3);
-	for (let i = 0; i < x.length; i++) x[i] *= schedule[0];
+	const whole = schedules[settings.schedule](settings.steps, { sigmaMin: SIGMA_MIN, sigmaMax });
+	const strength = field.start ? settings.start!.strength : 1;
+	// The part of the steps that the strength asks for, at least one (Meng et al. 2022).
+	const skipped = Math.min(settings.steps - 1, Math.round((1 - strength) * settings.steps));
+	const schedule = whole.slice(skipped);
+	const x = new Float32Array(width * height * 3);
+	const start = strength < 1 ? field.start : undefined;
+	for (let i = 0; i < x.length; i++) x[i] = schedule[0] * noise[i] + (start ? start[i] : 0);
+	if (mask) keepOutside(x, field.start!, mask, schedule[0], noise);
 	let going = true;
 	samplers[settings.sampler](x, schedule, denoise, {
-		onStep: (step, estimate) => (going = onStep?.(step, estimate) !== false),
+		onStep: (step, estimate) => {
+			if (mask) keepOutside(x, field.start!, mask, schedule[step], noise);
+			return (going = onStep?.(skipped + step, estimate) !== false);
+		},
 		noise: (step) => normals(settings.seed, step, x.length)
 	});
-	if (!going) return null;
-	return {
-		pixels: decode(book, x, weights),
-		signals: signalsOf(x, weights, prior, generalPriors(book), width, height)
-	};
+	return going ? { latent: x, weights } : null;
 }
 
-const generalPriors = (book: SceneBook): Float64Array =>
-	Float64Array.from(book.scenes, ({ generalPrior }) => generalPrior);
+/** Works over overlapping tiles of the model's own size, one after another, and joins them. */
+function sampleTiles(
+	settings: TakeSettings,
+	character: Character,
+	field: SceneField,
+	noise: Float32Array,
+	onStep?: OnStep
+): Sampled | null {
+	const native = character.card.nativeSizes[0];
+	const tiles = tilesOf(
+		field.width,
+		field.height,
+		Math.floor(Math.sqrt(native.width * native.height) / LATENT_SCALE)
+	);
+	const latent = new Float32Array(field.start!.length);
+	const weights = field.latents.map(() => new Float32Array(field.width * field.height));
+	const shown = field.start!.slice();
+	for (const [t, tile] of tiles.entries()) {
+		const part = cropField(field, tile);
+		const sampled = sample(
+			settings,
+			character,
+			part,
+			tile.crop(noise, 3),
+			null,
+			(step, estimate) => {
+				tile.put(estimate, shown, 3);
+				return onStep?.(Math.floor((t * settings.steps + step) / tiles.length), shown);
+			}
+		);
+		if (!sampled) return null;
+		tile.add(sampled.latent, latent, 3);
+		sampled.weights.forEach((w, k) => tile.add(w, weights[k], 1));
+	}
+	return { latent, weights };
+}

@@ -48,7 +48,7 @@ export function speck(x: number, y: number): number {
 }
 
 /** Luminance of every pixel, 0 to 1. */
-export function luminance(plate: Plate): Float32Array {
+export function luminance(plate: Pick<Plate, 'pixels' | 'width' | 'height'>): Float32Array {
 	const { pixels } = plate;
 	const out = new Float32Array(plate.width * plate.height);
 	for (let p = 0, i = 0; p < out.length; p++, i += 4) {
@@ -98,7 +98,7 @@ export function blur(
 }
 
 /** Blurs all three colours of a plate in place. */
-export function blurPlate(plate: Plate, radius: number): void {
+export function blurPlate(plate: Pick<Plate, 'pixels' | 'width' | 'height'>, radius: number): void {
 	const { pixels, width, height } = plate;
 	const channel = new Float32Array(width * height);
 	for (let c = 0; c < 3; c++) {

@@ -9,7 +9,7 @@ import { photograph } from './photograph';
 import { poster } from './poster';
 import { watercolour } from './watercolour';
 
-export { blurPlate } from './grain';
+export { blur, blurPlate, noise } from './grain';
 export type { Medium, Plate } from './medium';
 
 /** Every medium that a prompt can name. A new one is one file and one entry here. */

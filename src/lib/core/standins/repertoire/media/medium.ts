@@ -2,6 +2,11 @@
 export interface Plate {
 	/** Red, green, blue, alpha bytes; alpha is not read. */
 	pixels: Uint8ClampedArray;
+	/** What lies behind the actors alone, in the same bytes. */
+	backdrop: Uint8ClampedArray;
+	/** Opacity of the actors, and of what lies before them, a byte a pixel. */
+	matte: Uint8Array;
+	near: Uint8Array;
 	width: number;
 	height: number;
 	/** Pixels to a stage unit. */

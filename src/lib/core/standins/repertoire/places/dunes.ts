@@ -7,19 +7,7 @@ import type { Place } from './place';
 export const dunes: Place = {
 	id: 'dunes',
 	label: 'dunes',
-	words: [
-		'dunes',
-		'dune',
-		'marram',
-		'marram grass',
-		'field',
-		'meadow',
-		'hill',
-		'hills',
-		'heath',
-		'grass',
-		'grassland'
-	],
+	words: ['dunes', 'dune', 'marram', 'marram grass', 'heath', 'grass'],
 	horizon: 0.58,
 	stand: { land: 0.38, water: 0.3 },
 	needsGround: false,

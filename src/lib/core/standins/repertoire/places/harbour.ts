@@ -6,18 +6,7 @@ import type { Place } from './place';
 export const harbour: Place = {
 	id: 'harbour',
 	label: 'harbour',
-	words: [
-		'harbour',
-		'harbor',
-		'quay',
-		'port',
-		'pier',
-		'jetty',
-		'dock',
-		'village',
-		'town',
-		'street'
-	],
+	words: ['harbour', 'harbor', 'quay', 'port', 'dock'],
 	horizon: 0.52,
 	stand: { land: 0.74, water: 0.4 },
 	needsGround: false,
@@ -28,7 +17,7 @@ export const harbour: Place = {
 		const random = stage.random.branch('houses');
 		const walls = ['#d9cbb4', '#b9c4c4', '#d8a98c', '#e5ddc8', '#a8b49a', '#c98f7a'];
 		let x = -30;
-		const night = stage.light.stars || stage.light.id === 'dusk';
+		const night = stage.lampsLit;
 		while (x < width + 30) {
 			const w = random.between(58, 118);
 			const tall = random.between(58, 122);

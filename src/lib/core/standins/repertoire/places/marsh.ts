@@ -22,6 +22,7 @@ export const marsh: Place = {
 	horizon: 0.56,
 	stand: { land: 0.4, water: 0.5 },
 	needsGround: false,
+	wet: true,
 	back(stage) {
 		paintFarLand(stage, 26, 0.66, 'far');
 		paintFarLand(stage, 16, 0.5, 'nearer');

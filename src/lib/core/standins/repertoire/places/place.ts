@@ -16,6 +16,10 @@ export interface Place {
 	stand: Record<'land' | 'water', number>;
 	/** Whether a subject on land needs ground put under it here. */
 	needsGround: boolean;
+	/** Whether things that stand here are mirrored in water. @default false */
+	wet?: boolean;
+	/** Whether it has a roof: no weather falls, and the horizon is the far edge of what things stand on. */
+	indoors?: boolean;
 	/** Paints what lies nearer than the subject. */
 	front(stage: Stage): void;
 }

@@ -10,6 +10,7 @@ export const sea: Place = {
 	horizon: 0.62,
 	stand: { land: 0.2, water: 0.36 },
 	needsGround: true,
+	wet: true,
 	back(stage) {
 		paintFarLand(stage, 34, 0.72, 'far');
 		paintWater(stage, stage.height + 20, 0.25);

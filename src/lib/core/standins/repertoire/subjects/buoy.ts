@@ -9,6 +9,7 @@ export const buoy: Subject = {
 	footing: 'water',
 	size: 0.5,
 	breadth: 0.6,
+	metres: 3,
 	draw(stage, extra) {
 		const paint = stage.main('#b8382c');
 		const { pen } = stage;

@@ -9,6 +9,7 @@ export const crab: Subject = {
 	footing: 'land',
 	size: 0.4,
 	breadth: 1.6,
+	metres: 0.25,
 	draw(stage, extra) {
 		const shell = stage.main('#c9512f');
 		stage.fill(oval(-stage.side * 40, 10, 720, 70), stage.shade('#4c4038'), 0.5);

@@ -19,6 +19,7 @@ export const dinghy: Subject = {
 	footing: 'water',
 	size: 0.56,
 	breadth: 0.82,
+	metres: 6,
 	draw(stage, extra) {
 		const sail = '#f6efdf';
 		const mast = (x: number, top: number) =>

@@ -10,9 +10,10 @@ export const ferry: Subject = {
 	footing: 'water',
 	size: 0.42,
 	breadth: 1.7,
+	metres: 16,
 	draw(stage, extra) {
 		const hull = stage.main('#24475c');
-		const glows = stage.light.stars || stage.light.id === 'dusk';
+		const glows = stage.lampsLit;
 		const pane = glows ? rgb('#ffe2a0') : stage.tone('#3a4c58', 0.5);
 		const smoke = stage.random.branch('smoke');
 		const funnel = (x: number) => {

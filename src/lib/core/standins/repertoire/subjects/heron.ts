@@ -9,6 +9,7 @@ export const heron: Subject = {
 	footing: 'water',
 	size: 0.62,
 	breadth: 0.72,
+	metres: 1,
 	draw(stage, extra) {
 		const grey = stage.main('#8da0b0');
 		const leg = (x: number, foot: number) => {

@@ -4,11 +4,12 @@ import type { Subject } from './subject';
 export const hut: Subject = {
 	id: 'hut',
 	label: 'beach hut',
-	words: ['hut', 'beach hut', 'huts', 'beach huts', 'cabin', 'shed', 'cottage', 'house'],
+	words: ['hut', 'beach hut', 'huts', 'beach huts', 'cabin', 'shed', 'bathing hut'],
 	home: 'beach',
 	footing: 'land',
 	size: 0.5,
 	breadth: 0.84,
+	metres: 3,
 	draw(stage, extra) {
 		const paint = stage.main('#3f8f9c');
 		stage.fill(

@@ -10,8 +10,9 @@ export const keeper: Subject = {
 		'fisherman',
 		'sailor',
 		'man',
-		'woman',
 		'person',
+		'old man',
+		'captain',
 		'people',
 		'figure',
 		'portrait',
@@ -21,6 +22,7 @@ export const keeper: Subject = {
 	footing: 'land',
 	size: 0.66,
 	breadth: 0.42,
+	metres: 1.8,
 	draw(stage, extra) {
 		const coat = stage.main('#e0a92e');
 		stage.fill(oval(-stage.side * 90, 4, 240, 26), stage.shade('#3c3630'), 0.5);

@@ -9,6 +9,7 @@ export const kite: Subject = {
 	footing: 'air',
 	size: 0.46,
 	breadth: 0.8,
+	metres: 1.2,
 	draw(stage, extra) {
 		const paint = stage.main('#d8452f');
 		const { pen } = stage;

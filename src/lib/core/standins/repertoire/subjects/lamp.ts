@@ -10,6 +10,7 @@ export const lamp: Subject = {
 	footing: 'land',
 	size: 0.52,
 	breadth: 0.6,
+	metres: 0.45,
 	draw(stage, extra) {
 		const metal = stage.main('#3f6a66');
 		stage.fill(oval(-stage.side * 120, 6, 420, 44), stage.shade('#3c3630'), 0.5);

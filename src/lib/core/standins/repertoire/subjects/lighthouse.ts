@@ -5,11 +5,12 @@ import type { Subject } from './subject';
 export const lighthouse: Subject = {
 	id: 'lighthouse',
 	label: 'lighthouse',
-	words: ['lighthouse', 'light house', 'tower', 'beacon', 'lightstation'],
+	words: ['lighthouse', 'light house', 'beacon', 'lightstation', 'pharos'],
 	home: 'sea',
 	footing: 'land',
 	size: 0.62,
 	breadth: 0.3,
+	metres: 30,
 	draw(stage, extra) {
 		const red = stage.main('#c8402f');
 		const half = (y: number) => 66 + ((y + 760) / 760) * 46;
@@ -52,10 +53,7 @@ export const lighthouse: Subject = {
 				stage.tone('#3b3d44', 0.4),
 				8
 			);
-			const glass =
-				stage.light.stars || stage.light.glowStrength > 0.55
-					? rgb('#fff3b0')
-					: stage.lit('#cfe2e4');
+			const glass = stage.lampsLit ? rgb('#fff3b0') : stage.lit('#cfe2e4');
 			stage.form(box(-58, y - 128, 116, 110), glass, -58, 58, 0.4);
 			for (const x of [-58, -20, 20, 58])
 				stage.line(
@@ -89,7 +87,7 @@ export const lighthouse: Subject = {
 		};
 		if (extra) lantern(-430);
 		lantern(-755);
-		if (stage.light.id !== 'day') beam(stage);
+		if (stage.lampsLit || stage.light.mist > 0.5) beam(stage);
 	}
 };
 

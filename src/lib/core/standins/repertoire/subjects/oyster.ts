@@ -10,6 +10,7 @@ export const oyster: Subject = {
 	footing: 'land',
 	size: 0.44,
 	breadth: 1.2,
+	metres: 0.15,
 	draw(stage, extra) {
 		stage.fill(oval(-stage.side * 60, 0, 640, 80), stage.shade('#4a4038'), 0.5);
 		const valve = (points: Point[], hex: string, rings: number, centre: Point) => {

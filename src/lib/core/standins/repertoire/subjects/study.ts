@@ -11,6 +11,7 @@ export const study: Subject = {
 	footing: 'land',
 	size: 0.56,
 	breadth: 0.8,
+	metres: 1.6,
 	draw(stage) {
 		const random = stage.random.branch('study');
 		const colours = ['#c8684a', '#e3b95c', '#54808c', '#e8dfcb', '#6a5a78', '#8fa27a'];

@@ -1,5 +1,5 @@
 import { css, rgb } from '../../colour';
-import { oval, polygon, type Stage } from '../../stage';
+import { oval, polygon, type Point, type Stage } from '../../stage';
 
 /** Something that nobody asked for and that a negative prompt can leave out. */
 export interface Uninvited {
@@ -11,6 +11,10 @@ export interface Uninvited {
 	/** When it is painted: behind the subject, over everything, or not by drawing. */
 	where: 'behind' | 'over' | 'other';
 	paint?(stage: Stage): void;
+	/** Spoils the finished picture, `width * height * 3` bytes, in place. */
+	spoil?(painting: Uint8Array, width: number, height: number, unit: number): void;
+	/** The subject that it resembles: one who asks for that has not been sent it uninvited. */
+	like?: string;
 }
 
 /** The side of the frame that the subject leaves free. */
@@ -23,6 +27,7 @@ export const uninvited: Uninvited[] = [
 		label: 'a second boat',
 		words: ['second boat', 'extra boat', 'boat', 'boats', 'dinghies', 'ships'],
 		odds: 0.15,
+		like: 'dinghy',
 		where: 'behind',
 		paint(stage) {
 			const x = freeX(stage, 0.78);
@@ -204,7 +209,7 @@ export const uninvited: Uninvited[] = [
 	{
 		id: 'lettering',
 		label: 'stray lettering',
-		words: ['lettering', 'text', 'letters', 'words', 'caption', 'signature', 'writing', 'title'],
+		words: ['lettering', 'text', 'letters', 'words', 'caption', 'writing', 'title'],
 		odds: 0.1,
 		where: 'over',
 		paint(stage) {
@@ -213,7 +218,7 @@ export const uninvited: Uninvited[] = [
 			const y = height * 0.88;
 			const size = 58;
 			const count = 9;
-			const colour = rgb(stage.light.stars || stage.light.id === 'dusk' ? '#fbeed0' : '#23262c');
+			const colour = rgb(stage.lampsLit ? '#fbeed0' : '#23262c');
 			for (let i = 0; i < count; i++) {
 				const x = width / 2 + (i - count / 2) * size * 1.02;
 				if (i === 3 || i === 6) continue;
@@ -276,7 +281,7 @@ export const uninvited: Uninvited[] = [
 		id: 'scratches',
 		label: 'dust and scratches',
 		words: ['scratches', 'dust', 'noise', 'noisy', 'grain', 'specks', 'damaged'],
-		odds: 0.05,
+		odds: 0.1,
 		where: 'over',
 		paint(stage) {
 			const random = stage.random.branch('scratches');
@@ -333,14 +338,205 @@ export const uninvited: Uninvited[] = [
 			'extra parts',
 			'deformed',
 			'bad anatomy',
-			'doubled',
-			'double',
 			'malformed',
 			'mutated',
-			'disfigured',
-			'duplicate'
+			'disfigured'
 		],
 		odds: 0.15,
 		where: 'other'
+	},
+	{
+		id: 'signature',
+		label: 'a signature',
+		words: ['signature', 'signed', 'autograph', 'artist name', 'username'],
+		odds: 0.1,
+		where: 'over',
+		paint(stage) {
+			const random = stage.random.branch('signature');
+			const x = stage.width * 0.8;
+			const y = stage.height * 0.95;
+			const points: Point[] = Array.from({ length: 13 }, (_, i): Point => [
+				x + i * 12,
+				y - (i % 2 ? random.between(14, 44) : random.between(-6, 8))
+			]);
+			const colour = rgb(stage.lampsLit ? '#f6ecd6' : '#2a2628');
+			stage.curve(points, colour, 5, 0.85);
+			stage.curve(
+				[
+					[x - 10, y + 16],
+					[x + 80, y + 8],
+					[x + 170, y + 18]
+				],
+				colour,
+				4,
+				0.8
+			);
+		}
+	},
+	{
+		id: 'border',
+		label: 'a frame round it',
+		words: ['border', 'borders', 'frame', 'framed', 'picture frame', 'white edge'],
+		odds: 0.08,
+		where: 'over',
+		paint({ pen, width, height }) {
+			pen.strokeStyle = css([244, 240, 230]);
+			pen.lineWidth = 84;
+			pen.beginPath();
+			pen.rect(0, 0, width, height);
+			pen.stroke();
+			pen.strokeStyle = css([60, 54, 48], 0.7);
+			pen.lineWidth = 4;
+			pen.beginPath();
+			pen.rect(46, 46, width - 92, height - 92);
+			pen.stroke();
+		}
+	},
+	{
+		id: 'wires',
+		label: 'wires and poles',
+		words: ['wires', 'power lines', 'cables', 'telephone poles', 'pylons', 'poles'],
+		odds: 0.1,
+		where: 'behind',
+		paint(stage) {
+			const { width, horizon } = stage;
+			const dark = stage.tone('#3a3634', 0.2);
+			const poles = [0.12, 0.5, 0.88].map((share) => width * share);
+			for (const x of poles) {
+				stage.line(
+					[
+						[x, horizon + 30],
+						[x, horizon * 0.3]
+					],
+					dark,
+					11
+				);
+				for (const y of [0.34, 0.4])
+					stage.line(
+						[
+							[x - 56, horizon * y],
+							[x + 56, horizon * y]
+						],
+						dark,
+						8
+					);
+			}
+			for (const dy of [0.34, 0.4])
+				for (const dx of [-50, 50])
+					for (const [a, b] of [
+						[-200, poles[0]],
+						[poles[0], poles[1]],
+						[poles[1], poles[2]],
+						[poles[2], width + 200]
+					])
+						stage.curve(
+							[
+								[a + dx, horizon * dy],
+								[(a + b) / 2 + dx, horizon * dy + 60],
+								[b + dx, horizon * dy]
+							],
+							dark,
+							3
+						);
+		}
+	},
+	{
+		id: 'clutter',
+		label: 'clutter',
+		words: ['clutter', 'cluttered', 'crates', 'barrels', 'litter', 'rubbish', 'messy', 'busy'],
+		odds: 0.1,
+		where: 'behind',
+		paint(stage) {
+			const random = stage.random.branch('clutter');
+			const y = stage.horizon + (stage.height - stage.horizon) * 0.4;
+			for (let i = 0; i < 5; i++) {
+				const x = freeX(stage, 0.62 + i * 0.09);
+				const size = random.between(0.07, 0.12);
+				stage.at(x, y + random.between(-24, 40), size, () => {
+					stage.shadow(520);
+					if (i % 2) {
+						stage.solid('M-400 0 H400 V-760 H-400 Z', '#9a7448');
+						stage.draw('M-400 -380 H400 M-400 0 L400 -760', stage.shade('#5a4026'), 40);
+					} else {
+						stage.solid('M-330 0 Q-420 -400 -330 -800 H330 Q420 -400 330 0 Z', '#7c5a3c');
+						stage.draw('M-370 -250 H370 M-370 -560 H370', stage.shade('#33302e'), 46);
+					}
+				});
+			}
+		}
+	},
+	{
+		id: 'clone',
+		label: 'a second one of it',
+		words: [
+			'duplicate',
+			'duplicates',
+			'clone',
+			'clones',
+			'doubled',
+			'double',
+			'twin',
+			'second subject'
+		],
+		odds: 0.14,
+		where: 'other'
+	},
+	{
+		id: 'tilt',
+		label: 'a horizon that leans',
+		words: ['tilted horizon', 'crooked', 'crooked horizon', 'leaning horizon', 'askew'],
+		odds: 0.1,
+		where: 'other'
+	},
+	{
+		id: 'dull',
+		label: 'washed-out colours',
+		words: ['washed out', 'low contrast', 'dull colours', 'faded colours', 'underexposed', 'murky'],
+		odds: 0.1,
+		where: 'other',
+		spoil(painting) {
+			for (let i = 0; i < painting.length; i += 3) {
+				const grey = 0.2126 * painting[i] + 0.7152 * painting[i + 1] + 0.0722 * painting[i + 2];
+				for (let c = 0; c < 3; c++)
+					painting[i + c] = 76 + (grey + (painting[i + c] - grey) * 0.42) * 0.5;
+			}
+		}
+	},
+	{
+		id: 'blocks',
+		label: 'compression marks',
+		words: ['compression', 'compression artefacts', 'artefacts', 'artifacts', 'pixelated', 'jpeg'],
+		odds: 0.1,
+		where: 'other',
+		spoil(painting, width, height, unit) {
+			const side = Math.max(1, Math.round(26 * unit));
+			for (let y0 = 0; y0 < height; y0 += side)
+				for (let x0 = 0; x0 < width; x0 += side)
+					for (let c = 0; c < 3; c++) {
+						let sum = 0;
+						let n = 0;
+						for (let y = y0; y < Math.min(height, y0 + side); y++)
+							for (let x = x0; x < Math.min(width, x0 + side); x++, n++)
+								sum += painting[(y * width + x) * 3 + c];
+						const mean = Math.round(sum / n / 14) * 14;
+						for (let y = y0; y < Math.min(height, y0 + side); y++)
+							for (let x = x0; x < Math.min(width, x0 + side); x++) {
+								const i = (y * width + x) * 3 + c;
+								painting[i] = Math.min(255, painting[i] * 0.25 + mean * 0.75);
+							}
+					}
+		}
+	},
+	{
+		id: 'halo',
+		label: 'a halo round the subject',
+		words: ['halo', 'halos', 'haloes', 'oversharpened', 'outline glow', 'glowing edges'],
+		odds: 0.08,
+		where: 'behind',
+		paint(stage) {
+			const y = stage.horizon * 0.9;
+			stage.glow(stage.subjectX, y, 430, [255, 255, 255], 0.95);
+			stage.glow(stage.subjectX, y, 430, [255, 255, 255], 0.6);
+		}
 	}
 ];

@@ -1,0 +1,100 @@
+import { mix, rgb, type Rgb } from './colour';
+import { blur, noise } from './repertoire/media';
+import type { Scene } from './scenes';
+
+/** How a model draws and finishes, whatever the medium: what makes its pictures look like its own. */
+export interface Hand {
+	/** Multiplies the height of what it draws. */
+	stretch: number;
+	/** Moves the horizon, as a share of the height. */
+	horizon: number;
+	/** Multiplies the sun's or moon's disc. */
+	sun: number;
+	/** How far its colours part from grey, 1 as painted. */
+	saturation: number;
+	/** Multiplies how far tones part from the middle. */
+	contrast: number;
+	/** Colours that its shadows and its lights lean to, and how far. */
+	shadows: string;
+	lights: string;
+	tint: number;
+	/** `full`: to the frame's edge; `vignette`: fades into paper; `miniature`: soft above and below. */
+	edge: 'full' | 'vignette' | 'miniature';
+	/** Colour of the paper that a vignette fades into. */
+	paper: string;
+}
+
+/** Gives a painting its model's hand and its prompt's mood, in place. */
+export function finishBy(
+	painting: Uint8Array,
+	{ hand, mood, key }: Scene,
+	width: number,
+	height: number,
+	unit: number
+): void {
+	if (hand.edge === 'miniature') miniature(painting, width, height, unit);
+	const saturation = hand.saturation * (mood?.saturation ?? 1);
+	const contrast = hand.contrast * (mood?.contrast ?? 1);
+	const leaning = ramp(rgb(hand.shadows), rgb(hand.lights));
+	const lean = mood?.lean ?? ([128, 128, 128] as const);
+	const amount = mood?.amount ?? 0;
+	for (let i = 0; i < painting.length; i += 3) {
+		const grey = 0.2126 * painting[i] + 0.7152 * painting[i + 1] + 0.0722 * painting[i + 2];
+		const tone = leaning[Math.round(grey)];
+		for (let c = 0; c < 3; c++) {
+			let value = grey + (painting[i + c] - grey) * saturation;
+			value += (tone[c] - value) * hand.tint;
+			value += (lean[c] * (0.35 + grey / 200) - value) * amount;
+			value = 128 + (value - 128) * contrast;
+			painting[i + c] = value < 0 ? 0 : value > 255 ? 255 : value;
+		}
+	}
+	if (hand.edge === 'vignette')
+		vignette(painting, rgb(hand.paper), width, height, unit, key.length);
+}
+
+function ramp(dark: Rgb, light: Rgb): Rgb[] {
+	return Array.from({ length: 256 }, (_, v) => mix(dark, light, v / 255));
+}
+
+/** Leaves the corners as paper, with a ragged edge. */
+function vignette(
+	painting: Uint8Array,
+	paper: Rgb,
+	width: number,
+	height: number,
+	unit: number,
+	seed: number
+): void {
+	const w = width / unit;
+	const h = height / unit;
+	for (let y = 0, i = 0; y < height; y++) {
+		const v = y / unit;
+		for (let x = 0; x < width; x++, i += 3) {
+			const u = x / unit;
+			const nx = (u / w - 0.5) * 2;
+			const ny = (v / h - 0.5) * 2;
+			const out = (Math.abs(nx) ** 3.4 + Math.abs(ny) ** 3.4) ** (1 / 3.4);
+			const ragged = noise(u / 60 + seed, v / 60) * 0.07 + noise(u / 9, v / 9 + seed) * 0.03;
+			const gone = Math.min(1, Math.max(0, (out + ragged - 0.86) / 0.1));
+			if (gone === 0) continue;
+			for (let c = 0; c < 3; c++) painting[i + c] += (paper[c] - painting[i + c]) * gone;
+		}
+	}
+}
+
+/** Soft above and below a band, as a small thing is when a lens comes near it. */
+function miniature(painting: Uint8Array, width: number, height: number, unit: number): void {
+	const channel = new Float32Array(width * height);
+	for (let c = 0; c < 3; c++) {
+		for (let p = 0; p < channel.length; p++) channel[p] = painting[p * 3 + c];
+		const near = blur(blur(channel, width, height, 5 * unit), width, height, 5 * unit);
+		for (let y = 0; y < height; y++) {
+			const away = Math.abs(y / height - 0.6) - 0.3;
+			const share = Math.min(1, Math.max(0, away / 0.2));
+			if (share === 0) continue;
+			for (let p = y * width; p < (y + 1) * width; p++)
+				painting[p * 3 + c] += (near[p] - channel[p]) * share;
+		}
+	}
+}
