@@ -59,14 +59,20 @@ export function actorsOf(scene: Scene, stage: Stage): Actor[] {
 		const x = stage.subjectX < stage.width / 2 ? stage.width * 0.8 : stage.width * 0.2;
 		const size = leadSize * 0.62;
 		const y = footOf(lead, size, scene, stage) - leadSize * 0.03;
-		return [{ ...alone[0], x, y, size, mirror: !alone[0].mirror && !lead.subject.handed }, ...alone];
+		return [
+			{ ...alone[0], x, y, size, mirror: !alone[0].mirror && !lead.subject.handed },
+			...alone
+		];
 	}
 	const { relation } = partner;
 	const ratio = (partner.subject.metres / lead.subject.metres) ** COMPRESSED;
 	const limited = Math.min(2.2, Math.max(0.42, ratio));
 	// The larger of the two keeps the size that it would have alone.
 	const total = limited > 1 ? sizeOf(partner, scene, stage) / limited : leadSize;
-	const size = Math.min(leadSize, total) * (relation === 'beside' ? 0.94 : 0.88);
+	const stacked = relation === 'above' || relation === 'below' || relation === 'on';
+	// One on top of the other takes the height of both.
+	const fits = stacked ? (stage.height * 0.84) / (1 + limited) : Infinity;
+	const size = Math.min(leadSize * 0.92, total * 0.92, fits);
 	const other = size * limited;
 	const foot = (part: Part, s: number) => footOf(part, s, scene, stage);
 	const toSide = stage.subjectX < stage.width / 2 ? 1 : -1;

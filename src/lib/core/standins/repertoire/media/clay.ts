@@ -1,7 +1,7 @@
 import { blur, blurPlate, byte, luminance, noise } from './grain';
 import type { Medium } from './medium';
 
-/** Modelled clay: everything swells, light slides over it, thumbs have left their marks. */
+/** Modelled clay: things swell from a soft ground and throw shadows on it, thumbs have left marks. */
 export const clay: Medium = {
 	id: 'clay',
 	label: 'clay model',
@@ -17,14 +17,21 @@ export const clay: Medium = {
 		'figurine'
 	],
 	finish(plate) {
-		const { pixels, width, height, unit, seed } = plate;
+		const { pixels, matte, near, width, height, unit, seed } = plate;
 		const light = luminance(plate);
-		const body = blur(blur(light, width, height, 4 * unit), width, height, 4 * unit);
-		const wide = blur(light, width, height, 22 * unit);
-		blurPlate(plate, 3.2 * unit);
+		const solid = Float32Array.from(matte, (m, p) =>
+			Math.min(1, Math.max(0, (Math.max(m, near[p]) - 150) / 60))
+		);
+		// A body is highest in its middle: wide and narrow blurs of its outline add up to a swell.
+		const soft = blur(blur(solid, width, height, 14 * unit), width, height, 14 * unit);
+		const tight = blur(solid, width, height, 4 * unit);
+		const detail = blur(blur(light, width, height, 3 * unit), width, height, 3 * unit);
+		const relief = soft.map((s, p) => s * 1.35 + tight[p] * 0.34 + detail[p] * 1.0);
+		const thrown = blur(blur(solid, width, height, 9 * unit), width, height, 9 * unit);
+		blurPlate(plate, 2.4 * unit);
 		const out = new Uint8Array(width * height * 3);
 		const reach = Math.max(1, Math.round(3 * unit));
-		const slope = 5.5;
+		const [sx, sy] = [Math.round(17 * unit), Math.round(24 * unit)];
 		for (let y = 0, o = 0; y < height; y++) {
 			const v = y / unit;
 			const up = Math.max(0, y - reach) * width;
@@ -33,24 +40,24 @@ export const clay: Medium = {
 				const u = x / unit;
 				const p = y * width + x;
 				const thumb =
-					noise(u / 16 + seed, v / 16) * 0.05 +
-					Math.sin(u / 2.2 + noise(u / 30, v / 30) * 9) * 0.008;
-				const gx =
-					(body[y * width + Math.min(width - 1, x + reach)] -
-						body[y * width + Math.max(0, x - reach)]) *
-						slope +
-					thumb;
-				const gy = (body[down + x] - body[up + x]) * slope + thumb;
+					noise(u / 17 + seed, v / 17) * 0.06 +
+					noise(u / 5, v / 5 + seed) * 0.014 +
+					Math.sin(u / 2.2 + noise(u / 30, v / 30) * 9) * 0.007;
+				const left = y * width + Math.max(0, x - reach);
+				const right = y * width + Math.min(width - 1, x + reach);
+				const gx = bend((relief[right] - relief[left]) * 3.1) + thumb;
+				const gy = bend((relief[down + x] - relief[up + x]) * 3.1) + thumb;
 				// Lit from the upper left, with a soft highlight where the surface turns to the lamp.
 				const length = Math.sqrt(gx * gx + gy * gy + 1);
-				const facing = (-0.5 * gx - 0.6 * gy + 0.62) / length;
-				const gloss = Math.max(0, facing) ** 14 * 60;
-				const hollow = Math.min(0, body[p] - wide[p]) * 0.5;
-				const shade = 0.5 + facing * 0.82 + hollow;
+				const facing = (-0.5 * gx - 0.6 * gy + 0.66) / length;
+				const gloss = Math.max(0, facing) ** 16 * 66;
+				const q = Math.max(0, y - sy) * width + Math.max(0, x - sx);
+				const shadow = (1 - solid[p]) * thrown[q] * 0.42;
+				const shade = (0.46 + facing * 0.86) * (1 - shadow);
 				const at = p * 4;
 				const grey = (pixels[at] + pixels[at + 1] + pixels[at + 2]) / 3;
 				for (let c = 0; c < 3; c++) {
-					const pigment = 30 + (grey + (pixels[at + c] - grey) * 1.18) * 0.86;
+					const pigment = 34 + (grey + (pixels[at + c] - grey) * 1.2) * 0.84;
 					out[o + c] = byte(pigment * shade + gloss);
 				}
 			}
@@ -58,3 +65,8 @@ export const clay: Medium = {
 		return out;
 	}
 };
+
+/** A slope that steepens less and less, so that no rim turns black. */
+function bend(slope: number): number {
+	return slope / (1 + Math.abs(slope) * 0.85);
+}

@@ -5,7 +5,7 @@ import type { Medium } from './medium';
 export const gouache: Medium = {
 	id: 'gouache',
 	label: 'gouache',
-	words: ['gouache', 'painting', 'painted', 'acrylic', 'oil', 'poster paint', 'tempera'],
+	words: ['gouache', 'painting', 'painted', 'acrylic', 'poster paint', 'tempera'],
 	finish(plate) {
 		const { pixels, width, height, unit, seed } = plate;
 		const out = new Uint8Array(width * height * 3);
@@ -19,7 +19,7 @@ export const gouache: Medium = {
 					noise(u / 46 + seed, (v + turn) / 6.5) + 0.6 * noise(u / 21, (v + turn) / 3.1 + seed);
 				const load = noise(u / 120 + 7, v / 90 + seed);
 				const tooth = speck(u * 0.62, v * 0.62 + seed);
-				const gain = 1 + stroke * 0.062 + load * 0.045 + tooth * 0.024;
+				const gain = 1 + stroke * 0.044 + load * 0.045 + tooth * 0.022;
 				const warm = stroke * 3.2;
 				out[o] = byte(pixels[at] * gain + warm + 2);
 				out[o + 1] = byte(pixels[at + 1] * gain + warm * 0.4);

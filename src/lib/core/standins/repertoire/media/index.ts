@@ -1,3 +1,8 @@
+import { blueprint } from './blueprint';
+import { charcoal } from './charcoal';
+import { embroidery } from './embroidery';
+import { mosaic } from './mosaic';
+import { oil } from './oil';
 import { clay } from './clay';
 import { cutPaper } from './cut-paper';
 import { gouache } from './gouache';
@@ -22,5 +27,10 @@ export const media: Medium[] = [
 	pastel,
 	poster,
 	cutPaper,
-	clay
+	clay,
+	oil,
+	charcoal,
+	blueprint,
+	mosaic,
+	embroidery
 ];

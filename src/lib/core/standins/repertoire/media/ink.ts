@@ -17,7 +17,7 @@ export const ink: Medium = {
 		'sketch'
 	],
 	finish(plate) {
-		const { pixels, width, height, unit, seed } = plate;
+		const { pixels, matte, near, width, height, unit, seed } = plate;
 		const light = luminance(plate);
 		const fine = blur(light, width, height, 0.9 * unit);
 		const wide = blur(light, width, height, 34 * unit);
@@ -36,16 +36,25 @@ export const ink: Medium = {
 				const gy = fine[down + x] - fine[up + x];
 				const cx = hueStep(pixels, (y * width + right) * 4, (y * width + left) * 4);
 				const cy = hueStep(pixels, (down + x) * 4, (up + x) * 4);
+				// Paper is left bare behind what acts: only deep tones of the ground are hatched.
+				const acts = Math.max(matte[p], near[p]) / 255;
 				const weight = 0.75 + noise(u / 30 + seed, v / 30) * 0.4;
+				const rim =
+					Math.abs(matte[y * width + right] - matte[y * width + left]) +
+					Math.abs(matte[down + x] - matte[up + x]);
 				const contour = Math.min(
 					1,
-					Math.max(0, (Math.hypot(gx, gy) + 0.55 * Math.hypot(cx, cy)) * 5.2 * weight - 0.42)
+					Math.max(
+						0,
+						(Math.hypot(gx, gy) + 0.55 * Math.hypot(cx, cy)) * (3.4 + acts * 2.2) * weight - 0.42
+					) +
+						Math.max(0, rim / 255 - 0.3) * 1.3
 				);
 
-				const tone = light[p] + (light[p] - wide[p]) * 0.35;
+				const tone = light[p] + (light[p] - wide[p]) * 0.35 + (1 - acts) * 0.13;
 				const wob = noise(u / 44, v / 44 + seed) * 5;
 				const hatch =
-					pass(u * 0.72 + v * 0.7 + wob, 9, 0.6 - tone) +
+					pass(u * 0.72 + v * 0.7 + wob, 9, 0.53 - tone) +
 					pass(u * 0.72 - v * 0.7 + wob, 9.5, 0.37 - tone) +
 					pass(v + wob * 0.6, 7, 0.22 - tone);
 				const stroke =
@@ -59,7 +68,7 @@ export const ink: Medium = {
 				const most = Math.max(r, g, b);
 				const chroma = (most - Math.min(r, g, b)) / 255;
 				const pool = 0.78 + noise(u / 70 + seed, v / 70) * 0.26;
-				const washed = Math.min(0.82, chroma * 1.05 + 0.06) * pool;
+				const washed = Math.min(0.9, chroma * 1.05 + 0.06) * pool * (0.62 + acts * 0.5);
 				const lift = 255 / Math.max(90, most);
 				const keep = 1 - stroke;
 				out[o] = byte(

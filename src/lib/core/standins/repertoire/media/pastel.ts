@@ -15,10 +15,11 @@ export const pastel: Medium = {
 			for (let x = 0; x < width; x++, o += 3) {
 				const u = x / unit;
 				const at = wavered(plate, x, y, 6, 6) * 4;
-				const slope = (u * 0.8 + v * 0.6) / 3.2;
-				const stroke = noise(slope + seed, (v * 0.8 - u * 0.6) / 34);
-				const tooth = speck(u * 0.5, v * 0.5 + seed) * 0.65 + stroke * 0.5;
-				const cover = Math.min(1, Math.max(0.35, 0.86 + tooth * 0.42));
+				const turn = 0.7 + noise(u / 130 + seed, v / 130) * 1.5;
+				const slope = (u * Math.cos(turn) + v * Math.sin(turn)) / 3.4;
+				const stroke = noise(slope + seed, (v * Math.cos(turn) - u * Math.sin(turn)) / 24);
+				const tooth = speck(u * 0.5, v * 0.5 + seed) * 0.6 + stroke * 0.36;
+				const cover = Math.min(1, Math.max(0.4, 0.92 + tooth * 0.36));
 				const lift = 1 + stroke * 0.07;
 				for (let c = 0; c < 3; c++) {
 					out[o + c] = byte(ground[c] + (pixels[at + c] * lift - ground[c]) * cover);

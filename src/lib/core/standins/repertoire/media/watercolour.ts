@@ -7,7 +7,10 @@ export const watercolour: Medium = {
 	label: 'watercolour',
 	words: ['watercolour', 'watercolor', 'aquarelle', 'wash', 'wet paint'],
 	finish(plate) {
-		const { pixels, width, height, unit, seed } = plate;
+		const { pixels, matte, width, height, unit, seed } = plate;
+		// A thread of bare paper is left where the subject meets its ground.
+		const body = Float32Array.from(matte, (m) => (m > 150 ? 1 : 0));
+		const halo = blur(body, width, height, 3 * unit);
 		const out = new Uint8Array(width * height * 3);
 		const light = luminance(plate);
 		const soft = blur(light, width, height, 9 * unit);
@@ -29,7 +32,8 @@ export const watercolour: Medium = {
 					noise(u / 9, v / 9) * 6;
 				const shown = rim < 22 ? 0 : rim < 34 ? (rim - 22) / 12 : 1;
 				const dried = rim > 22 && rim < 40 ? 0.16 : 0;
-				const k = Math.max(0, density + dried) * shown;
+				const gap = body[p] ? 0 : Math.min(1, halo[p] * 2.4) * 0.62;
+				const k = Math.max(0, density + dried) * shown * (1 - gap);
 				// Pigment takes light away from the paper, the more the denser it lies.
 				out[o] = byte(253 * Math.exp(k * Math.log((pixels[at] + 16) / 271)));
 				out[o + 1] = byte(250 * Math.exp(k * Math.log((pixels[at + 1] + 16) / 271)));
