@@ -7,7 +7,7 @@ export default mergeConfig(thread, {
 		ssr: true,
 		outDir: 'build/bench',
 		rollupOptions: {
-			input: { bench: 'bench/bench.ts', look: 'bench/look.ts' },
+			input: { bench: 'bench/bench.ts', look: 'bench/look.ts', models: 'bench/models.ts' },
 			output: { entryFileNames: '[name].mjs' }
 		}
 	}

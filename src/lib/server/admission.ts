@@ -1,42 +1,35 @@
 import { schedules } from '$lib/core/diffusion';
 import { JobRequest, type ModelCard, type Problem, type TakeRequest } from '$lib/core/schema';
 import { characterOf } from '$lib/core/standins';
+import { readJson } from './body';
+import type { Images } from './images';
 import { limits } from './limits';
+import type { TakePictures } from './pictures';
 import { invalid, problem } from './problem';
+import type { Teaching } from './teaching';
 
-/** Bytes that a job's body may have. */
-const MAX_BODY = 8 * 1024 * 1024;
+/** What takes may ask for by id. */
+export interface Shelf {
+	images: Images;
+	teaching: Teaching;
+}
+
+/** A job that was admitted, and the pictures of each of its takes. */
+export interface AdmittedJob {
+	request: JobRequest;
+	pictures: TakePictures[];
+}
 
 /** Reads a job from a body, or throws a problem that says what is wrong with it. */
-export async function readJob(request: Request): Promise<JobRequest> {
-	const tooLarge = () =>
-		problem(
-			413,
-			'The request is too large',
-			`A job may have ${MAX_BODY / 1048576} MB; send fewer takes at a time.`
-		);
-	if (Number(request.headers.get('content-length') ?? 0) > MAX_BODY) throw tooLarge();
-	let text: string;
-	try {
-		text = await request.text();
-	} catch {
-		throw tooLarge();
-	}
-	if (text.length > MAX_BODY) throw tooLarge();
-	let body: unknown;
-	try {
-		body = JSON.parse(text);
-	} catch {
-		throw problem(400, 'The request is not JSON', 'Send a JSON object with `key` and `takes`.');
-	}
+export async function readJob(request: Request, shelf: Shelf): Promise<AdmittedJob> {
+	const body = await readJson(request);
 	const parsed = JobRequest.safeParse(body);
 	if (!parsed.success) throw invalid(parsed.error);
-	admit(parsed.data);
-	return parsed.data;
+	return { request: parsed.data, pictures: admit(parsed.data, shelf) };
 }
 
 /** Checks a job against the models' cards and the service's limits. */
-function admit(job: JobRequest): void {
+function admit(job: JobRequest, shelf: Shelf): TakePictures[] {
 	if (job.takes.length > limits.maxTakesPerJob) {
 		throw problem(
 			413,
@@ -46,14 +39,18 @@ function admit(job: JobRequest): void {
 	}
 	const errors: NonNullable<Problem['errors']> = [];
 	const refs = new Set<string>();
-	job.takes.forEach((take, i) => {
+	const pictures = job.takes.map((take, i): TakePictures => {
 		const say = (field: string, message: string) =>
 			errors.push({ path: `takes.${i}.${field}`, message });
 		if (refs.has(take.ref)) say('ref', `"${take.ref}" is used twice in this job.`);
 		refs.add(take.ref);
 		const card = characterOf(take.model)?.card;
-		if (!card) say('model', `There is no model "${take.model}" here.`);
-		else admitTake(take, card, say);
+		if (!card) {
+			say('model', `There is no model "${take.model}" here.`);
+			return {};
+		}
+		admitTake(take, card, say);
+		return admitPictures(take, card, shelf, say);
 	});
 	if (errors.length) {
 		throw problem(
@@ -63,13 +60,12 @@ function admit(job: JobRequest): void {
 			errors.slice(0, 50)
 		);
 	}
+	return pictures;
 }
 
-function admitTake(
-	take: TakeRequest,
-	card: ModelCard,
-	say: (field: string, message: string) => void
-): void {
+type Say = (field: string, message: string) => void;
+
+function admitTake(take: TakeRequest, card: ModelCard, say: Say): void {
 	const pixels = take.width * take.height;
 	const most = Math.min(card.maxPixels, limits.maxPixels);
 	if (pixels > most) {
@@ -105,4 +101,61 @@ function admitTake(
 			`${card.name} has ${card.schedules.join(', ')}; "${take.schedule}" is none of them.`
 		);
 	}
+}
+
+/** Checks what a take asks for beyond the plain dials, and gathers its pictures. */
+function admitPictures(take: TakeRequest, card: ModelCard, shelf: Shelf, say: Say): TakePictures {
+	const can = (feature: string, field: string) => {
+		if (card.features.includes(feature)) return;
+		const has = card.features.filter((f) => f.startsWith(feature.split(':')[0]));
+		say(
+			field,
+			`${card.name} has no "${feature}"${has.length && has[0] !== feature ? `; it has ${has.join(', ')}` : ''}.`
+		);
+	};
+	const find = (image: string, field: string) => {
+		const picture = shelf.images.find(image);
+		if (!picture)
+			say(field, `The picture "${image.slice(0, 80)}" is not known here; send it again first.`);
+		return picture;
+	};
+	const out: TakePictures = {};
+	if (take.batch) can('batch', 'batch');
+	if (take.variation) can('variation', 'variation');
+	if (take.start) {
+		const { fit = 'fill', image } = take.start;
+		can(fit === 'fill' ? 'start' : fit, 'start');
+		out.start = find(image, 'start.image');
+		if (fit === 'enlarge' && take.mask)
+			say('mask', 'A picture is enlarged as a whole; leave the mask out.');
+	}
+	if (take.mask) {
+		can('mask', 'mask');
+		if (!take.start) say('mask', 'A mask needs a start picture: say which in start.');
+		out.mask = find(take.mask.image, 'mask.image');
+	}
+	const references = (take.references ?? []).map(({ image, use }, r) => {
+		can(`reference:${use}`, `references.${r}.use`);
+		return find(image, `references.${r}.image`);
+	});
+	if (references.length) out.references = references.filter((picture) => picture !== undefined);
+	const seen = new Set<string>();
+	for (const [a, { id, weight }] of (take.adapters ?? []).entries()) {
+		const field = `adapters.${a}.id`;
+		if (seen.has(id)) say(field, `"${id.slice(0, 80)}" is used twice in this take.`);
+		seen.add(id);
+		if (card.adapters.some((adapter) => adapter.id === id)) continue;
+		const taught = shelf.teaching.find(id);
+		if (taught) {
+			can('teach', field);
+			(out.taught ??= []).push({ pictures: taught.pictures, weight });
+		} else {
+			const names = card.adapters.map((adapter) => adapter.id).join(', ') || 'none';
+			say(
+				field,
+				`${card.name} has the adapters ${names}; "${id.slice(0, 80)}" is not one of them.`
+			);
+		}
+	}
+	return out;
 }

@@ -1,21 +1,17 @@
 import { randomUUID } from 'node:crypto';
 import { takeCredits } from '$lib/core/plan';
-import type {
-	JobRequest,
-	JobStatus,
-	JobTicket,
-	RenderEvent,
-	TakeRequest,
-	TakeState
-} from '$lib/core/schema';
+import type { JobStatus, JobTicket, RenderEvent, TakeRequest, TakeState } from '$lib/core/schema';
 import { characterOf } from '$lib/core/standins';
 import { heldBytes, keptFor, limits } from './limits';
+import type { AdmittedJob } from './admission';
+import type { TakePictures } from './pictures';
 import type { RenderPool } from './pool';
 import { problem } from './problem';
 
 interface JobTake {
 	id: string;
 	request: TakeRequest;
+	pictures: TakePictures;
 	state: TakeState;
 	step: number;
 	code?: string;
@@ -48,7 +44,7 @@ export class Jobs {
 	}
 
 	/** Takes a job on, or hands back the one with the same key. */
-	submit(request: JobRequest): JobTicket {
+	submit({ request, pictures }: AdmittedJob): JobTicket {
 		const known = this.#byKey.get(request.key);
 		if (known) return ticket(known);
 		this.#forget();
@@ -64,9 +60,10 @@ export class Jobs {
 		const job: Job = {
 			id: randomUUID(),
 			key: request.key,
-			takes: request.takes.map((take) => ({
+			takes: request.takes.map((take, i) => ({
 				id: randomUUID(),
 				request: take,
+				pictures: pictures[i] ?? {},
 				state: 'waiting',
 				step: 0,
 				abort: new AbortController()
@@ -160,8 +157,7 @@ export class Jobs {
 		const { ref: _ref, output = { format: 'png', preview: false }, ...settings } = request;
 		try {
 			const result = await this.#pool.render(
-				settings,
-				output,
+				{ settings, output, pictures: take.pictures },
 				take.abort.signal,
 				({ step, preview }) => {
 					if (take.state !== 'waiting' && take.state !== 'running') return;
@@ -176,6 +172,7 @@ export class Jobs {
 					});
 				}
 			);
+			take.pictures = {};
 			if (!result || take.state === 'cancelled') return;
 			take.picture = {
 				bytes: result.bytes,

@@ -9,11 +9,14 @@ export const limits: Limits = {
 	maxImageBytes: 16 * 1024 * 1024
 };
 
+/** Decoded start pictures, masks and references held in memory, in bytes. */
+export const heldImageBytes = 256 * 1024 * 1024;
+
 /** Finished pictures held in memory, in bytes; the oldest jobs give way beyond it. */
-export const heldBytes = 512 * 1024 * 1024;
+export const heldBytes = 448 * 1024 * 1024;
 
 /** How long a finished job's results are kept at least, in milliseconds. */
 export const keptFor = 60 * 60 * 1000;
 
 /** Scenes held by each render thread, in bytes. */
-export const memoryPerThread = 320 * 1024 * 1024;
+export const memoryPerThread = 160 * 1024 * 1024;

@@ -4,6 +4,7 @@ import { createCanvas } from '@napi-rs/canvas';
 import sharp from 'sharp';
 import type { Output, Signals, TakeSettings } from '$lib/core/schema';
 import {
+	adapters,
 	characterOf,
 	openBook,
 	preview,
@@ -12,12 +13,14 @@ import {
 	type SceneBook
 } from '$lib/core/standins';
 import { memoryPerThread } from './limits';
+import { prepare, type TakePictures } from './pictures';
 import { makeSurface } from './surface';
 
 /** What a render thread is asked to do. */
 export interface ThreadTask {
 	settings: TakeSettings;
 	output: Output;
+	pictures: TakePictures;
 	/** Progress goes out here. */
 	port: MessagePort;
 	/** Set to 1 from outside to give the take up. */
@@ -50,7 +53,12 @@ const books = new Map<string, SceneBook>();
 
 function bookFor(settings: TakeSettings): SceneBook {
 	const { model, prompt, width, height } = settings;
-	const key = JSON.stringify([model, prompt, width, height]);
+	// Weights of 0 and taught adapters change nothing in how scenes are painted.
+	const known = adapters.map(({ id }) => id);
+	const inUse = (settings.adapters ?? []).filter(
+		({ id, weight }) => weight > 0 && known.includes(id)
+	);
+	const key = JSON.stringify([model, prompt, width, height, inUse]);
 	const character = characterOf(model)!;
 	let book = books.get(key);
 	books.delete(key);
@@ -59,7 +67,8 @@ function bookFor(settings: TakeSettings): SceneBook {
 		readPrompt(prompt, character.card.promptWords),
 		width,
 		height,
-		makeSurface
+		makeSurface,
+		inUse
 	);
 	books.set(key, book);
 	return book;
@@ -78,7 +87,7 @@ function tidy(): void {
 
 /** Makes one take. Returns null when it was given up. */
 export default async function render(task: ThreadTask): Promise<ThreadResult | null> {
-	const { settings, output, port, cancel } = task;
+	const { settings, output, pictures, port, cancel } = task;
 	const flag = new Int32Array(cancel);
 	const started = performance.now();
 	const given = () => Atomics.load(flag, 0) === 1;
@@ -98,7 +107,10 @@ export default async function render(task: ThreadTask): Promise<ThreadResult | n
 		port.postMessage(progress);
 		return true;
 	};
-	const picture = renderTake(settings, character, book, { onStep });
+	const picture = renderTake(settings, character, book, {
+		materials: await prepare(settings, pictures),
+		onStep
+	});
 	tidy();
 	if (!picture || given()) return null;
 	const raw = sharp(picture.pixels, {

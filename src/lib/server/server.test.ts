@@ -3,10 +3,13 @@ import { createHash } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
 import { JobRequest, type RenderEvent, type TakeRequest } from '$lib/core/schema';
 import { characterOf, openBook, readPrompt, renderTake } from '$lib/core/standins';
-import { readJob } from './admission';
+import { readJob, type AdmittedJob } from './admission';
 import { guard } from './guard';
 import { Jobs } from './jobs';
 import type { RenderPool } from './pool';
+import { Images } from './images';
+import { prepare } from './pictures';
+import { Teaching } from './teaching';
 import { answer, ServiceProblem } from './problem';
 import { makeSurface } from './surface';
 
@@ -24,13 +27,17 @@ const take = (change: Partial<TakeRequest> = {}): TakeRequest => ({
 	seed: 1,
 	...change
 });
-const job = (...takes: TakeRequest[]): JobRequest => ({ key: randomUUID(), takes });
+const request = (...takes: TakeRequest[]): JobRequest => ({ key: randomUUID(), takes });
+const job = (...takes: TakeRequest[]): AdmittedJob => ({
+	request: request(...takes),
+	pictures: takes.map(() => ({}))
+});
 
 /** Renders for real, one take after another, on this thread. */
 function inlinePool(before: (seed: number) => Promise<void> = () => Promise.resolve()): RenderPool {
 	let last: Promise<unknown> = Promise.resolve();
 	return {
-		render(settings, _output, signal, onProgress) {
+		render({ settings, pictures }, signal, onProgress) {
 			const run = async () => {
 				await before(settings.seed);
 				if (signal.aborted) return null;
@@ -42,7 +49,10 @@ function inlinePool(before: (seed: number) => Promise<void> = () => Promise.reso
 					settings.height,
 					makeSurface
 				);
-				const picture = renderTake(settings, character, book, (step) => onProgress({ step }));
+				const picture = renderTake(settings, character, book, {
+					materials: await prepare(settings, pictures),
+					onStep: (step) => onProgress({ step })
+				});
 				if (!picture) return null;
 				const hash = createHash('sha256').update(picture.pixels).digest('hex');
 				return {
@@ -108,7 +118,9 @@ describe('Jobs', () => {
 	it('joins a job that is sent again, whatever it carries', () => {
 		const jobs = new Jobs(inlinePool());
 		const first = job(take());
-		expect(jobs.submit({ ...first, takes: [take(), take()] })).toEqual(jobs.submit(first));
+		expect(
+			jobs.submit({ request: { ...first.request, takes: [take(), take()] }, pictures: [{}, {}] })
+		).toEqual(jobs.submit(first));
 	});
 
 	it('lets one take fail without the others', async () => {
@@ -182,22 +194,24 @@ describe('Jobs', () => {
 });
 
 describe('readJob', () => {
+	const images = new Images();
+	const shelf = { images, teaching: new Teaching(images) };
 	const post = (body: BodyInit, headers: Record<string, string> = {}) =>
-		readJob(new Request('http://127.0.0.1/', { method: 'POST', body, headers }));
+		readJob(new Request('http://127.0.0.1/', { method: 'POST', body, headers }), shelf);
 
 	it('takes a job that is as the contract says', async () => {
-		const sent = job(take());
-		expect(await post(JSON.stringify(sent))).toEqual(sent);
+		const sent = request(take());
+		expect((await post(JSON.stringify(sent))).request).toEqual(sent);
 	});
 
 	it.each([
 		['no JSON', 'hello', 400],
 		['an array', '[]', 422],
-		['NaN for a number', JSON.stringify(job(take({ guidance: NaN }))), 422],
-		['a huge number', JSON.stringify(job(take({ width: 1e300 }))), 422],
-		['a frame of no multiple', JSON.stringify(job(take({ width: 65 }))), 422],
-		['a frame too large', JSON.stringify(job(take({ width: 4096, height: 4096 }))), 413],
-		['a prompt too long', JSON.stringify(job(take({ prompt: 'x'.repeat(20_001) }))), 422],
+		['NaN for a number', JSON.stringify(request(take({ guidance: NaN }))), 422],
+		['a huge number', JSON.stringify(request(take({ width: 1e300 }))), 422],
+		['a frame of no multiple', JSON.stringify(request(take({ width: 65 }))), 422],
+		['a frame too large', JSON.stringify(request(take({ width: 4096, height: 4096 }))), 413],
+		['a prompt too long', JSON.stringify(request(take({ prompt: 'x'.repeat(20_001) }))), 422],
 		['a body too large', ' '.repeat(9 * 1024 * 1024), 413]
 	])('answers %s', async (_name, body, status) => {
 		expect(await statusOf(post(body))).toBe(status);

@@ -145,6 +145,20 @@ describe('boxSum', () => {
 	});
 });
 
+describe('areaTable', () => {
+	it('holds the sum over every rectangle from the upper left corner (Crow 1984)', () => {
+		const [width, height] = [7, 5];
+		const source = normals(8, 0, width * height);
+		const table = areaTable(source, width, height);
+		for (let y = 0; y <= height; y++)
+			for (let x = 0; x <= width; x++) {
+				let sum = 0;
+				for (let v = 0; v < y; v++) for (let u = 0; u < x; u++) sum += source[v * width + u];
+				expect(table[y * (width + 1) + x]).toBeCloseTo(sum, 5);
+			}
+	});
+});
+
 describe('guidedDenoiser', () => {
 	const [width, height] = [6, 5];
 	const length = width * height * 3;

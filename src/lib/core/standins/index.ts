@@ -6,5 +6,6 @@ export { paintScene } from './painting';
 export type { Gradient, MakeSurface, Pen, Surface } from './pen';
 export { readNegative, readPrompt, tokens, type Reading, type Tag } from './reading';
 export { scenesFor, type Scene } from './scenes';
-export { renderTake, type Picture } from './take';
+export { renderTake, traceTake, type Picture, type TakeOptions, type Trace } from './take';
+export { countSubjects, shareShowing } from './census';
 export type { Bitmap, Materials } from './materials';

@@ -106,6 +106,27 @@ export function paintScene(
 	return painting;
 }
 
+/**
+ * Where the middle of each lead subject of a scene is, as shares of the frame's width and height,
+ * and how tall it is as a share of the height; before the camera comes nearer.
+ */
+export function leadsOf(
+	scene: Scene,
+	width: number,
+	height: number,
+	{ pen }: Surface
+): { x: number; y: number; size: number }[] {
+	const unit = Math.min(width, height) / 1000;
+	const stage = setStage(scene, width / unit, height / unit, pen);
+	return actorsOf(scene, stage)
+		.filter(({ part }) => part.subject === scene.lead.subject)
+		.map(({ x, y, size }) => ({
+			x: x / stage.width,
+			y: (y - size / 2) / stage.height,
+			size: size / stage.height
+		}));
+}
+
 /** The alpha bytes of a layer. */
 function opacity(pixels: Uint8ClampedArray): Uint8Array {
 	const out = new Uint8Array(pixels.length / 4);

@@ -4,7 +4,7 @@ type Command = readonly [op: string, ...numbers: number[]];
 
 /** A shape ready to be traced, and how far it reaches from left to right. */
 export interface Shape {
-	trace(pen: Pen): void;
+	trace: (pen: Pen) => void;
 	from: number;
 	to: number;
 }

@@ -39,21 +39,20 @@ export interface Reading {
 	form: 'sentences' | 'keywords';
 }
 
-const facets = [
-	'subject',
-	'place',
-	'light',
-	'medium',
-	'framing',
-	'mood',
-	'uninvited',
-	'colour',
-	'count',
-	'relation'
-] as const;
+type Facet =
+	| 'subject'
+	| 'place'
+	| 'light'
+	| 'medium'
+	| 'framing'
+	| 'mood'
+	| 'uninvited'
+	| 'colour'
+	| 'count'
+	| 'relation';
 
 /** What a word stands for: a facet and an id, written `subject:heron`. */
-export type Tag = `${(typeof facets)[number]}:${string}`;
+export type Tag = `${Facet}:${string}`;
 
 const dictionary = buildDictionary();
 
@@ -138,7 +137,7 @@ function lookUp(phrase: string): Tag[] | undefined {
 	return undefined;
 }
 
-const idOf = (tags: readonly Tag[], facet: (typeof facets)[number]): string | undefined =>
+const idOf = (tags: readonly Tag[], facet: Facet): string | undefined =>
 	tags.find((tag) => tag.startsWith(`${facet}:`))?.slice(facet.length + 1);
 
 /** What stands in double quotes or angle quotes, and the text without it. */
@@ -182,7 +181,7 @@ export function readPrompt(text: string, words = Infinity): Reading {
 	const [lead, ...others] = parts;
 	const lit = lights.filter(({ id }) => all.includes(`light:${id}`));
 	const firstLight = idOf(all, 'light');
-	const first = <T extends { id: string }>(items: readonly T[], facet: (typeof facets)[number]) =>
+	const first = <T extends { id: string }>(items: readonly T[], facet: Facet) =>
 		items.find(({ id }) => id === idOf(all, facet)) ?? null;
 	return {
 		lead: lead ? { subject: lead.subject, count: lead.count, accent: lead.accent } : null,

@@ -34,10 +34,45 @@ interface Sampled {
 	weights: Float32Array[];
 }
 
+/** Pictures that come with a take, and who is told of its steps. */
+export interface TakeOptions {
+	materials?: Materials;
+	onStep?: OnStep;
+}
+
+/** A take before it is painted: its latent, the weights of its last step, and its scenes. */
+export interface Trace extends Sampled {
+	field: SceneField;
+}
+
 /**
- * Makes one take: starts at the seed's noise, or at a start picture with noise on it, and follows
- * the probability-flow equation down.
+ * Follows one take to its last latent: starts at the seed's noise, or at a start picture with noise
+ * on it, and follows the probability-flow equation down.
  *
+ * @param settings as admitted: names are known, numbers in range
+ * @returns null when given up
+ */
+export function traceTake(
+	settings: TakeSettings,
+	character: Character,
+	book: SceneBook,
+	{ materials = {}, onStep }: TakeOptions = {}
+): Trace | null {
+	const field = sceneField(settings, book, materials);
+	const { start, fit = 'fill' } = materials;
+	const { latentWidth: width, latentHeight: height } = book;
+	// Nothing is left of the steps: the start picture itself, bit for bit.
+	if (start && settings.start!.strength === 0) return { latent: field.start!, weights: [], field };
+	const noise = firstNoise(settings, character.likeness, width * height * 3);
+	const sampled =
+		start && fit === 'enlarge'
+			? sampleTiles(settings, character, field, noise, onStep)
+			: sample(settings, character, field, noise, latentMask(materials, width), onStep);
+	return sampled && { ...sampled, field };
+}
+
+/**
+ * Makes one take.
  * @param settings as admitted: names are known, numbers in range
  * @returns null when given up
  */
@@ -45,26 +80,18 @@ export function renderTake(
 	settings: TakeSettings,
 	character: Character,
 	book: SceneBook,
-	{ materials = {}, onStep }: { materials?: Materials; onStep?: OnStep } = {}
+	options: TakeOptions = {}
 ): Picture | null {
-	const field = sceneField(settings, book, materials);
-	const { start, fit = 'fill' } = materials;
-	const strength = start ? settings.start!.strength : 1;
-	const { latentWidth: width, latentHeight: height } = book;
-	const noise = firstNoise(settings, character.likeness, width * height * 3);
-	let sampled: Sampled | null;
-	if (start && strength === 0) sampled = { latent: field.start!, weights: [] };
-	else if (fit === 'enlarge') sampled = sampleTiles(settings, character, field, noise, onStep);
-	else sampled = sample(settings, character, field, noise, latentMask(materials, width), onStep);
-	if (!sampled) return null;
-
-	const { latent, weights } = sampled;
+	const trace = traceTake(settings, character, book, options);
+	if (!trace) return null;
+	const { latent, weights, field } = trace;
+	const { start, mask, references = [] } = options.materials ?? {};
 	let pixels = weights.length ? decode(book, field, latent, weights) : start!.pixels.slice();
-	for (const { bitmap, use, weight } of materials.references ?? []) {
+	for (const { bitmap, use, weight } of references) {
 		if (use === 'look') takeLook(pixels, bitmap.pixels, weight);
 		if (use === 'palette') takePalette(pixels, bitmap.pixels, weight);
 	}
-	if (start && materials.mask) pixels = compose(start, pixels, materials.mask);
+	if (start && mask) pixels = compose(start, pixels, mask);
 	return { pixels, signals: signalsOf(latent, field, FINEST_WINDOW, character.spread) };
 }
 

@@ -34,7 +34,7 @@ export interface Light {
 	rain: boolean;
 	snow: boolean;
 	/** What else the sky shows. */
-	paint?(stage: Stage): void;
+	paint?: (stage: Stage) => void;
 	/** Depth of mist over the ground, 0 to 1. */
 	mist: number;
 	/** Colours that scenes of this light may lean to, a little. */

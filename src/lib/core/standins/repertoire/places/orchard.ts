@@ -11,7 +11,7 @@ export const orchard: Place = {
 	stand: { land: 0.5, water: 0.4 },
 	needsGround: false,
 	back(stage) {
-		const { width, height, horizon, random } = stage;
+		const { width, horizon, random } = stage;
 		ridge(stage, 'hills', { y: horizon + 6, height: 120, hex: '#7a9278', air: 0.58 });
 		floor(stage, horizon + 6, '#a4b866', '#64803c');
 		const r = random.branch('rows');

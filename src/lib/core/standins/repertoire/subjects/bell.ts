@@ -14,8 +14,8 @@ export const bell: Subject = {
 		stage.shadow(330);
 		stage.flat('E0 -60 400 60', stage.shade('#4c3618'));
 		for (const x of extra ? [-150, 150] : [0]) {
-			stage.draw(`M${x} -300 V-60`, stage.shade('#3c3026'), 40);
-			stage.solid(`E${x} -40 72 66`, '#5a5048');
+			stage.draw(`M${x} -300 V-30`, stage.shade('#3c3026'), 46);
+			stage.solid(`E${x} ${extra ? 26 : -14} 84 78`, '#5a5048');
 		}
 		stage.solid(
 			'M-430 -60 C-330 -160 -300 -360 -290 -520 C-270 -720 -160 -820 0 -820 C160 -820 270 -720 290 -520 C300 -360 330 -160 430 -60 C250 -10 -250 -10 -430 -60 Z',

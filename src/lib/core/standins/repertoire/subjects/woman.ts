@@ -3,7 +3,7 @@ import type { Subject } from './subject';
 export const woman: Subject = {
 	id: 'woman',
 	label: 'woman',
-	words: ['woman', 'lady', 'girl in a coat', 'walker', 'mother'],
+	words: ['woman', 'lady', 'walker', 'mother'],
 	home: 'meadow',
 	footing: 'land',
 	size: 0.72,

@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
-import { answer, jobs, readJob } from '$lib/server';
+import { answer, jobs, readJob, shelf } from '$lib/server';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = ({ request }) =>
-	answer(async () => json(jobs().submit(await readJob(request)), { status: 202 }));
+	answer(async () => json(jobs().submit(await readJob(request, shelf())), { status: 202 }));

@@ -1,0 +1,6 @@
+import { json } from '@sveltejs/kit';
+import { answer, readBytes, shelf } from '$lib/server';
+import type { RequestHandler } from './$types';
+
+export const POST: RequestHandler = ({ request }) =>
+	answer(async () => json(await shelf().images.add(await readBytes(request)), { status: 201 }));
