@@ -7,7 +7,12 @@ export default mergeConfig(thread, {
 		ssr: true,
 		outDir: 'build/bench',
 		rollupOptions: {
-			input: { bench: 'bench/bench.ts', look: 'bench/look.ts', models: 'bench/models.ts' },
+			input: {
+				bench: 'bench/bench.ts',
+				look: 'bench/look.ts',
+				models: 'bench/models.ts',
+				dials: 'bench/dials.ts'
+			},
 			output: { entryFileNames: '[name].mjs' }
 		}
 	}

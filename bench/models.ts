@@ -8,18 +8,15 @@ import type { TakeSettings } from '../src/lib/core/schema';
 import {
 	characters,
 	countSubjects,
-	openBook,
-	readPrompt,
-	renderTake,
 	shareShowing,
 	traceTake,
 	type Character,
-	type SceneBook,
 	type Tag
 } from '../src/lib/core/standins';
 import { signalsOf } from '../src/lib/core/standins/signals';
 import { makeSurface } from '../src/lib/server/surface';
 import { contactSheet, type Print } from './contact';
+import { bookFor, forgetBooks, makeTake, settingsFor } from './make-take';
 
 const prompts = [
 	'a lighthouse at dusk above a salt marsh',
@@ -40,47 +37,13 @@ const mean = (values: number[]) => values.reduce((sum, v) => sum + v, 0) / value
 const middle = (range: { from: number; to: number }) => (range.from + range.to) / 2;
 const range = (n: number) => Array.from({ length: n }, (_, i) => i);
 
-function settingsFor(character: Character, change: Partial<TakeSettings>): TakeSettings {
-	const { card } = character;
-	return {
-		model: card.id,
-		prompt: '',
-		negative: '',
-		width: 512,
-		height: 512,
-		guidance: middle(card.guidance),
-		steps: Math.round(middle(card.steps)),
-		sampler: 'dpm-solver++(2m)',
-		schedule: 'karras',
-		seed: 1,
-		...change
-	};
-}
-
-const books = new Map<string, SceneBook>();
-function bookOf(character: Character, prompt: string, width = 512, height = 512): SceneBook {
-	const key = `${character.card.id} ${prompt} ${width} ${height}`;
-	let book = books.get(key);
-	if (!book)
-		books.set(
-			key,
-			(book = openBook(character, asked(character, prompt), width, height, makeSurface))
-		);
-	return book;
-}
-
-/** Every model is asked in the form that it wants. */
-const asked = (character: Character, prompt: string) => ({
-	...readPrompt(prompt),
-	form: character.card.promptForm === 'keywords' ? ('keywords' as const) : ('sentences' as const)
-});
+/** Side of the frames that are measured, in pixels. */
+const side = Number(process.env.SIDE ?? 512);
 
 const traced = (character: Character, prompt: string, change: Partial<TakeSettings>) => {
-	const book = bookOf(character, prompt, change.width, change.height);
-	return {
-		book,
-		trace: traceTake(settingsFor(character, { prompt, ...change }), character, book)!
-	};
+	const settings = settingsFor(character, { prompt, width: side, height: side, ...change });
+	const book = bookFor(character, settings);
+	return { book, trace: traceTake(settings, character, book)! };
 };
 
 /** Agreement and burn at one guidance, over prompts and seeds. */
@@ -145,14 +108,19 @@ function stepsRow(character: Character) {
 /** How often a bad habit shows without and with its name in the negative prompt. */
 function negativeRow(character: Character) {
 	return prompts.slice(0, 3).flatMap((prompt) => {
-		const book = bookOf(character, prompt);
+		const small = { width: side / 2, height: side / 2 };
+		const { book } = traced(character, prompt, { steps: 1, ...small });
 		const habits = [...new Set(book.scenes.flatMap((s) => s.uninvited))];
 		return habits.map((habit) => {
 			const tag: Tag = `uninvited:${habit.id}`;
 			const rate = (negative: string) =>
 				mean(
 					range(32).map((seed) =>
-						shareShowing(traced(character, prompt, { seed: seed + 1, negative }).trace, book, tag)
+						shareShowing(
+							traced(character, prompt, { seed: seed + 1, negative, ...small }).trace,
+							book,
+							tag
+						)
 					)
 				);
 			return { id: habit.id, without: rate(''), left: rate(habit.words[0]) };
@@ -182,9 +150,7 @@ function doublesRow(character: Character) {
 async function sheet(character: Character) {
 	const size = { width: 512, height: 512 };
 	const prints = prompts.map((prompt, i): Print => {
-		const book = bookOf(character, prompt);
-		const settings = settingsFor(character, { prompt, seed: 11 + i });
-		return { ...renderTake(settings, character, book)!, ...size, label: '' };
+		return { ...makeTake(character, { prompt, seed: 11 + i, ...size }), ...size, label: '' };
 	});
 	const png = contactSheet(prints, 4, 250).toBuffer('image/png');
 	await sharp(png)
@@ -213,6 +179,7 @@ for (const character of chosen) {
 			worth: number(worth(row), 3)
 		}))
 	);
+	if (process.argv.includes('--guidance')) continue;
 	const steps = stepsRow(character);
 	console.table(
 		steps.map(({ from, to, change }) => ({ steps: `${from} to ${to}`, change: number(change) }))
@@ -235,7 +202,7 @@ for (const character of chosen) {
 		);
 	}
 	parts.push(page(character, guidance, steps, negative, doubles));
-	books.clear();
+	forgetBooks();
 }
 
 function page(

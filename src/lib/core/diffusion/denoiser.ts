@@ -10,7 +10,10 @@ export interface SceneSet {
 	scenes: Float32Array[];
 	/** Standard deviation of the pictures round each scene, the `s` of the posterior. */
 	spread: number;
-	/** Scenes with a deviation of their own, by index: a start picture that is only loosely meant. */
+	/**
+	 * Scenes that are weighed as if pictures stood farther round them, by index: a start picture that
+	 * is only loosely meant. What they give once they are chosen is themselves all the same.
+	 */
 	ownSpread?: ReadonlyMap<number, number>;
 }
 
@@ -214,19 +217,15 @@ export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDen
 				const part = side === cond ? guidance : 1 - guidance;
 				for (const k of alive) {
 					if (logPrior[k] === -Infinity) continue;
-					const broad = ownSpread.get(k);
-					const wide = broad === undefined ? variance : sigma * sigma + broad * broad;
-					const kept = broad === undefined ? own : (broad * broad) / wide;
-					const moved = broad === undefined ? shared : (sigma * sigma) / wide;
-					const mutes = side === neg && broad === undefined;
+					const mutes = side === neg && !ownSpread.has(k);
 					rowGather(
 						weights[k],
 						row,
 						total,
 						scenes[k],
-						part * moved * (mutes ? 1 - m : 1),
-						part * kept,
-						mutes ? part * moved : 0,
+						part * shared * (mutes ? 1 - m : 1),
+						part * own,
+						mutes ? part * shared : 0,
 						out,
 						ownShare,
 						mutedShare

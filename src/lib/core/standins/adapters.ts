@@ -50,8 +50,8 @@ export const adapters: Adapter[] = [
 		share: 0,
 		shadows: rgb('#1c1626'),
 		lights: rgb('#ffc069'),
-		tint: 0.62,
-		corners: 0.7
+		tint: 0.5,
+		corners: 0.45
 	}
 ];
 

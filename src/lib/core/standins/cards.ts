@@ -11,6 +11,8 @@ export interface Character {
 	touchiness: number;
 	/** Prior weight of all its off-prompt scenes together, with the prompt's scenes at 1. */
 	wander: number;
+	/** How much of that is left under the prompt: how firmly it must be held to the words, 0 to 1. */
+	looseness: number;
 	/** How many scenes it paints for a prompt. */
 	scenes: number;
 	/** Standard deviation of its pictures round a scene. */
@@ -111,8 +113,9 @@ export const characters: Character[] = [
 			price: { creditsPerTake: 0.6, creditsPerMegapixelStep: 0.02 }
 		}),
 		coherence: 0.55,
-		touchiness: 0.085,
-		wander: 0.9,
+		touchiness: 0.034,
+		wander: 1.1,
+		looseness: 0.76,
 		scenes: 20,
 		spread: 0.03,
 		tidiness: 0.45,
@@ -157,8 +160,9 @@ export const characters: Character[] = [
 			price: { creditsPerTake: 0.5, creditsPerMegapixelStep: 0.018 }
 		}),
 		coherence: 0.56,
-		touchiness: 0.034,
-		wander: 1.3,
+		touchiness: 0.016,
+		wander: 1.0,
+		looseness: 0.66,
 		scenes: 18,
 		spread: 0.025,
 		tidiness: 0.36,
@@ -203,8 +207,9 @@ export const characters: Character[] = [
 			price: { creditsPerTake: 0.2, creditsPerMegapixelStep: 0.01 }
 		}),
 		coherence: 0.4,
-		touchiness: 0.06,
-		wander: 1.2,
+		touchiness: 0.04,
+		wander: 1.1,
+		looseness: 0.68,
 		scenes: 16,
 		spread: 0.04,
 		tidiness: 0.3,
@@ -248,8 +253,9 @@ export const characters: Character[] = [
 			price: { creditsPerTake: 1.8, creditsPerMegapixelStep: 0.04 }
 		}),
 		coherence: 0.6,
-		touchiness: 0.2,
-		wander: 0.3,
+		touchiness: 0.042,
+		wander: 0.9,
+		looseness: 0.74,
 		scenes: 24,
 		spread: 0.03,
 		tidiness: 0.55,
@@ -293,8 +299,9 @@ export const characters: Character[] = [
 			price: { creditsPerTake: 0.9, creditsPerMegapixelStep: 0.025 }
 		}),
 		coherence: 0.6,
-		touchiness: 0.09,
-		wander: 0.6,
+		touchiness: 0.034,
+		wander: 0.8,
+		looseness: 0.62,
 		scenes: 16,
 		spread: 0.03,
 		tidiness: 0.5,
@@ -338,8 +345,9 @@ export const characters: Character[] = [
 			price: { creditsPerTake: 0.1, creditsPerMegapixelStep: 0.01 }
 		}),
 		coherence: 0.7,
-		touchiness: 0.16,
-		wander: 0.4,
+		touchiness: 0.08,
+		wander: 0.3,
+		looseness: 0.15,
 		scenes: 8,
 		spread: 0.03,
 		tidiness: 0.4,
@@ -384,8 +392,9 @@ export const characters: Character[] = [
 			price: { creditsPerTake: 0.7, creditsPerMegapixelStep: 0.02 }
 		}),
 		coherence: 0.55,
-		touchiness: 0.05,
-		wander: 0.8,
+		touchiness: 0.034,
+		wander: 0.9,
+		looseness: 0.66,
 		scenes: 18,
 		spread: 0.025,
 		tidiness: 0.5,

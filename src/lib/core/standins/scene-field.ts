@@ -24,18 +24,18 @@ export interface SceneField {
 	start?: Float32Array;
 }
 
-/** How firmly an outline moves weight to scenes whose contours agree. */
-const OUTLINE = 14;
+/** The c of a start picture's deviation, set so that a strength of one half keeps about half of it. */
+const LOOSENING = 1.6;
 
-/** Share of its prompted weight that a picture brought along has in D_neg, so that guidance keeps it. */
-const PICTURE_IN_GENERAL = 0.25;
+/** How firmly an outline moves weight to scenes whose contours agree. */
+const OUTLINE = 10;
 
 /**
  * Gathers the scenes of a take and their weights.
  *
  * A content reference and the pictures that taught an adapter are scenes themselves, by weight. A
- * start picture is a scene too, its deviation s/(1-s) for a strength s: the stronger, the more of it
- * gives way where the prompt's scenes come near (a mixture of Gaussians of unequal width). An
+ * start picture is a scene too, weighed as if pictures stood c s/(1-s) round it for a strength s: the
+ * stronger, the more of it gives way where the prompt's scenes come near. An
  * outline multiplies each scene's weight by the exponential of how its contours agree.
  */
 export function sceneField(
@@ -53,11 +53,12 @@ export function sceneField(
 	const prompted = book.scenes.reduce((sum, s) => sum + (s.prompted ? s.prior : 0), 0);
 	const asLatent = (bitmap: Bitmap) =>
 		toLatent(bitmap.pixels, book.latentWidth, book.latentHeight, LATENT_SCALE);
-	const bring = (bitmap: Bitmap, weight: number, general: number) => {
+	// A picture weighs the same on both sides of guidance, which then neither seeks nor shuns it.
+	const bring = (bitmap: Bitmap, weight: number) => {
 		brought.push(bitmap);
 		latents.push(asLatent(bitmap));
 		prior.push(weight);
-		negativePrior.push(general);
+		negativePrior.push(weight);
 		showing.push(weight);
 		straying.push(0);
 		return latents.length - 1;
@@ -69,23 +70,35 @@ export function sceneField(
 			const agree = book.latents.map((latent) =>
 				agreementOf(wanted, contours(latent, book.latentWidth, book.latentHeight))
 			);
-			const most = Math.max(...agree);
-			agree.forEach((value, k) => (prior[k] *= Math.exp(OUTLINE * weight * (value - most))));
+			const most = Math.max(...agree.filter((_, k) => book.scenes[k].prompted));
+			// Weight moves among the scenes that show the prompt; the others keep their share.
+			let before = 0;
+			let after = 0;
+			const moved = agree.map((value, k) => {
+				const factor = Math.exp(OUTLINE * weight * (value - most));
+				if (book.scenes[k].prompted) {
+					before += prior[k];
+					after += prior[k] * factor;
+				}
+				return factor;
+			});
+			moved.forEach((factor, k) => {
+				if (book.scenes[k].prompted) prior[k] *= (factor * before) / after;
+			});
 		}
 		if (use === 'content' && weight > 0) {
-			const w = (prompted * weight) / Math.max(0.05, 1.05 - weight);
-			bring(bitmap, w, w * PICTURE_IN_GENERAL);
+			bring(bitmap, (prompted * weight) / Math.max(0.02, 1.02 - weight));
 		}
 	}
 	for (const { pictures, weight } of taught) {
 		if (weight === 0) continue;
-		const each = (prompted * weight) / Math.max(0.1, 1.1 - weight) / pictures.length;
-		for (const picture of pictures) bring(picture, each, each * PICTURE_IN_GENERAL);
+		const each = (prompted * weight) / Math.max(0.02, 1.02 - weight) / pictures.length;
+		for (const picture of pictures) bring(picture, each);
 	}
 	const ownSpread = new Map<number, number>();
 	const strength = settings.start?.strength ?? 1;
 	if (start && strength < 1) {
-		ownSpread.set(bring(start, prompted, prompted), strength / (1 - strength));
+		ownSpread.set(bring(start, prompted), (LOOSENING * strength) / (1 - strength));
 	}
 	return {
 		width: book.latentWidth,

@@ -87,12 +87,13 @@ export function scenesFor(character: Character, reading: Reading): Scene[] {
 	const prompted = scenes.reduce((sum, { prior }) => sum + prior, 0);
 	// A model that is spoken to in the wrong form listens less.
 	const { promptForm } = character.card;
-	const deaf = promptForm !== 'either' && promptForm !== reading.form ? 1.8 : 1;
+	const deaf = promptForm !== 'either' && promptForm !== reading.form ? 1.5 : 1;
 	for (let k = 0; k < OFF_PROMPT; k++) {
 		const other = stray(wanted, random.branch(`off${k}`), k);
 		const off = scene(`${name}|off${k}`, other, character, [], count + k, random);
 		off.prompted = false;
-		off.prior = (prompted * character.wander * deaf) / OFF_PROMPT / 4;
+		off.prior =
+			(prompted * character.wander * Math.min(1, character.looseness * deaf)) / OFF_PROMPT;
 		off.generalPrior = (prompted * character.wander) / OFF_PROMPT;
 		scenes.push(off);
 	}

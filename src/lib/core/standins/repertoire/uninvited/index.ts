@@ -535,8 +535,8 @@ export const uninvited: Uninvited[] = [
 		where: 'behind',
 		paint(stage) {
 			const y = stage.horizon * 0.9;
-			stage.glow(stage.subjectX, y, 430, [255, 255, 255], 0.95);
-			stage.glow(stage.subjectX, y, 430, [255, 255, 255], 0.6);
+			stage.glow(stage.subjectX, y, 430, [255, 255, 255], 0.55);
+			stage.glow(stage.subjectX, y, 430, [255, 255, 255], 0.3);
 		}
 	}
 ];

@@ -1,0 +1,364 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import { normals } from '$lib/core/random';
+import type { TakeSettings } from '$lib/core/schema';
+import { makeSurface } from '$lib/server/surface';
+import {
+	characterOf,
+	openBook,
+	readPrompt,
+	renderTake,
+	type Bitmap,
+	type Materials,
+	type SceneBook
+} from './index';
+import { firstNoise, slerp } from './noise';
+import { lookOf } from './references';
+import { tilesOf } from './tiles';
+
+const SIZE = 192;
+const turnstone = characterOf('turnstone-2')!;
+const prompt = 'a lighthouse at dusk above a salt marsh';
+let book: SceneBook;
+let other: SceneBook;
+const settings = (change: Partial<TakeSettings> = {}): TakeSettings => ({
+	model: 'turnstone-2',
+	prompt,
+	negative: '',
+	width: SIZE,
+	height: SIZE,
+	guidance: 6,
+	steps: 16,
+	sampler: 'dpm-solver++(2m)',
+	schedule: 'karras',
+	seed: 11,
+	...change
+});
+const make = (change: Partial<TakeSettings> = {}, materials: Materials = {}, from = book) =>
+	renderTake(settings(change), turnstone, from, { materials })!.pixels;
+const bitmap = (pixels: Uint8Array): Bitmap => ({ width: SIZE, height: SIZE, pixels });
+/** Mean absolute difference of two pictures, 0 to 255. */
+const apart = (a: Uint8Array, b: Uint8Array, where: (p: number) => boolean = () => true) => {
+	let sum = 0;
+	let n = 0;
+	for (let i = 0; i < a.length; i++) {
+		if (!where(Math.floor(i / 3))) continue;
+		sum += Math.abs(a[i] - b[i]);
+		n++;
+	}
+	return sum / n;
+};
+const seeds = [1, 2, 3, 4, 5, 6];
+const mean = (values: number[]) => values.reduce((sum, v) => sum + v, 0) / values.length;
+
+beforeAll(() => {
+	book = openBook(turnstone, readPrompt(prompt), SIZE, SIZE, makeSurface);
+	other = openBook(
+		turnstone,
+		readPrompt('a windmill in a meadow on a clear day'),
+		SIZE,
+		SIZE,
+		makeSurface
+	);
+});
+
+describe('first noise', () => {
+	const n = 20_000;
+	const correlation = (a: Float32Array, b: Float32Array) =>
+		a.reduce((sum, v, i) => sum + v * b[i], 0) /
+		Math.sqrt(a.reduce((s, v) => s + v * v, 0) * b.reduce((s, v) => s + v * v, 0));
+
+	it('of a batch shares as much as the model is alike: correlation a, unit variance', () => {
+		for (const likeness of [0.3, 0.8]) {
+			const siblings = [0, 1].map((index) =>
+				firstNoise({ seed: 7, batch: { seed: 5, index } }, likeness, n)
+			);
+			expect(correlation(siblings[0], siblings[1])).toBeCloseTo(likeness, 1);
+			expect(siblings[0].reduce((sum, v) => sum + v * v, 0) / n).toBeCloseTo(1, 1);
+		}
+	});
+
+	it('of a variation starts at the parent bit for bit and ends at the other seed', () => {
+		const at = (amount: number) => firstNoise({ seed: 1, variation: { seed: 2, amount } }, 0.3, n);
+		expect(at(0)).toEqual(normals(1, 0, n));
+		expect(at(1)).toEqual(normals(2, 0, n));
+		// Half way along the great circle both are equally near (Shoemake 1985).
+		const half = at(0.5);
+		expect(correlation(half, at(0))).toBeCloseTo(Math.SQRT1_2, 2);
+		expect(correlation(half, at(1))).toBeCloseTo(Math.SQRT1_2, 2);
+	});
+
+	it('keeps its length along the way, as a straight line would not', () => {
+		const [a, b] = [normals(3, 0, n), normals(4, 0, n)];
+		const norm = (v: Float32Array) => Math.sqrt(v.reduce((sum, x) => sum + x * x, 0));
+		expect(norm(slerp(a, b, 0.5)) / norm(a)).toBeCloseTo(1, 2);
+	});
+});
+
+describe('batch and variation', () => {
+	it('siblings of a batch are nearer to each other than pictures of separate seeds', () => {
+		const batch = (seed: number, index: number) =>
+			make({ seed: 900, batch: { seed, index } }, {}, book);
+		const curlew = characterOf('curlew')!;
+		const curlewBook = openBook(curlew, readPrompt(prompt), SIZE, SIZE, makeSurface);
+		const curlewTake = (change: Partial<TakeSettings>) =>
+			renderTake(settings({ ...change, model: 'curlew' }), curlew, curlewBook)!.pixels;
+		const alone = mean(
+			seeds.map((s) => apart(curlewTake({ seed: s }), curlewTake({ seed: s + 50 })))
+		);
+		const siblings = mean(
+			seeds.map((s) =>
+				apart(
+					curlewTake({ batch: { seed: s, index: 0 } }),
+					curlewTake({ batch: { seed: s, index: 1 } })
+				)
+			)
+		);
+		expect(siblings).toBeLessThan(alone);
+		expect(batch(1, 0)).not.toEqual(batch(1, 1));
+		expect(batch(1, 0)).toEqual(batch(1, 0));
+	});
+
+	it('a variation of 0 is the same picture bit for bit, more is farther, over seeds', () => {
+		const far = (amount: number) =>
+			mean(
+				seeds.map((seed) =>
+					apart(make({ seed }), make({ seed, variation: { seed: seed + 70, amount } }))
+				)
+			);
+		expect(make({ variation: { seed: 99, amount: 0 } })).toEqual(make());
+		expect(make({ variation: { seed: 99, amount: 1 } })).toEqual(make({ seed: 99 }));
+		const [small, middle, large] = [far(0.04), far(0.3), far(1)];
+		expect(small).toBeLessThan(middle);
+		expect(middle).toBeLessThan(large * 1.05);
+	});
+});
+
+describe('start picture', () => {
+	const from = (strength: number, change: Partial<TakeSettings> = {}) => {
+		const start = bitmap(make({}, {}, other));
+		return {
+			start: start.pixels,
+			pixels: make({ start: { image: 'x', strength }, ...change }, { start })
+		};
+	};
+
+	it('strength 0 gives it back bit for bit, 1 ignores it bit for bit', () => {
+		const { start, pixels } = from(0);
+		expect(pixels).toEqual(start);
+		expect(from(1).pixels).toEqual(make());
+	});
+
+	it('the stronger, the farther from it; at 0.5 between a quarter and three quarters are left', () => {
+		const away = [0.2, 0.5, 0.8, 1].map((strength) => {
+			const { start, pixels } = from(strength);
+			return apart(start, pixels);
+		});
+		for (let i = 1; i < away.length; i++) expect(away[i]).toBeGreaterThan(away[i - 1]);
+		// Common practice, no source: a strength of 0.5 keeps about half.
+		expect(away[1] / away[3]).toBeGreaterThan(0.25);
+		expect(away[1] / away[3]).toBeLessThan(0.75);
+	});
+
+	it('leaves no noise behind: what it keeps is as smooth as the start picture', () => {
+		const rough = (pixels: Uint8Array) => {
+			let sum = 0;
+			for (let i = 3; i < pixels.length; i++) sum += Math.abs(pixels[i] - pixels[i - 3]);
+			return sum / pixels.length;
+		};
+		const { start, pixels } = from(0.5);
+		expect(rough(pixels)).toBeLessThan(rough(start) * 1.8);
+	});
+});
+
+describe('mask', () => {
+	const mask = new Uint8Array(SIZE * SIZE).map((_, p) => (p % SIZE >= SIZE / 2 ? 255 : 0));
+	const inside = (p: number) => p % SIZE >= SIZE / 2 + 12;
+
+	it('keeps what lies outside byte for byte and makes the inside anew', () => {
+		const start = bitmap(make({}, {}, other));
+		const pixels = make(
+			{ start: { image: 'x', strength: 1 }, mask: { image: 'm' } },
+			{ start, mask }
+		);
+		for (let p = 0; p < mask.length; p++)
+			if (!mask[p])
+				for (let c = 0; c < 3; c++) expect(pixels[p * 3 + c]).toBe(start.pixels[p * 3 + c]);
+		expect(apart(pixels, start.pixels, inside)).toBeGreaterThan(12);
+	});
+
+	it('meets what it keeps: the step across the seam is no larger than five times the usual', () => {
+		const start = bitmap(make({ seed: 3 }));
+		const pixels = make(
+			{ seed: 8, start: { image: 'x', strength: 1 }, mask: { image: 'm' } },
+			{ start, mask }
+		);
+		const step = (x: number) => {
+			let sum = 0;
+			for (let y = 0; y < SIZE; y++)
+				for (let c = 0; c < 3; c++) {
+					const i = (y * SIZE + x) * 3 + c;
+					sum += Math.abs(pixels[i] - pixels[i - 3]);
+				}
+			return sum;
+		};
+		const usual = mean([20, 40, 60, 130, 150, 170].map(step));
+		expect(step(SIZE / 2)).toBeLessThan(usual * 5);
+	});
+});
+
+describe('references and adapters', () => {
+	it('a look moves mean and deviation of l, alpha and beta to the reference (Reinhard et al. 2001)', () => {
+		const reference = bitmap(make({}, {}, other));
+		const take = (weight: number) =>
+			make(
+				{ references: [{ image: 'r', use: 'look', weight }] },
+				{ references: [{ bitmap: reference, use: 'look', weight }] }
+			);
+		const far = (pixels: Uint8Array) => {
+			const [a, b] = [lookOf(pixels), lookOf(reference.pixels)];
+			return (
+				[0, 1, 2].reduce((sum, c) => sum + Math.abs(a.mean[c] - b.mean[c]), 0) +
+				[0, 1, 2].reduce((sum, c) => sum + Math.abs(a.deviation[c] - b.deviation[c]), 0)
+			);
+		};
+		expect(take(0)).toEqual(make());
+		expect(far(take(0.5))).toBeLessThan(far(make()));
+		// What would leave the range is cut, so that it does not come down to nothing.
+		expect(far(take(1))).toBeLessThan(far(make()) / 3);
+	});
+
+	it('a palette leaves lightness and takes hue', () => {
+		const reference = bitmap(make({}, {}, other));
+		const plain = make();
+		const pixels = make(
+			{ references: [{ image: 'r', use: 'palette', weight: 1 }] },
+			{ references: [{ bitmap: reference, use: 'palette', weight: 1 }] }
+		);
+		const [before, after] = [lookOf(plain), lookOf(pixels)];
+		expect(Math.abs(after.mean[0] - before.mean[0])).toBeLessThan(0.12);
+		expect(apart(plain, pixels)).toBeGreaterThan(8);
+	});
+
+	it('a content reference is found in the takes, the more the weightier', () => {
+		const reference = bitmap(make({}, {}, other));
+		const near = (weight: number) =>
+			mean(
+				seeds.map((seed) =>
+					apart(
+						reference.pixels,
+						make(
+							{ seed, references: [{ image: 'r', use: 'content', weight }] },
+							{ references: [{ bitmap: reference, use: 'content', weight }] }
+						)
+					)
+				)
+			);
+		const [none, some, all] = [near(0), near(0.5), near(1)];
+		expect(some).toBeLessThan(none);
+		expect(all).toBeLessThan(some + 1e-9);
+		expect(all).toBeLessThan(none / 2);
+	});
+
+	it('an outline favours scenes whose contours agree with it', () => {
+		const shown = book.scenes.findIndex((s) => s.prompted && s.across > 0.6);
+		const away = book.scenes.findIndex((s) => s.prompted && s.across < 0.4);
+		const towards = (k: number) =>
+			mean(
+				seeds.map((seed) => {
+					const reference = bitmap(book.painting(k));
+					const pixels = make(
+						{ seed, references: [{ image: 'r', use: 'outline', weight: 1 }] },
+						{ references: [{ bitmap: reference, use: 'outline', weight: 1 }] }
+					);
+					return apart(pixels, book.painting(shown));
+				})
+			);
+		expect(towards(shown)).toBeLessThan(towards(away));
+	});
+
+	it('an adapter changes pictures by its weight, and not at all at 0', () => {
+		const adapted = (weight: number) =>
+			openBook(turnstone, readPrompt(prompt), SIZE, SIZE, makeSurface, [
+				{ id: 'lamp-oil', weight }
+			]).painting(0);
+		const plain = book.painting(0);
+		expect(adapted(0)).toEqual(plain);
+		expect(apart(adapted(0.5), plain)).toBeGreaterThan(2);
+		expect(apart(adapted(1), plain)).toBeGreaterThan(apart(adapted(0.5), plain));
+	});
+
+	it('a taught adapter brings its pictures in', () => {
+		const picture = bitmap(make({}, {}, other));
+		const near = (weight: number) =>
+			mean(
+				seeds.map((seed) =>
+					apart(picture.pixels, make({ seed }, { taught: [{ pictures: [picture], weight }] }))
+				)
+			);
+		expect(near(0)).toBeCloseTo(
+			mean(seeds.map((seed) => apart(picture.pixels, make({ seed })))),
+			6
+		);
+		expect(near(1)).toBeLessThan(near(0) / 2);
+	});
+});
+
+describe('tiles', () => {
+	it.each([
+		[256, 256, 128],
+		[128, 64, 128],
+		[200, 137, 96]
+	])('%d by %d in tiles of %d cover everything, and their shares add up to 1', (w, h, side) => {
+		const total = new Float32Array(w * h);
+		for (const tile of tilesOf(w, h, side)) {
+			expect(tile.x + tile.width).toBeLessThanOrEqual(w);
+			expect(tile.y + tile.height).toBeLessThanOrEqual(h);
+			tile.add(new Float32Array(tile.width * tile.height).fill(1), total, 1);
+		}
+		for (const share of total) expect(share).toBeCloseTo(1, 5);
+	});
+
+	it('crops and puts back what was there', () => {
+		const whole = normals(5, 0, 40 * 30 * 3);
+		const out = new Float32Array(whole.length);
+		for (const tile of tilesOf(40, 30, 16)) tile.put(tile.crop(whole, 3), out, 3);
+		expect(out).toEqual(whole);
+	});
+
+	it('enlarges a take to a sharper picture that shows the same', () => {
+		const small = characterOf('turnstone-1')!;
+		const large = openBook(small, readPrompt(prompt), 768, 768, makeSurface);
+		const smallBook = openBook(small, readPrompt(prompt), 384, 384, makeSurface);
+		const asked = settings({ model: 'turnstone-1', width: 384, height: 384 });
+		const source = renderTake(asked, small, smallBook)!.pixels;
+		const doubled = new Uint8Array(768 * 768 * 3);
+		for (let y = 0; y < 768; y++)
+			for (let x = 0; x < 768; x++)
+				for (let c = 0; c < 3; c++)
+					doubled[(y * 768 + x) * 3 + c] = source[((y >> 1) * 384 + (x >> 1)) * 3 + c];
+		const start: Bitmap = { width: 768, height: 768, pixels: doubled };
+		const steps: number[] = [];
+		const made = renderTake(
+			{
+				...asked,
+				width: 768,
+				height: 768,
+				start: { image: 'x', strength: 0.3, fit: 'enlarge' }
+			},
+			small,
+			large,
+			{
+				materials: { start, fit: 'enlarge' },
+				onStep: (step) => {
+					steps.push(step);
+				}
+			}
+		)!.pixels;
+		expect(apart(made, doubled)).toBeLessThan(24);
+		expect(Math.max(...steps)).toBeLessThanOrEqual(asked.steps);
+		// Detail between neighbours that were one pixel before.
+		let detail = 0;
+		for (let i = 0; i < made.length; i += 6) detail += Math.abs(made[i] - made[i + 3]);
+		expect(detail / (made.length / 6)).toBeGreaterThan(1);
+	});
+});
