@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vite';
 
-/** Bundles the render thread by itself, since worker threads load a file of their own. */
+/** Bundles what runs as a file of its own: the render thread, and the check of the contract. */
 export default defineConfig({
 	resolve: { alias: { $lib: fileURLToPath(new URL('./src/lib', import.meta.url)) } },
 	ssr: { external: ['@napi-rs/canvas', 'sharp', 'piscina'] },
@@ -12,7 +12,10 @@ export default defineConfig({
 		emptyOutDir: true,
 		target: 'node20',
 		rollupOptions: {
-			input: { 'render-thread': 'src/lib/server/render-thread.ts' },
+			input: {
+				'render-thread': 'src/lib/server/render-thread.ts',
+				conformance: 'scripts/check-service.ts'
+			},
 			output: { entryFileNames: '[name].mjs' }
 		}
 	}

@@ -10,5 +10,5 @@ export {
 export { FileProblem } from './errors';
 export { PickFile, readPick, writePick } from './pick-file';
 export { settingsOf, stampPicture } from './picture';
-export { findXmp, readChunks } from './png';
+export { findXmp, readChunks, writeChunks } from './png';
 export { MADE_BY_MODEL, readXmp, writeXmp, type PictureFacts } from './xmp';

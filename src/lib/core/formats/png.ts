@@ -1,4 +1,4 @@
-import { buf as crc32 } from 'crc-32';
+import crc from 'crc-32';
 import { FileProblem } from './errors';
 
 /** One chunk of a PNG: four letters and its data. */
@@ -29,7 +29,7 @@ export function readChunks(bytes: Uint8Array): PngChunk[] {
 		}
 		const body = bytes.subarray(at + 4, at + 8 + length);
 		const type = String.fromCharCode(...body.subarray(0, 4));
-		if (crc32(body, 0) >>> 0 !== view.getUint32(at + 8 + length)) {
+		if (crc.buf(body, 0) >>> 0 !== view.getUint32(at + 8 + length)) {
 			throw new FileProblem(
 				`This PNG is damaged: its part \u201c${type}\u201d does not add up. Export or download it again.`
 			);
@@ -52,7 +52,7 @@ export function writeChunks(chunks: readonly PngChunk[]): Uint8Array<ArrayBuffer
 		out.set(data, at + 8);
 		view.setUint32(
 			at + 8 + data.length,
-			crc32(out.subarray(at + 4, at + 8 + data.length), 0) >>> 0
+			crc.buf(out.subarray(at + 4, at + 8 + data.length), 0) >>> 0
 		);
 		at += 12 + data.length;
 	}

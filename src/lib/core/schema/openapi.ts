@@ -1,7 +1,29 @@
 import { z } from 'zod';
-import { JobRequest, JobStatus, JobTicket, Limits, Models, Problem, RenderEvent } from './render';
+import {
+	AdapterTicket,
+	ImageTicket,
+	JobRequest,
+	JobStatus,
+	JobTicket,
+	Limits,
+	Models,
+	Problem,
+	RenderEvent,
+	TeachRequest
+} from './render';
 
-const schemas = { JobRequest, JobStatus, JobTicket, Limits, Models, Problem, RenderEvent };
+const schemas = {
+	AdapterTicket,
+	ImageTicket,
+	JobRequest,
+	JobStatus,
+	JobTicket,
+	Limits,
+	Models,
+	Problem,
+	RenderEvent,
+	TeachRequest
+};
 
 const json = (name: keyof typeof schemas, description: string) => ({
 	description,
@@ -78,6 +100,31 @@ export function openApi(): Record<string, unknown> {
 							}
 						},
 						...unknown
+					}
+				}
+			},
+			'/images': {
+				post: {
+					summary: 'Send a start picture, a mask or a reference; the same bytes get the same id',
+					requestBody: {
+						description: 'A PNG, JPEG or WebP picture, at most maxImageBytes',
+						content: { 'image/png': {}, 'image/jpeg': {}, 'image/webp': {} }
+					},
+					responses: {
+						'201': json('ImageTicket', 'The id under which takes may ask for it, and its size'),
+						'413': problem('Too many bytes or pixels'),
+						'422': problem('No whole picture of a kind that is taken')
+					}
+				}
+			},
+			'/adapters': {
+				post: {
+					summary: 'Teach an adapter from up to 40 pictures that were sent before',
+					requestBody: json('TeachRequest', 'A name and the pictures'),
+					responses: {
+						'201': json('AdapterTicket', 'The id under which takes may ask for it'),
+						'400': problem('Not JSON'),
+						'422': problem('Not as the contract says, or a picture is not known; see errors')
 					}
 				}
 			},
