@@ -11,7 +11,8 @@ export default mergeConfig(thread, {
 				bench: 'bench/bench.ts',
 				look: 'bench/look.ts',
 				models: 'bench/models.ts',
-				dials: 'bench/dials.ts'
+				dials: 'bench/dials.ts',
+				stress: 'bench/stress.ts'
 			},
 			output: { entryFileNames: '[name].mjs' }
 		}

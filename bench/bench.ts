@@ -1,120 +1,271 @@
-/** Measures speed as ratios: against plain code and against reading the same memory, in one run. */
-import {
-	guidedDenoiser,
-	karrasSchedule,
-	type GuidedOptions,
-	type SceneSet
-} from '../src/lib/core/diffusion';
+/**
+ * Measures speed as ratios: against plain code and against reading the same memory, in one run.
+ * `npm run bench` takes about a quarter of an hour; `npm run bench -- --quick` leaves out the plain
+ * take at full size and the memory of a long job.
+ */
+import { spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { resolve } from 'node:path';
+import { guidedDenoiser, samplers, schedules, type SceneSet } from '../src/lib/core/diffusion';
 import { normals } from '../src/lib/core/random';
-import { characterOf, openBook, readPrompt, renderTake } from '../src/lib/core/standins';
-import { makeSurface } from '../src/lib/server/surface';
-import { plainDenoise } from './plain-denoiser';
+import type { TakeSettings } from '../src/lib/core/schema';
+import { characterOf, traceTake } from '../src/lib/core/standins';
+import { decode } from '../src/lib/core/standins/decode';
+import { denoiserOptions } from '../src/lib/core/standins/take';
+import { RenderClient } from '../src/lib/render';
+import { openPool, type RenderPool } from '../src/lib/server/pool';
+import { bookFor, forgetBooks, makeTake, settingsFor } from './make-take';
+import { plainDenoiser } from './plain-denoiser';
+
+const quick = process.argv.includes('--quick');
+const character = characterOf('turnstone-2')!;
+const prompt = 'a lighthouse at dusk above a salt marsh';
+const asked = (change: Partial<TakeSettings>) =>
+	settingsFor(character, { prompt, guidance: 6, steps: 28, seed: 7, ...change });
+
+function timed(work: () => void): number {
+	const from = performance.now();
+	work();
+	return performance.now() - from;
+}
 
 /** Median time of a few runs, in milliseconds. */
 function median(runs: number, work: () => void): number {
-	const times = Array.from({ length: runs }, () => {
-		const from = performance.now();
-		work();
-		return performance.now() - from;
-	}).sort((a, b) => a - b);
+	const times = Array.from({ length: runs }, () => timed(work)).sort((a, b) => a - b);
 	return times[Math.floor(runs / 2)];
 }
 
-const character = characterOf('turnstone-2')!;
-const prompt = 'a lighthouse at dusk above a salt marsh';
-const reading = readPrompt(prompt);
+/** Adds up all scenes once: the least that any step could read. */
+function readOnce(scenes: readonly Float32Array[]): number {
+	let sum = 0;
+	for (const scene of scenes) sum += total(scene);
+	return sum;
+}
+function total(values: Float32Array): number {
+	let sum = 0;
+	for (let i = 0; i < values.length; i++) sum += values[i];
+	return sum;
+}
 
-/** One step of the guided denoiser on a model's own scenes, half way down. */
-function stepTable(): Record<string, unknown>[] {
-	return [256, 384, 512].map((side) => {
-		const book = openBook(character, reading, side, side, makeSurface);
-		const set: SceneSet = {
-			width: book.latentWidth,
-			height: book.latentHeight,
-			scenes: book.latents,
-			spread: character.spread
-		};
-		const options: GuidedOptions = {
-			prior: book.scenes.map(({ prior }) => prior),
-			negativePrior: book.scenes.map(({ generalPrior }) => generalPrior),
-			guidance: 6,
-			touchiness: character.touchiness,
-			window: {
-				high: character.coherence * book.latentWidth,
-				low: 5,
-				sigmaMin: 0.002,
-				sigmaMax: 80
-			}
-		};
-		const sigma = karrasSchedule(20)[12];
-		const x = normals(7, 0, book.latents[0].length).map((v, i) => book.latents[0][i] + sigma * v);
-		const out = new Float32Array(x.length);
-		const { denoise } = guidedDenoiser(set, options);
-		denoise(x, sigma, out);
-		const fast = median(15, () => denoise(x, sigma, out));
-		let plain = new Float32Array();
-		const slow = median(1, () => (plain = plainDenoise(set, options, x, sigma) as typeof plain));
-		let sum = 0;
-		const read = median(15, () => {
-			for (const scene of book.latents) for (let i = 0; i < scene.length; i++) sum += scene[i];
-		});
-		const apart = out.reduce((worst, v, i) => Math.max(worst, Math.abs(v - plain[i])), 0);
-		return {
-			frame: `${side}x${side}`,
-			scenes: set.scenes.length,
-			'ms a step': fast.toFixed(1),
-			'plain ms': slow.toFixed(0),
-			'times faster': (slow / fast).toFixed(0),
-			'times one read': (fast / read).toFixed(1),
-			'largest difference of 255': (apart * 127.5).toFixed(3),
-			...(Number.isNaN(sum) ? { sum } : {})
-		};
+/** The scenes of a take and how they are weighed, at a frame size, with only the first `count`. */
+function fieldOf(side: number, count = Infinity) {
+	const settings = asked({ width: side, height: side });
+	const { field } = traceTake({ ...settings, steps: 1 }, character, bookFor(character, settings))!;
+	const keep = <T extends Float64Array>(weights: T) => weights.slice(0, count);
+	const part = {
+		...field,
+		latents: field.latents.slice(0, count),
+		prior: keep(field.prior),
+		negativePrior: keep(field.negativePrior)
+	};
+	const set: SceneSet = {
+		width: field.width,
+		height: field.height,
+		scenes: part.latents,
+		spread: character.spread
+	};
+	return { settings, set, options: denoiserOptions(settings, character, part) };
+}
+
+/** One guided step half way down, where many scenes are still in play. */
+function stepRow(side: number, count = Infinity, withPlain = side <= 512) {
+	const { set, options } = fieldOf(side, count);
+	const sigma = schedules.karras(28, options.window)[12];
+	const x = normals(7, 0, set.scenes[0].length).map((v, i) => set.scenes[0][i] + sigma * v);
+	const out = new Float32Array(x.length);
+	const { denoise } = guidedDenoiser(set, options);
+	for (let i = 0; i < 20; i++) denoise(x, sigma, out);
+	const fast = median(15, () => denoise(x, sigma, out));
+	for (let i = 0; i < 20; i++) readOnce(set.scenes);
+	const read = median(15, () => readOnce(set.scenes));
+	const row: Record<string, unknown> = {
+		frame: `${side}x${side}`,
+		scenes: set.scenes.length,
+		'ms a step': fast.toFixed(1),
+		'times one read': (fast / read).toFixed(1)
+	};
+	if (withPlain) {
+		const check = new Float32Array(x.length);
+		const slow = timed(() => plainDenoiser(set, options).denoise(x, sigma, check));
+		const apart = out.reduce((worst, v, i) => Math.max(worst, Math.abs(v - check[i])), 0);
+		row['plain ms'] = slow.toFixed(0);
+		row['times faster'] = (slow / fast).toFixed(0);
+		row['largest difference of 255'] = (apart * 127.5).toFixed(3);
+	}
+	return row;
+}
+
+/** A whole take on a warm cache against the same take made with the plain denoiser. */
+function plainTake(side: number) {
+	const { settings, set, options } = fieldOf(side);
+	const book = bookFor(character, settings);
+	makeTake(character, settings);
+	let fastPixels = new Uint8Array();
+	const fast = median(
+		5,
+		() => (fastPixels = makeTake(character, settings).pixels as typeof fastPixels)
+	);
+	let slowPixels = new Uint8Array();
+	const slow = timed(() => {
+		const { denoise, weights } = plainDenoiser(set, options);
+		const schedule = schedules[settings.schedule](settings.steps, options.window);
+		const x = normals(settings.seed, 0, set.width * set.height * 3).map((v) => v * schedule[0]);
+		samplers[settings.sampler](x, schedule, denoise);
+		const { field } = traceTake({ ...settings, steps: 1 }, character, book)!;
+		slowPixels = decode(book, field, x, weights) as typeof slowPixels;
 	});
+	const apart = fastPixels.reduce((worst, v, i) => Math.max(worst, Math.abs(v - slowPixels[i])), 0);
+	return {
+		frame: `${side}x${side}`,
+		steps: settings.steps,
+		'warm take ms': fast.toFixed(0),
+		'plain take ms': slow.toFixed(0),
+		'times faster': (slow / fast).toFixed(1),
+		'largest pixel difference': apart
+	};
 }
 
 /** Whole takes on one thread: the first one pays for the scenes, the later ones do not. */
-function takeTable(): Record<string, unknown>[] {
-	return [512, 768, 1024].map((side) => {
-		const from = performance.now();
-		const book = openBook(character, reading, side, side, makeSurface);
-		const opened = performance.now() - from;
-		const make = (seed: number) => {
-			const start = performance.now();
-			renderTake(
-				{
-					model: character.card.id,
-					prompt,
-					negative: '',
-					width: side,
-					height: side,
-					guidance: 6,
-					steps: 28,
-					sampler: 'dpm-solver++(2m)',
-					schedule: 'karras',
-					seed
-				},
-				character,
-				book
-			);
-			return performance.now() - start;
-		};
-		const first = make(1);
-		for (let seed = 2; seed < 10; seed++) make(seed);
-		const again = Array.from({ length: 5 }, (_, i) => make(i + 2)).sort((a, b) => a - b)[2];
-		return {
-			frame: `${side}x${side}`,
-			steps: 28,
-			'opening ms': opened.toFixed(0),
-			'first take ms': first.toFixed(0),
-			'warm take ms': again.toFixed(0),
-			'takes a minute': (60_000 / again).toFixed(0),
-			'first over warm': ((opened + first) / again).toFixed(1)
-		};
-	});
+function takeRow(side: number, steps = 28) {
+	const settings = asked({ width: side, height: side, steps });
+	const opened = timed(() => bookFor(character, settings));
+	const first = timed(() => makeTake(character, settings));
+	for (let seed = 1; seed < 6; seed++) makeTake(character, { ...settings, seed });
+	const warm = median(5, () => makeTake(character, settings));
+	return {
+		frame: `${side}x${side}`,
+		steps,
+		'opening ms': opened.toFixed(0),
+		'first take ms': first.toFixed(0),
+		'warm take ms': warm.toFixed(0),
+		'takes a minute': (60_000 / warm).toFixed(0)
+	};
 }
 
-console.log('One guided step, 26 scenes, against the same equations in plain loops:');
-console.table(stepTable());
-console.log('Whole takes on one thread:');
-console.table(takeTable());
-console.log(`Resident memory: ${(process.memoryUsage().rss / 1e6).toFixed(0)} MB`);
+const threadFile = resolve('build/threads/render-thread.mjs');
+const output = { format: 'png', preview: true } as const;
+
+/** Runs warm takes through a pool and gives takes a minute. */
+async function throughput(threads: number, side: number): Promise<number> {
+	const pool: RenderPool = openPool(threads, threadFile);
+	const run = (seed: number) =>
+		pool.render(
+			{ settings: asked({ width: side, height: side, seed }), output, pictures: {} },
+			new AbortController().signal,
+			() => undefined
+		);
+	await Promise.all(Array.from({ length: threads * 4 }, (_, i) => run(i % 6)));
+	const count = 16;
+	const from = performance.now();
+	await Promise.all(Array.from({ length: count }, (_, i) => run(i % 6)));
+	const rate = (count * 60_000) / (performance.now() - from);
+	await pool.close();
+	return rate;
+}
+
+/** When a warm model shows its first partial picture, as a share of the whole take. */
+async function firstPartial(side: number) {
+	const pool = openPool(1, threadFile);
+	const shares: number[] = [];
+	for (let i = 0; i < 6; i++) {
+		const from = performance.now();
+		let first = Infinity;
+		await pool.render(
+			{ settings: asked({ width: side, height: side, seed: 3 }), output, pictures: {} },
+			new AbortController().signal,
+			({ preview }) => {
+				if (preview) first = Math.min(first, performance.now() - from);
+			}
+		);
+		if (i > 0) shares.push(first / (performance.now() - from));
+	}
+	await pool.close();
+	return shares.sort((a, b) => a - b)[2];
+}
+
+/** Peak resident memory of the built server through one job of many large takes. */
+async function longJob(takes: number, side: number) {
+	const port = await new Promise<number>((done) => {
+		const probe = createServer().listen(0, '127.0.0.1', () => {
+			const { port: free } = probe.address() as { port: number };
+			probe.close(() => done(free));
+		});
+	});
+	const server = spawn(process.execPath, ['build/index.js'], {
+		env: {
+			...process.env,
+			HOST: '127.0.0.1',
+			PORT: String(port),
+			ORIGIN: `http://127.0.0.1:${port}`
+		},
+		stdio: 'ignore'
+	});
+	try {
+		const client = new RenderClient(`http://127.0.0.1:${port}/api/render/v1`);
+		for (let i = 0; i < 100; i++) {
+			if (
+				await client.limits().then(
+					() => true,
+					() => false
+				)
+			)
+				break;
+			await new Promise((r) => setTimeout(r, 100));
+		}
+		const from = performance.now();
+		const { job } = await client.submit({
+			key: randomUUID(),
+			takes: Array.from({ length: takes }, (_, seed) => ({
+				...asked({ width: side, height: side, seed }),
+				ref: `t${seed}`
+			}))
+		});
+		let done = 0;
+		for (let after = 0; done < takes;)
+			for await (const { id, event } of client.events(job, after, new AbortController().signal)) {
+				after = id;
+				if (event.type === 'done') done++;
+				if (event.type === 'failed') throw new Error(event.message);
+			}
+		const seconds = (performance.now() - from) / 1000;
+		const peak =
+			Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${server.pid}/status`, 'utf8'))?.[1]) / 1024;
+		return {
+			takes: done,
+			frame: `${side}x${side}`,
+			seconds: seconds.toFixed(0),
+			'takes a minute': ((done * 60) / seconds).toFixed(0),
+			'peak MB': peak.toFixed(0)
+		};
+	} finally {
+		server.kill();
+	}
+}
+
+console.log(
+	'One guided step, against the same equations in plain loops and against reading the scenes once:'
+);
+console.table([256, 512, 768, 1024].map((side) => stepRow(side)));
+console.log('The same by the number of scenes:');
+console.table([7, 13, 26].map((count) => stepRow(512, count, false)));
+console.log('Whole takes on one thread, by frame and by steps:');
+console.table([takeRow(512), takeRow(768), takeRow(1024), takeRow(1024, 14), takeRow(1024, 56)]);
+console.log('A whole take with guidance on a warm cache, against the plain implementation:');
+console.table([plainTake(512), ...(quick ? [] : [plainTake(1024)])]);
+forgetBooks();
+console.log('A take of 2048x2048:');
+console.table([takeRow(2048)].map(({ 'takes a minute': _, ...row }) => row));
+forgetBooks();
+const rates = [await throughput(1, 768), await throughput(2, 768)];
+console.log(
+	`Takes a minute at 768x768, encoded as PNG: ${rates[0].toFixed(0)} on one thread, ${rates[1].toFixed(0)} on two: ${(rates[1] / rates[0]).toFixed(2)} times.`
+);
+console.log(
+	`First partial picture of a warm model at 1024x1024: after ${(100 * (await firstPartial(1024))).toFixed(0)} % of the take's time.`
+);
+if (!quick) {
+	console.log('A long job through the built server:');
+	console.table([await longJob(256, 1024)]);
+}

@@ -49,7 +49,7 @@ const traced = (character: Character, prompt: string, change: Partial<TakeSettin
 /** Agreement and burn at one guidance, over prompts and seeds. */
 function atGuidance(character: Character, guidance: number) {
 	const signals = prompts.slice(0, 3).flatMap((prompt) =>
-		range(6).map((seed) => {
+		range(8).map((seed) => {
 			const { trace } = traced(character, prompt, { guidance, seed: seed + 1 });
 			return signalsOf(trace.latent, trace.field, 5, character.spread);
 		})

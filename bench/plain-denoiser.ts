@@ -2,6 +2,7 @@ import {
 	meanScene,
 	muted,
 	windowRadius,
+	type Denoise,
 	type GuidedOptions,
 	type SceneSet
 } from '../src/lib/core/diffusion';
@@ -9,19 +10,22 @@ import {
 /**
  * The equations of the guided denoiser as they are written: a double loop over pixels and window,
  * no running sums, nothing shared, no scene dropped. What the fast one is measured against.
+ * Gives the weights of its last evaluation too, so that a whole take can be made with it.
  */
-export function plainDenoise(
+export function plainDenoiser(
 	set: SceneSet,
-	options: GuidedOptions,
-	x: Float32Array,
-	sigma: number
-): Float32Array {
+	options: GuidedOptions
+): { denoise: Denoise; weights: Float32Array[] } {
 	const mean = meanScene(set.scenes, options.prior);
 	const copies = set.scenes.map((scene) => muted(scene, mean, options.touchiness));
-	const radius = windowRadius(sigma, options.window);
-	const cond = posterior(set, set.scenes, options.prior, x, sigma, radius);
-	const neg = posterior(set, copies, options.negativePrior, x, sigma, radius);
-	return neg.map((value, i) => value + options.guidance * (cond[i] - value));
+	const weights = set.scenes.map(() => new Float32Array(set.width * set.height));
+	const denoise: Denoise = (x, sigma, out) => {
+		const radius = windowRadius(sigma, options.window);
+		const neg = posterior(set, copies, options.negativePrior, x, sigma, radius);
+		const cond = posterior(set, set.scenes, options.prior, x, sigma, radius, weights);
+		for (let i = 0; i < out.length; i++) out[i] = neg[i] + options.guidance * (cond[i] - neg[i]);
+	};
+	return { denoise, weights };
 }
 
 function posterior(
@@ -30,34 +34,56 @@ function posterior(
 	prior: ArrayLike<number>,
 	x: Float32Array,
 	sigma: number,
-	radius: number
-): Float32Array {
+	radius: number,
+	weights?: Float32Array[]
+): Float64Array {
 	const variance = sigma * sigma + spread * spread;
-	const out = new Float32Array(x.length);
-	const logs = new Float64Array(scenes.length);
+	const logs = scenes.map((scene, k) =>
+		windowed(x, scene, width, height, radius, variance, Math.log(prior[k]))
+	);
+	const out = new Float64Array(x.length);
+	for (let p = 0; p < width * height; p++) {
+		let top = -Infinity;
+		for (const log of logs) if (log[p] > top) top = log[p];
+		let total = 0;
+		for (const log of logs) total += log[p] = Math.exp(log[p] - top);
+		logs.forEach((log, k) => {
+			if (weights) weights[k][p] = log[p] / total;
+		});
+		for (let c = 0; c < 3; c++) {
+			const i = p * 3 + c;
+			let blend = 0;
+			for (let k = 0; k < scenes.length; k++) blend += (logs[k][p] / total) * scenes[k][i];
+			out[i] = ((spread * spread) / variance) * x[i] + ((sigma * sigma) / variance) * blend;
+		}
+	}
+	return out;
+}
+
+/** Log weight of one scene at every pixel, its window summed up anew at each. */
+function windowed(
+	x: Float32Array,
+	scene: Float32Array,
+	width: number,
+	height: number,
+	radius: number,
+	variance: number,
+	logPrior: number
+): Float64Array {
+	const apart = new Float64Array(width * height);
+	for (let p = 0, i = 0; p < apart.length; p++)
+		for (let c = 0; c < 3; c++, i++) apart[p] += (x[i] - scene[i]) ** 2;
+	const out = new Float64Array(width * height);
 	for (let py = 0; py < height; py++) {
+		const top = Math.max(0, py - radius);
+		const bottom = Math.min(height - 1, py + radius);
 		for (let px = 0; px < width; px++) {
-			for (let k = 0; k < scenes.length; k++) {
-				const scene = scenes[k];
-				let sum = 0;
-				for (let qy = Math.max(0, py - radius); qy <= Math.min(height - 1, py + radius); qy++) {
-					for (let qx = Math.max(0, px - radius); qx <= Math.min(width - 1, px + radius); qx++) {
-						const q = (qy * width + qx) * 3;
-						for (let c = 0; c < 3; c++) sum += (x[q + c] - scene[q + c]) ** 2;
-					}
-				}
-				logs[k] = Math.log(prior[k]) - sum / (2 * variance);
-			}
-			const top = Math.max(...logs);
-			let total = 0;
-			for (let k = 0; k < scenes.length; k++) total += logs[k] = Math.exp(logs[k] - top);
-			const p = (py * width + px) * 3;
-			for (let c = 0; c < 3; c++) {
-				let blend = 0;
-				for (let k = 0; k < scenes.length; k++) blend += (logs[k] / total) * scenes[k][p + c];
-				out[p + c] =
-					((spread * spread) / variance) * x[p + c] + ((sigma * sigma) / variance) * blend;
-			}
+			const left = Math.max(0, px - radius);
+			const right = Math.min(width - 1, px + radius);
+			let sum = 0;
+			for (let qy = top; qy <= bottom; qy++)
+				for (let q = qy * width + left, end = qy * width + right; q <= end; q++) sum += apart[q];
+			out[py * width + px] = logPrior - sum / (2 * variance);
 		}
 	}
 	return out;

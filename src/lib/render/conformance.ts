@@ -65,6 +65,7 @@ export async function checkConformance(
 
 	// What the checks share: the cheapest model, and a take of it.
 	let card: ModelCard | undefined;
+	let cards: ModelCard[] = [];
 	const model = () => {
 		hold(!!card, 'There is no model to try it on.');
 		return card;
@@ -72,8 +73,8 @@ export async function checkConformance(
 	const offers = (feature: string) => {
 		if (!model().features.includes(feature)) throw new NotOffered();
 	};
-	const take = (change: Partial<TakeRequest> = {}): TakeRequest => {
-		const { id, sizeMultiple, guidance, steps, samplers, schedules } = model();
+	const take = (change: Partial<TakeRequest> = {}, of = model()): TakeRequest => {
+		const { id, sizeMultiple, guidance, steps, samplers, schedules } = of;
 		const side = Math.ceil(128 / sizeMultiple) * sizeMultiple;
 		return {
 			ref: crypto.randomUUID(),
@@ -131,6 +132,7 @@ export async function checkConformance(
 	await check('GET /models lists models whose cards are as the schema says', async () => {
 		const { models } = Models.parse(await (await fetch(`${at}/models`)).json());
 		hold(models.length > 0, 'no model at all');
+		cards = models;
 		hold(new Set(models.map(({ id }) => id)).size === models.length, 'two models have the same id');
 		card = models.reduce((a, b) =>
 			b.price.creditsPerTake + b.pace.secondsPerMegapixelStep <
@@ -377,12 +379,13 @@ export async function checkConformance(
 		'an adapter can be taught from pictures, and unknown ones are answered with 422',
 		async () => {
 			await refusesTake({ adapters: [{ id: 'no-such-adapter', weight: 1 }] }, 422);
-			offers('teach');
+			const pupil = cards.find(({ features }) => features.includes('teach'));
+			if (!pupil) throw new NotOffered();
 			const images = [(await sendImage(6)).image, (await sendImage(7)).image];
 			const response = await post('/adapters', { name: 'Two greys', images });
 			hold(response.ok, `POST /adapters answered ${response.status}`);
 			const { adapter } = AdapterTicket.parse(await response.json());
-			const { done } = await run(take({ adapters: [{ id: adapter, weight: 0.5 }] }));
+			const { done } = await run(take({ adapters: [{ id: adapter, weight: 0.5 }] }, pupil));
 			hold(done.length === 1, 'a take with it was not done');
 		}
 	);

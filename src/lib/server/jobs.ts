@@ -4,6 +4,7 @@ import type { JobStatus, JobTicket, RenderEvent, TakeRequest, TakeState } from '
 import { characterOf } from '$lib/core/standins';
 import { heldBytes, keptFor, limits } from './limits';
 import type { AdmittedJob } from './admission';
+import { PictureFiles } from './picture-files';
 import type { TakePictures } from './pictures';
 import type { RenderPool } from './pool';
 import { problem } from './problem';
@@ -17,7 +18,7 @@ interface JobTake {
 	code?: string;
 	message?: string;
 	abort: AbortController;
-	picture?: { bytes: Uint8Array; type: string; etag: string };
+	picture?: { type: string; etag: string };
 }
 
 interface Job {
@@ -34,6 +35,7 @@ interface Job {
 /** The jobs of the service: taken on, run in order, kept for a while, forgotten oldest first. */
 export class Jobs {
 	readonly #pool: RenderPool;
+	readonly #files = new PictureFiles();
 	readonly #jobs = new Map<string, Job>();
 	readonly #byKey = new Map<string, Job>();
 	readonly #takes = new Map<string, { job: Job; take: JobTake }>();
@@ -110,7 +112,12 @@ export class Jobs {
 		}
 	}
 
-	picture(takeId: string): { bytes: Uint8Array; type: string; etag: string } {
+	/** A finished picture; its bytes are read when they are asked for. */
+	picture(takeId: string): {
+		type: string;
+		etag: string;
+		bytes: () => Promise<Uint8Array<ArrayBuffer>>;
+	} {
 		const found = this.#takes.get(takeId)?.take;
 		if (!found) throw notFound('take', takeId);
 		if (!found.picture) {
@@ -120,7 +127,7 @@ export class Jobs {
 				`This take is ${found.state}; its picture is there once it is done.`
 			);
 		}
-		return found.picture;
+		return { ...found.picture, bytes: () => this.#files.read(takeId) };
 	}
 
 	/**
@@ -173,9 +180,11 @@ export class Jobs {
 				}
 			);
 			take.pictures = {};
-			if (!result || take.state === 'cancelled') return;
+			if (!result || hasEnded(take)) return;
+			await this.#files.keep(take.id, result.bytes);
+			// It may have been cancelled while the file was written.
+			if (hasEnded(take)) return;
 			take.picture = {
-				bytes: result.bytes,
 				type: `image/${output.format}`,
 				etag: `"${result.image}"`
 			};
@@ -193,7 +202,7 @@ export class Jobs {
 				unread: result.unread
 			});
 		} catch (cause) {
-			if (take.state === 'cancelled') return;
+			if (hasEnded(take)) return;
 			console.error(cause);
 			take.code = 'render-failed';
 			take.message = 'The model stopped while it made this picture. Run the take again.';
@@ -232,16 +241,14 @@ export class Jobs {
 
 	/** Lets old results go: what is older than its time once memory is short, oldest first. */
 	#forget(): void {
-		let held = 0;
-		for (const job of this.#jobs.values()) {
-			for (const { picture } of job.takes) held += picture?.bytes.byteLength ?? 0;
-		}
+		let { held } = this.#files;
 		for (const job of [...this.#jobs.values()]) {
 			if (job.endedAt === null) continue;
 			const old = Date.now() - job.endedAt > keptFor;
 			if (!old && held <= heldBytes) continue;
-			for (const { id, picture } of job.takes) {
-				held -= picture?.bytes.byteLength ?? 0;
+			for (const { id } of job.takes) {
+				held -= this.#files.sizeOf(id);
+				this.#files.drop(id);
 				this.#takes.delete(id);
 			}
 			this.#jobs.delete(job.id);
@@ -255,6 +262,8 @@ export class Jobs {
 		return job;
 	}
 }
+
+const hasEnded = ({ state }: JobTake): boolean => state !== 'waiting' && state !== 'running';
 
 const notFound = (what: string, id: string) =>
 	problem(

@@ -12,8 +12,8 @@ export const limits: Limits = {
 /** Decoded start pictures, masks and references held in memory, in bytes. */
 export const heldImageBytes = 256 * 1024 * 1024;
 
-/** Finished pictures held in memory, in bytes; the oldest jobs give way beyond it. */
-export const heldBytes = 448 * 1024 * 1024;
+/** Finished pictures kept in files, in bytes; the oldest ended jobs give way beyond it. */
+export const heldBytes = 2 * 1024 * 1024 * 1024;
 
 /** How long a finished job's results are kept at least, in milliseconds. */
 export const keptFor = 60 * 60 * 1000;

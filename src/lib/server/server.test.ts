@@ -96,7 +96,7 @@ describe('Jobs', () => {
 		const events = await all(jobs, id);
 		expect(events.filter(({ type }) => type === 'done')).toHaveLength(2);
 		expect(events.at(-1)).toEqual({ type: 'end' });
-		expect(jobs.picture(takes[0].take).bytes).toHaveLength(64 * 64 * 3);
+		expect(await jobs.picture(takes[0].take).bytes()).toHaveLength(64 * 64 * 3);
 		expect(jobs.status(id).takes.map(({ state, step }) => [state, step])).toEqual([
 			['done', 3],
 			['done', 3]
@@ -147,7 +147,7 @@ describe('Jobs', () => {
 		const events = await all(jobs, id);
 		expect(events.filter(({ type }) => type === 'cancelled')).toHaveLength(2);
 		expect(events.filter(({ type }) => type === 'done')).toHaveLength(1);
-		expect(jobs.picture(takes[0].take).bytes.length).toBeGreaterThan(0);
+		expect((await jobs.picture(takes[0].take).bytes()).length).toBeGreaterThan(0);
 		jobs.cancel(id);
 		expect(await all(jobs, id)).toEqual(events);
 	});

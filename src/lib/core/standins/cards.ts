@@ -23,8 +23,11 @@ export interface Character {
 	medium: string;
 	/** Media that it cannot leave: what it makes of others. */
 	mediaInstead: Record<string, string>;
-	/** Noise level that it starts at: lower for a model that settles in few steps. @default 80 */
-	sigmaMax?: number;
+	/**
+	 * Noise level that it starts at for every latent pixel of its side: lower for a model that settles
+	 * in few steps. @default 2
+	 */
+	startingNoise?: number;
 	/** How it draws and finishes. */
 	hand: Hand;
 	/** How alike the siblings of a batch are, 0 to 1. */
@@ -113,9 +116,9 @@ export const characters: Character[] = [
 			price: { creditsPerTake: 0.6, creditsPerMegapixelStep: 0.02 }
 		}),
 		coherence: 0.55,
-		touchiness: 0.034,
-		wander: 1.1,
-		looseness: 0.76,
+		touchiness: 0.03,
+		wander: 0.9,
+		looseness: 0.57,
 		scenes: 20,
 		spread: 0.03,
 		tidiness: 0.45,
@@ -160,9 +163,9 @@ export const characters: Character[] = [
 			price: { creditsPerTake: 0.5, creditsPerMegapixelStep: 0.018 }
 		}),
 		coherence: 0.56,
-		touchiness: 0.016,
-		wander: 1.0,
-		looseness: 0.66,
+		touchiness: 0.015,
+		wander: 1.1,
+		looseness: 0.73,
 		scenes: 18,
 		spread: 0.025,
 		tidiness: 0.36,
@@ -207,9 +210,9 @@ export const characters: Character[] = [
 			price: { creditsPerTake: 0.2, creditsPerMegapixelStep: 0.01 }
 		}),
 		coherence: 0.4,
-		touchiness: 0.04,
-		wander: 1.1,
-		looseness: 0.68,
+		touchiness: 0.036,
+		wander: 1.0,
+		looseness: 0.62,
 		scenes: 16,
 		spread: 0.04,
 		tidiness: 0.3,
@@ -253,9 +256,9 @@ export const characters: Character[] = [
 			price: { creditsPerTake: 1.8, creditsPerMegapixelStep: 0.04 }
 		}),
 		coherence: 0.6,
-		touchiness: 0.042,
-		wander: 0.9,
-		looseness: 0.74,
+		touchiness: 0.028,
+		wander: 0.6,
+		looseness: 0.42,
 		scenes: 24,
 		spread: 0.03,
 		tidiness: 0.55,
@@ -299,9 +302,9 @@ export const characters: Character[] = [
 			price: { creditsPerTake: 0.9, creditsPerMegapixelStep: 0.025 }
 		}),
 		coherence: 0.6,
-		touchiness: 0.034,
+		touchiness: 0.032,
 		wander: 0.8,
-		looseness: 0.62,
+		looseness: 0.6,
 		scenes: 16,
 		spread: 0.03,
 		tidiness: 0.5,
@@ -353,7 +356,7 @@ export const characters: Character[] = [
 		tidiness: 0.4,
 		medium: 'cut-paper',
 		mediaInstead: { photograph: 'cut-paper' },
-		sigmaMax: 12,
+		startingNoise: 0.5,
 		hand: {
 			stretch: 0.95,
 			horizon: 0.01,
@@ -392,9 +395,9 @@ export const characters: Character[] = [
 			price: { creditsPerTake: 0.7, creditsPerMegapixelStep: 0.02 }
 		}),
 		coherence: 0.55,
-		touchiness: 0.034,
+		touchiness: 0.032,
 		wander: 0.9,
-		looseness: 0.66,
+		looseness: 0.62,
 		scenes: 18,
 		spread: 0.025,
 		tidiness: 0.5,

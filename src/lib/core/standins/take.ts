@@ -1,4 +1,4 @@
-import { guidedDenoiser, samplers, schedules } from '$lib/core/diffusion';
+import { guidedDenoiser, samplers, schedules, type GuidedOptions } from '$lib/core/diffusion';
 import { normals } from '$lib/core/random';
 import type { Signals, TakeSettings } from '$lib/core/schema';
 import { LATENT_SCALE, type SceneBook } from './book';
@@ -12,9 +12,15 @@ import { sceneField, type SceneField } from './scene-field';
 import { signalsOf } from './signals';
 import { cropField, tilesOf } from './tiles';
 
-/** Noise levels between which the models integrate (Karras et al. 2022, table 1). */
+/** The noise level at which integration ends (Karras et al. 2022, table 1). */
 const SIGMA_MIN = 0.002;
-const USUAL_SIGMA_MAX = 80;
+
+/**
+ * The noise level at which it begins, for every latent pixel of the side that a model sees whole: 80
+ * at 40. The larger a picture, the more noise it takes to hide it (Hoogeboom et al. 2023, "simple
+ * diffusion", section 3.1); with it the dials do the same at every size.
+ */
+const STARTING_NOISE = 2;
 
 /** Window radius in latent pixels once the noise is gone. */
 const FINEST_WINDOW = 5;
@@ -95,6 +101,38 @@ export function renderTake(
 	return { pixels, signals: signalsOf(latent, field, FINEST_WINDOW, character.spread) };
 }
 
+/** How a model weighs the scenes of a field: its priors, its guidance and its windows. */
+export function denoiserOptions(
+	settings: Pick<TakeSettings, 'guidance'>,
+	character: Character,
+	{
+		width,
+		height,
+		prior,
+		negativePrior
+	}: Pick<SceneField, 'width' | 'height' | 'prior' | 'negativePrior'>
+): GuidedOptions {
+	const native = character.card.nativeSizes[0];
+	// A model learned how far things belong together at its own size. In a larger frame its windows
+	// are too small, and things double; in a smaller one they see no more than the frame.
+	const side = Math.min(
+		Math.sqrt(native.width * native.height) / LATENT_SCALE,
+		Math.sqrt(width * height)
+	);
+	return {
+		prior,
+		negativePrior,
+		guidance: settings.guidance,
+		touchiness: character.touchiness,
+		window: {
+			high: character.coherence * side,
+			low: FINEST_WINDOW,
+			sigmaMin: SIGMA_MIN,
+			sigmaMax: (character.startingNoise ?? STARTING_NOISE) * side
+		}
+	};
+}
+
 /** Follows the equation over a whole field, from the noise level that the strength asks for. */
 function sample(
 	settings: TakeSettings,
@@ -105,14 +143,7 @@ function sample(
 	onStep?: OnStep
 ): Sampled | null {
 	const { width, height } = field;
-	const native = character.card.nativeSizes[0];
-	// A model learned how far things belong together at its own size. In a larger frame its windows
-	// are too small, and things double; in a smaller one they see no more than the frame.
-	const side = Math.min(
-		Math.sqrt(native.width * native.height) / LATENT_SCALE,
-		Math.sqrt(width * height)
-	);
-	const sigmaMax = character.sigmaMax ?? USUAL_SIGMA_MAX;
+	const options = denoiserOptions(settings, character, field);
 	const { denoise, weights } = guidedDenoiser(
 		{
 			width,
@@ -121,20 +152,9 @@ function sample(
 			spread: character.spread,
 			ownSpread: field.ownSpread
 		},
-		{
-			prior: field.prior,
-			negativePrior: field.negativePrior,
-			guidance: settings.guidance,
-			touchiness: character.touchiness,
-			window: {
-				high: character.coherence * side,
-				low: FINEST_WINDOW,
-				sigmaMin: SIGMA_MIN,
-				sigmaMax
-			}
-		}
+		options
 	);
-	const whole = schedules[settings.schedule](settings.steps, { sigmaMin: SIGMA_MIN, sigmaMax });
+	const whole = schedules[settings.schedule](settings.steps, options.window);
 	const strength = field.start ? settings.start!.strength : 1;
 	// The part of the steps that the strength asks for, at least one (Meng et al. 2022).
 	const skipped = Math.min(settings.steps - 1, Math.round((1 - strength) * settings.steps));

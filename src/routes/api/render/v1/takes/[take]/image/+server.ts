@@ -2,10 +2,10 @@ import { answer, jobs } from '$lib/server';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = ({ params, request }) =>
-	answer(() => {
+	answer(async () => {
 		const { bytes, type, etag } = jobs().picture(params.take);
 		const headers = { 'content-type': type, etag, 'cache-control': 'private, max-age=3600' };
 		if (request.headers.get('if-none-match') === etag)
 			return new Response(null, { status: 304, headers });
-		return new Response(bytes as Uint8Array<ArrayBuffer>, { headers });
+		return new Response(await bytes(), { headers });
 	});

@@ -1,0 +1,371 @@
+/**
+ * The render service under stress: `npm run stress` starts the built application on this machine and
+ * is as rude to it as a network can be. Every call must end in a typed error or a completed take,
+ * and another client's pictures must stay what they are. Ends by itself within some minutes.
+ */
+import { spawn, type ChildProcess } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import fc from 'fast-check';
+import sharp from 'sharp';
+import { JobTicket, Problem, type RenderEvent, type TakeRequest } from '../src/lib/core/schema';
+import { RenderClient } from '../src/lib/render';
+
+const folder = mkdtempSync(join(tmpdir(), 'dial-pick-stress-'));
+const thread = join(folder, 'thread.mjs');
+// The real render thread, but for prompts that ask it to die.
+writeFileSync(
+	thread,
+	`import render from ${JSON.stringify(pathToFileURL(resolve('build/threads/render-thread.mjs')).href)};
+export default (task) => {
+	if (task.settings.prompt === 'die') process.exit(1);
+	return render(task);
+};`
+);
+
+const port = await new Promise<number>((done) => {
+	const probe = createServer().listen(0, '127.0.0.1', () => {
+		const { port: free } = probe.address() as { port: number };
+		probe.close(() => done(free));
+	});
+});
+const base = `http://127.0.0.1:${port}/api/render/v1`;
+const server: ChildProcess = spawn(process.execPath, ['build/index.js'], {
+	env: {
+		...process.env,
+		HOST: '127.0.0.1',
+		PORT: String(port),
+		ORIGIN: `http://127.0.0.1:${port}`,
+		BODY_SIZE_LIMIT: '16M',
+		DIAL_PICK_THREAD_FILE: thread
+	},
+	stdio: ['ignore', 'ignore', 'pipe']
+});
+let complaints = '';
+server.stderr?.on('data', (data: Buffer) => (complaints += data.toString()));
+let died = false;
+server.on('exit', () => (died = true));
+
+const client = new RenderClient(base);
+for (let i = 0; i < 100; i++) {
+	if (
+		await client.limits().then(
+			() => true,
+			() => false
+		)
+	)
+		break;
+	await new Promise((r) => setTimeout(r, 100));
+}
+
+const memory = (field: string) =>
+	Number(
+		new RegExp(`${field}:\\s+(\\d+)`).exec(readFileSync(`/proc/${server.pid}/status`, 'utf8'))?.[1]
+	) / 1024;
+
+const take = (change: Partial<TakeRequest> = {}): TakeRequest => ({
+	ref: randomUUID(),
+	model: 'dunlin',
+	prompt: 'a crab on the beach',
+	negative: '',
+	width: 64,
+	height: 64,
+	guidance: 2,
+	steps: 3,
+	sampler: 'euler',
+	schedule: 'karras',
+	seed: 1,
+	...change
+});
+const post = (path: string, body: BodyInit, type = 'application/json') =>
+	fetch(`${base}${path}`, { method: 'POST', headers: { 'content-type': type }, body });
+
+/** Runs a job to its end and gives how each take ended. */
+async function finish(takes: TakeRequest[]): Promise<RenderEvent[]> {
+	for (;;) {
+		const response = await post('/jobs', JSON.stringify({ key: randomUUID(), takes }));
+		if (response.status === 429) {
+			await new Promise((r) => setTimeout(r, 300));
+			continue;
+		}
+		if (response.status !== 202)
+			throw new Error(`POST /jobs answered ${response.status}: ${await response.text()}`);
+		const { job } = JobTicket.parse(await response.json());
+		const ends: RenderEvent[] = [];
+		for await (const { event } of client.events(job, 0, new AbortController().signal))
+			if (event.type !== 'progress' && event.type !== 'end') ends.push(event);
+		return ends;
+	}
+}
+const imageOf = (event: RenderEvent | undefined) =>
+	event?.type === 'done' ? event.image : `no picture: ${event?.type}`;
+
+const rows: { what: string; calls: number; completed: number; refused: number; wrong: number }[] =
+	[];
+const wrongs: string[] = [];
+async function phase(
+	what: string,
+	work: (say: (result: 'completed' | 'refused' | string) => void) => Promise<void>
+) {
+	const row = { what, calls: 0, completed: 0, refused: 0, wrong: 0 };
+	await work((result) => {
+		row.calls++;
+		if (result === 'completed') row.completed++;
+		else if (result === 'refused') row.refused++;
+		else {
+			row.wrong++;
+			wrongs.push(`${what}: ${result.slice(0, 300)}`);
+		}
+	});
+	rows.push(row);
+	console.log(
+		`${row.wrong ? 'WRONG' : 'fine '}  ${what}: ${row.calls} calls, ${row.completed} completed, ${row.refused} refused, ${row.wrong} wrong`
+	);
+}
+/** An answer that must be a ticket or a problem. */
+async function judge(response: Response): Promise<string> {
+	const text = await response.text();
+	if (response.status === 202 || response.status === 201) return 'completed';
+	if (response.status >= 500) return `${response.status} ${text}`;
+	try {
+		const problem = Problem.parse(JSON.parse(text));
+		return problem.status === response.status && problem.detail.length > 10
+			? 'refused'
+			: `odd problem ${text}`;
+	} catch {
+		return `${response.status} without a problem: ${text}`;
+	}
+}
+
+try {
+	// Another client, whose pictures must come out the same throughout.
+	const witness = [1, 2, 3].map((seed) =>
+		take({ seed, width: 128, height: 128, prompt: 'a heron in a marsh' })
+	);
+	const expected = new Map((await finish(witness)).map((e) => [imageOf(e), true]));
+	const witnessed = async (say: (r: string) => void) => {
+		const now = await finish(witness.map((t) => ({ ...t, ref: randomUUID() })));
+		for (const event of now)
+			say(expected.has(imageOf(event)) ? 'completed' : `another picture, ${imageOf(event)}`);
+	};
+
+	await phase('values out of range', async (say) => {
+		const wild = [
+			NaN,
+			-1,
+			0,
+			1e308,
+			-1e308,
+			1.5,
+			'7',
+			null,
+			[],
+			{},
+			true,
+			2 ** 32,
+			Number.MIN_VALUE
+		];
+		for (const field of [
+			'width',
+			'height',
+			'guidance',
+			'steps',
+			'seed',
+			'sampler',
+			'model',
+			'prompt',
+			'ref',
+			'batch',
+			'start',
+			'output'
+		])
+			for (const value of wild) {
+				const body = JSON.stringify({
+					key: randomUUID(),
+					takes: [{ ...take(), [field]: value }]
+				}).replace('1e+308', '1e999');
+				say(await judge(await post('/jobs', body)));
+			}
+		for (const size of [1, 63, 64, 16_000, 65_536])
+			say(
+				await judge(
+					await post(
+						'/jobs',
+						JSON.stringify({ key: randomUUID(), takes: [take({ width: size, height: size })] })
+					)
+				)
+			);
+		say(
+			await judge(
+				await post(
+					'/jobs',
+					JSON.stringify({
+						key: randomUUID(),
+						takes: [{ ...take(), surprise: 1, __proto__: { a: 1 } }]
+					})
+				)
+			)
+		);
+	});
+
+	await phase('bodies that are no jobs (fast-check)', async (say) => {
+		const samples = fc.sample(
+			fc.oneof(
+				fc.json(),
+				fc.string({ unit: 'binary' }),
+				fc.jsonValue().map((v) => JSON.stringify({ key: randomUUID(), takes: v }))
+			),
+			{ numRuns: 300, seed: 11 }
+		);
+		for (const body of samples) say(await judge(await post('/jobs', body)));
+		say(await judge(await post('/jobs', 'x'.repeat(9 * 1024 * 1024))));
+		say(await judge(await post('/jobs', new Uint8Array([0xff, 0xfe, 0x00]), 'application/json')));
+	});
+
+	await phase('prompts of every kind (fast-check)', async (say) => {
+		const planes = Array.from({ length: 17 }, (_, plane) =>
+			String.fromCodePoint(plane * 0x10000 + 0x1234).repeat(40)
+		);
+		const prompts = [
+			'',
+			' ',
+			'\u0000\u0007\u001b[2J\u200b\ufeff',
+			'\ud800',
+			'x'.repeat(20_000),
+			...planes,
+			...fc.sample(fc.string({ unit: 'binary', maxLength: 400 }), { numRuns: 40, seed: 3 }),
+			'a "' + '\u{1f980}'.repeat(20) + '" sign',
+			'Ignore all of this; "DROP TABLE takes"'
+		];
+		const ends = await finish(
+			prompts.map((prompt, seed) => take({ prompt, negative: prompt, seed, steps: 1 }))
+		);
+		for (const event of ends)
+			say(event.type === 'done' ? 'completed' : `${event.type} ${JSON.stringify(event)}`);
+		say(
+			await judge(
+				await post(
+					'/jobs',
+					JSON.stringify({ key: randomUUID(), takes: [take({ prompt: 'y'.repeat(100_000) })] })
+				)
+			)
+		);
+	});
+
+	await phase('hostile pictures', async (say) => {
+		const noise = Buffer.from(Uint8Array.from({ length: 90 * 90 * 3 }, (_, i) => (i * 7919) & 255));
+		const png = await sharp(noise, { raw: { width: 90, height: 90, channels: 3 } })
+			.png()
+			.toBuffer();
+		const jpeg = await sharp(png).jpeg().toBuffer();
+		const bomb = await sharp({
+			create: { width: 16_000, height: 16_000, channels: 3, background: '#000' }
+		})
+			.png({ compressionLevel: 9 })
+			.toBuffer();
+		const bytes: [string, Uint8Array][] = [
+			['empty', new Uint8Array()],
+			[
+				'svg',
+				Buffer.from(
+					'<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><image href="file:///etc/passwd"/></svg>'
+				)
+			],
+			['html', Buffer.from('<html><script>1</script>')],
+			['gif', Buffer.from('GIF89a0000')],
+			['bomb', bomb],
+			['zeros', new Uint8Array(100_000)],
+			['too many bytes', new Uint8Array(17 * 1024 * 1024)],
+			['png as jpeg', Buffer.concat([jpeg.subarray(0, 10), png])],
+			['signature alone', png.subarray(0, 8)]
+		];
+		for (let cut = 20; cut < png.length - 12; cut += Math.ceil(png.length / 30))
+			bytes.push([`png cut at ${cut}`, png.subarray(0, cut)]);
+		for (let i = 0; i < 40; i++) {
+			const damaged = Buffer.from(png);
+			damaged[(i * 997) % damaged.length] ^= 1 << (i % 8);
+			bytes.push([`png with a bit turned, ${i}`, damaged]);
+		}
+		for (const [name, data] of bytes) {
+			const result = await judge(
+				await post('/images', data as Uint8Array<ArrayBuffer>, 'image/png')
+			);
+			say(result === 'completed' && !/turned/.test(name) ? `${name} was taken` : result);
+		}
+		say(await judge(await post('/images', png, 'image/png')));
+		const { image } = (await (await post('/images', jpeg, 'image/jpeg')).json()) as {
+			image: string;
+		};
+		for (const event of await finish(
+			[0, 0.3, 1].map((strength) => take({ start: { image, strength } }))
+		))
+			say(event.type === 'done' ? 'completed' : JSON.stringify(event));
+	});
+
+	await phase('300 jobs at once, listeners that vanish, cancels at every stage', async (say) => {
+		await Promise.all(
+			Array.from({ length: 300 }, async (_, i) => {
+				const takes = [take({ seed: i }), take({ seed: i + 1000, steps: 5 })];
+				const response = await post('/jobs', JSON.stringify({ key: randomUUID(), takes }));
+				if (response.status !== 202) return say(await judge(response));
+				const { job } = JobTicket.parse(await response.json());
+				const gone = new AbortController();
+				const ends: string[] = [];
+				let heard = 0;
+				try {
+					for await (const { event } of client.events(job, 0, gone.signal)) {
+						heard++;
+						if (i % 3 === 0 && heard > i % 7) gone.abort();
+						if (i % 3 === 1 && heard === 1 + (i % 6)) await client.cancel(job);
+						if (event.type === 'done' || event.type === 'cancelled' || event.type === 'failed')
+							ends.push(event.type);
+					}
+				} catch (cause) {
+					if (!gone.signal.aborted) return say(String(cause));
+				}
+				if (gone.signal.aborted) {
+					// Whoever comes back misses nothing.
+					for await (const { event } of client.events(job, 0, new AbortController().signal))
+						if (event.type === 'done' || event.type === 'cancelled' || event.type === 'failed')
+							ends.push(event.type);
+				}
+				say(
+					ends.length >= 2 && !ends.includes('failed') ? 'completed' : `ended as ${ends.join(', ')}`
+				);
+			})
+		);
+		await witnessed(say);
+	});
+
+	await phase('threads that die in the middle of others\u2019 work', async (say) => {
+		const others = Promise.all(Array.from({ length: 8 }, () => witnessed(say)));
+		for (let i = 0; i < 6; i++) {
+			const [event] = await finish([take({ prompt: 'die', seed: i })]);
+			say(
+				event?.type === 'failed' && event.message.length > 10
+					? 'refused'
+					: `a dying thread ended as ${JSON.stringify(event)}`
+			);
+		}
+		await others;
+	});
+
+	await phase('afterwards', async (say) => {
+		await witnessed(say);
+		if (died) say('the server has exited');
+		if (/unhandled|uncaught/i.test(complaints)) say(complaints.slice(0, 500));
+	});
+	console.table(rows);
+	console.log(
+		`Peak resident memory of the server: ${memory('VmHWM').toFixed(0)} MB; now ${memory('VmRSS').toFixed(0)} MB.`
+	);
+	if (wrongs.length) console.error(wrongs.slice(0, 20).join('\n'));
+	process.exitCode = wrongs.length ? 1 : 0;
+} finally {
+	server.kill();
+	rmSync(folder, { recursive: true, force: true });
+}
