@@ -37,14 +37,9 @@ export function bookFor(character: Character, settings: TakeSettings): SceneBook
 	let book = books.get(key);
 	if (!book) {
 		const form = character.card.promptForm === 'keywords' ? 'keywords' : 'sentences';
-		book = openBook(
-			character,
-			{ ...readPrompt(prompt), form },
-			width,
-			height,
-			makeSurface,
-			adapters
-		);
+		book = openBook(character, { ...readPrompt(prompt), form }, width, height, makeSurface, {
+			inUse: adapters
+		});
 		books.set(key, book);
 	}
 	return book;

@@ -2,10 +2,12 @@
  * Measures every simulated model against its card and paints a sheet of each:
  * `npm run models` writes docs/models.md and the sheets beside it.
  */
+import { fork } from 'node:child_process';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import sharp from 'sharp';
 import type { TakeSettings } from '../src/lib/core/schema';
 import {
+	characterOf,
 	characters,
 	countSubjects,
 	shareShowing,
@@ -64,7 +66,8 @@ function atGuidance(character: Character, guidance: number) {
 export const worth = ({ agreement, burn }: { agreement: number; burn: number }) =>
 	(agreement + 20) / 40 - 3 * burn;
 
-const quick = process.argv.includes('--quick');
+const figuresOnly = process.argv.includes('--figures');
+const guidanceOnly = process.argv.includes('--guidance');
 
 function guidanceRow(character: Character) {
 	const { guidance } = character.card;
@@ -159,13 +162,11 @@ async function sheet(character: Character) {
 }
 
 const number = (v: number, digits = 2) => v.toFixed(digits);
-mkdirSync('docs/models', { recursive: true });
-const only = process.argv.slice(2).filter((a) => !a.startsWith('--'));
-const chosen = characters.filter(({ card }) => !only.length || only.includes(card.id));
-const parts: string[] = [];
-for (const character of chosen) {
+
+/** Measures one model, prints what it finds, and gives its part of the page. */
+async function measure(character: Character): Promise<string> {
 	const { card } = character;
-	if (!process.argv.includes('--figures')) await sheet(character);
+	if (!figuresOnly) await sheet(character);
 	const guidance = guidanceRow(character);
 	const best = guidance.reduce((a, b) => (worth(b) > worth(a) ? b : a));
 	console.log(
@@ -179,30 +180,23 @@ for (const character of chosen) {
 			worth: number(worth(row), 3)
 		}))
 	);
-	if (process.argv.includes('--guidance')) continue;
+	if (guidanceOnly) return '';
 	const steps = stepsRow(character);
 	console.table(
 		steps.map(({ from, to, change }) => ({ steps: `${from} to ${to}`, change: number(change) }))
 	);
-	let negative: ReturnType<typeof negativeRow> = [];
-	let doubles = { native: 0, large: 0, own: 0, off: 0 };
-	if (!quick) {
-		negative = negativeRow(character);
-		console.table(
-			negative.map(({ id, without, left }) => ({
-				id,
-				without: number(without, 3),
-				left: number(left, 3),
-				share: number(left / without)
-			}))
-		);
-		doubles = doublesRow(character);
-		console.log(
-			`doubles at ${doubles.native}: ${doubles.own}, at ${doubles.large}: ${doubles.off}`
-		);
-	}
-	parts.push(page(character, guidance, steps, negative, doubles));
+	const negative = negativeRow(character);
+	console.table(
+		negative.map(({ id, without, left }) => ({
+			id,
+			without: number(without, 3),
+			left: number(left, 3)
+		}))
+	);
+	const doubles = doublesRow(character);
+	console.log(`doubles at ${doubles.native}: ${doubles.own}, at ${doubles.large}: ${doubles.off}`);
 	forgetBooks();
+	return page(character, guidance, steps, negative, doubles);
 }
 
 function page(
@@ -244,7 +238,29 @@ Left out by name (${negative.length} attributes over three prompts, 32 seeds eac
 `;
 }
 
-if (!only.length && !quick) {
+const flags = process.argv.slice(2).filter((a) => a.startsWith('--'));
+const only = process.argv.slice(2).filter((a) => !a.startsWith('--'));
+mkdirSync('docs/models', { recursive: true });
+if (only.length) {
+	// Some models by themselves: their parts go to the process that asked for them, if one did.
+	const parts: Record<string, string> = {};
+	for (const id of only) parts[id] = await measure(characterOf(id)!);
+	process.send?.(parts);
+} else {
+	// All of them, shared out between two processes.
+	const ids = characters.map(({ card }) => card.id);
+	const found = await Promise.all(
+		[0, 1].map(
+			(half) =>
+				new Promise<Record<string, string>>((done, failed) => {
+					const child = fork(process.argv[1], [...flags, ...ids.filter((_, i) => i % 2 === half)]);
+					child.on('message', (parts) => done(parts as Record<string, string>));
+					child.on('exit', (code) => code && failed(new Error('A measurement failed; see above.')));
+				})
+		)
+	);
+	const all = Object.assign({}, ...found) as Record<string, string>;
+	const parts = ids.map((id) => all[id]);
 	writeFileSync(
 		'docs/models.md',
 		`# The simulated models, measured

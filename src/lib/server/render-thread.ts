@@ -58,7 +58,8 @@ function bookFor(settings: TakeSettings): SceneBook {
 	const inUse = (settings.adapters ?? []).filter(
 		({ id, weight }) => weight > 0 && known.includes(id)
 	);
-	const key = JSON.stringify([model, prompt, width, height, inUse]);
+	const tiled = settings.start?.fit === 'enlarge';
+	const key = JSON.stringify([model, prompt, width, height, inUse, tiled]);
 	const character = characterOf(model)!;
 	let book = books.get(key);
 	books.delete(key);
@@ -68,7 +69,7 @@ function bookFor(settings: TakeSettings): SceneBook {
 		width,
 		height,
 		makeSurface,
-		inUse
+		{ inUse, tiled }
 	);
 	books.set(key, book);
 	return book;

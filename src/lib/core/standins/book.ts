@@ -26,11 +26,28 @@ export interface SceneBook {
 	bytes(): number;
 }
 
+export interface BookOptions {
+	/** Adapters and their weights. @default none */
+	inUse?: readonly InUse[];
+	/** Whether the frame is worked over in tiles of the model's own size. @default false */
+	tiled?: boolean;
+}
+
+/**
+ * Share of scenes that show their subject again in a frame: none up to a fifth beyond the longest
+ * side that the model was made for, more the larger it is. A model that saw only pictures of its own
+ * size expects a subject in every such part of a larger one. Common practice, no source.
+ */
+export function crowdingOf({ card }: Character, width: number, height: number): number {
+	const own = Math.max(...card.nativeSizes.flatMap((size) => [size.width, size.height]));
+	const excess = Math.max(width, height) / own - 1;
+	return excess < 0.2 ? 0 : Math.min(0.9, excess);
+}
+
 /**
  * Paints a model's memory of a prompt.
  * @param width frame width in pixels, a multiple of 8
  * @param height frame height in pixels, a multiple of 8
- * @param inUse adapters and their weights
  */
 export function openBook(
 	character: Character,
@@ -38,9 +55,9 @@ export function openBook(
 	width: number,
 	height: number,
 	makeSurface: MakeSurface,
-	inUse: readonly InUse[] = []
+	{ inUse = [], tiled = false }: BookOptions = {}
 ): SceneBook {
-	const scenes = scenesFor(character, reading);
+	const scenes = scenesFor(character, reading, tiled ? 0 : crowdingOf(character, width, height));
 	const latentWidth = width / LATENT_SCALE;
 	const latentHeight = height / LATENT_SCALE;
 	const latents = scenes.map((scene) =>

@@ -54,15 +54,16 @@ export function actorsOf(scene: Scene, stage: Stage): Actor[] {
 		const room = Math.min(stage.width / 2, leadSize * lead.subject.breadth * 0.54);
 		const leadX = Math.min(stage.width - room, Math.max(room, stage.subjectX));
 		const alone = crowd(lead, leadX, leadSize, scene, stage, random.next());
-		if (!scene.uninvited.some(({ id }) => id === 'clone')) return alone;
-		// A second one that nobody asked for stands on the free side, a little farther.
-		const x = stage.subjectX < stage.width / 2 ? stage.width * 0.8 : stage.width * 0.2;
-		const size = leadSize * 0.62;
-		const y = footOf(lead, size, scene, stage) - leadSize * 0.03;
-		return [
-			{ ...alone[0], x, y, size, mirror: !alone[0].mirror && !lead.subject.handed },
-			...alone
-		];
+		// Second ones that nobody asked for stand on the free side, a little farther.
+		const extras = scene.again + (scene.uninvited.some(({ id }) => id === 'clone') ? 1 : 0);
+		const free = stage.subjectX < stage.width / 2 ? [0.8, 0.12, 0.5] : [0.2, 0.88, 0.5];
+		const others = free.slice(0, extras).map((share, i): Actor => {
+			const size = leadSize * (0.64 - i * 0.06);
+			const y = footOf(lead, size, scene, stage) - leadSize * 0.03;
+			const mirror = alone[0].mirror !== (i === 0) && !lead.subject.handed;
+			return { ...alone[0], x: stage.width * share, y, size, mirror };
+		});
+		return [...others, ...alone];
 	}
 	const { relation } = partner;
 	const ratio = (partner.subject.metres / lead.subject.metres) ** COMPRESSED;

@@ -15,7 +15,7 @@ export function shareShowing(trace: Trace, book: SceneBook, tag: Tag): number {
 }
 
 /** A scene shows its subject when it holds this share of the picture round the subject's middle. */
-const HELD = 0.6;
+const HELD = 0.5;
 
 /**
  * How many separate subjects a take shows: places at which a prompted scene holds the picture where
@@ -30,7 +30,7 @@ export function countSubjects(trace: Trace, book: SceneBook, makeSurface: MakeSu
 		const weights = trace.weights[k];
 		for (const { x, y, size } of leadsOf(scene, book.width, book.height, surface)) {
 			const [cx, cy] = [Math.floor(x * width), Math.floor(y * height)];
-			const reach = Math.max(1, Math.round((size * height) / 8));
+			const reach = Math.max(1, Math.round((size * height) / 18));
 			let held = 0;
 			let area = 0;
 			for (let v = Math.max(0, cy - reach); v <= Math.min(height - 1, cy + reach); v++)

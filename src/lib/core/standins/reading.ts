@@ -94,7 +94,7 @@ interface Found {
 }
 
 /** Longest phrase that is looked for, in words. */
-const LONGEST = 3;
+const LONGEST = 4;
 
 /** Matches words against the repertoire, longest phrases first. */
 function match(words: readonly string[]): { found: Found[]; unread: string[] } {

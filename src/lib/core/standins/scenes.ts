@@ -31,6 +31,8 @@ export interface Scene {
 	facing: 1 | -1;
 	/** Moves the horizon, as a share of the height. */
 	horizonShift: number;
+	/** How many more of its subject it shows, since its frame is larger than the model's own. */
+	again: number;
 	/** On which side of the subject the light stands. */
 	lightSide: 1 | -1;
 	/** Index into the light's leanings, and how far. */
@@ -59,8 +61,10 @@ const UNINVITED_WEIGHT = 0.8;
 /**
  * The scenes that a model knows for a reading: first those that the prompt asks for, then those
  * that leave part of it out. They depend on the model and the reading alone, never on a seed.
+ *
+ * @param crowding share of scenes that show their subject again, in a frame beyond the model's own
  */
-export function scenesFor(character: Character, reading: Reading): Scene[] {
+export function scenesFor(character: Character, reading: Reading, crowding = 0): Scene[] {
 	const wanted = fill(reading, character);
 	const { lead, partner } = wanted;
 	const name = [
@@ -84,6 +88,12 @@ export function scenesFor(character: Character, reading: Reading): Scene[] {
 	const scenes = shown.map((things, k) =>
 		scene(`${name}|${k}`, wanted, character, things, k, random)
 	);
+	for (const [k, crowded] of scenes.entries()) {
+		const more = random.branch(`again${k}`);
+		if (!more.chance(crowding)) continue;
+		crowded.again = 1 + more.below(2);
+		crowded.tags.add('uninvited:clone');
+	}
 	const prompted = scenes.reduce((sum, { prior }) => sum + prior, 0);
 	// A model that is spoken to in the wrong form listens less.
 	const { promptForm } = character.card;
@@ -219,6 +229,7 @@ function scene(
 		across,
 		scale: drawn.between(0.9, 1.12),
 		horizonShift: drawn.between(-0.018, 0.018) + character.hand.horizon,
+		again: 0,
 		lightSide: drawn.chance(0.5) ? 1 : -1,
 		leaning: { index: drawn.below(3), amount: drawn.between(0, 0.2) },
 		facing: drawn.chance(0.5) ? 1 : -1,

@@ -278,9 +278,9 @@ describe('references and adapters', () => {
 
 	it('an adapter changes pictures by its weight, and not at all at 0', () => {
 		const adapted = (weight: number) =>
-			openBook(turnstone, readPrompt(prompt), SIZE, SIZE, makeSurface, [
-				{ id: 'lamp-oil', weight }
-			]).painting(0);
+			openBook(turnstone, readPrompt(prompt), SIZE, SIZE, makeSurface, {
+				inUse: [{ id: 'lamp-oil', weight }]
+			}).painting(0);
 		const plain = book.painting(0);
 		expect(adapted(0)).toEqual(plain);
 		expect(apart(adapted(0.5), plain)).toBeGreaterThan(2);
@@ -327,7 +327,7 @@ describe('tiles', () => {
 
 	it('enlarges a take to a sharper picture that shows the same', () => {
 		const small = characterOf('turnstone-1')!;
-		const large = openBook(small, readPrompt(prompt), 768, 768, makeSurface);
+		const large = openBook(small, readPrompt(prompt), 768, 768, makeSurface, { tiled: true });
 		const smallBook = openBook(small, readPrompt(prompt), 384, 384, makeSurface);
 		const asked = settings({ model: 'turnstone-1', width: 384, height: 384 });
 		const source = renderTake(asked, small, smallBook)!.pixels;

@@ -43,7 +43,6 @@ export const counts: Record<string, number> = {
 	two: 2,
 	'2': 2,
 	pair: 2,
-	'a pair of': 2,
 	couple: 2,
 	both: 2,
 	three: 3,
