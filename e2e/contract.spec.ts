@@ -262,3 +262,43 @@ test('any prompt makes a picture', async ({ request }) => {
 	expect(done).toHaveLength(prompts.length);
 	expect(done.some(({ data }) => (data.unread as string[]).includes('zeppelin'))).toBe(true);
 });
+
+test('the shipped service keeps every promise of the conformance check', async ({ baseURL }) => {
+	const check = spawn(process.execPath, ['build/threads/conformance.mjs', `${baseURL}${base}`]);
+	let report = '';
+	check.stdout.on('data', (data: Buffer) => (report += data.toString()));
+	const code = await new Promise((done) => check.on('close', done));
+	expect(report).toMatch(/2\d promises kept, 0 broken, 0 not offered/);
+	expect(code, report).toBe(0);
+});
+
+test('a picture is extended, and what was there stays as it was', async ({ request }) => {
+	const source = Buffer.from(
+		Uint8Array.from({ length: 128 * 128 * 3 }, (_, i) => ((i * 13) >> 3) & 255)
+	);
+	const png = await sharp(source, { raw: { width: 128, height: 128, channels: 3 } })
+		.png()
+		.toBuffer();
+	const sent = await request.post(`${base}/images`, {
+		headers: { 'content-type': 'image/png' },
+		data: png
+	});
+	expect(sent.status()).toBe(201);
+	const { image } = (await sent.json()) as { image: string };
+	const { takes } = await send(request, [
+		take({ width: 256, height: 128, start: { image, strength: 1, fit: 'extend' } })
+	]);
+	let bytes: Buffer = Buffer.alloc(0);
+	await expect(async () => {
+		const response = await request.get(`${base}/takes/${takes[0].take}/image`);
+		expect(response.status()).toBe(200);
+		bytes = await response.body();
+	}).toPass({ timeout: 30_000 });
+	const made = await sharp(bytes).removeAlpha().raw().toBuffer();
+	for (let y = 0; y < 128; y++)
+		expect(
+			made
+				.subarray((y * 256 + 64) * 3, (y * 256 + 192) * 3)
+				.equals(source.subarray(y * 128 * 3, (y + 1) * 128 * 3))
+		).toBe(true);
+});

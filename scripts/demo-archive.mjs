@@ -88,7 +88,7 @@ await withBrowser(async (page, address) => {
 			if (settings.prompt.startsWith('heron')) continue;
 			const { wholeness, burn, agreement } = signals;
 			const kind =
-				settings.steps < 5 || burn > 0.15 || agreement < 0.1 || wholeness < 0.4
+				settings.steps < 5 || burn > 0.15 || agreement < 8 || wholeness < 0.4
 					? 'drop'
 					: wholeness > 0.7 && burn < 0.09
 						? 'keep'
@@ -106,7 +106,7 @@ await withBrowser(async (page, address) => {
 	await page
 		.getByLabel('Why these')
 		.fill(
-			'At 1 the pictures wander from the words, at 16 the colours burn. 6 keeps tower and light on every seed.'
+			'At 2.5 the pictures wander from the words, at 12 the colours burn. 6 keeps tower and light on every seed.'
 		);
 	await page.getByRole('button', { name: 'Save the pick' }).click();
 	await page.getByText('keeps tower').waitFor();

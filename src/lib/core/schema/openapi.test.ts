@@ -21,6 +21,8 @@ describe('the OpenAPI document', () => {
 			'/jobs/{job}',
 			'/jobs/{job}/takes/{take}',
 			'/jobs/{job}/events',
+			'/images',
+			'/adapters',
 			'/takes/{take}/image'
 		]);
 	});

@@ -1,0 +1,70 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, describe, expect, it } from 'vitest';
+import type { TakeSettings } from '$lib/core/schema';
+import { openPool } from './pool';
+
+const folder = mkdtempSync(join(tmpdir(), 'dial-pick-pool-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+/** A real thread that ends its process when told to, at once or the first time only. */
+const thread = join(folder, 'thread.mjs');
+writeFileSync(
+	thread,
+	`import { existsSync, writeFileSync } from 'node:fs';
+export default async ({ settings, port }) => {
+	port.postMessage({ step: 0 });
+	if (settings.prompt === 'die') process.exit(1);
+	if (settings.prompt.startsWith('once') && !existsSync(settings.prompt.slice(5))) {
+		writeFileSync(settings.prompt.slice(5), '');
+		process.exit(1);
+	}
+	if (settings.prompt === 'throw') throw new Error('out of paint');
+	await new Promise((done) => setTimeout(done, 20));
+	return { seed: settings.seed };
+};`
+);
+const work = (prompt: string, seed: number) => ({
+	settings: { prompt, seed } as TakeSettings,
+	output: { format: 'png', preview: false } as const,
+	pictures: {}
+});
+
+describe('openPool', () => {
+	const signal = new AbortController().signal;
+
+	it('tries a take once more when its thread dies, and leaves the others alone', async () => {
+		const pool = openPool(2, thread);
+		const run = (prompt: string, seed: number) =>
+			pool.render(work(prompt, seed), signal, () => undefined);
+		const mark = join(folder, 'mark');
+		const all = await Promise.allSettled([
+			run('fine', 1),
+			run(`once ${mark}`, 2),
+			run('fine', 3),
+			run('die', 4),
+			run('fine', 5)
+		]);
+		expect(all.map(({ status }) => status)).toEqual([
+			'fulfilled',
+			'fulfilled',
+			'fulfilled',
+			'rejected',
+			'fulfilled'
+		]);
+		expect(all[1]).toMatchObject({ value: { seed: 2 } });
+		expect(await run('fine', 6)).toMatchObject({ seed: 6 });
+		await pool.close();
+	});
+
+	it('does not try again what the thread itself could not make', async () => {
+		const pool = openPool(1, thread);
+		await expect(pool.render(work('throw', 1), signal, () => undefined)).rejects.toThrow('paint');
+		await pool.close();
+	});
+
+	it('says what to do when the thread is not built', () => {
+		expect(() => openPool(1, join(folder, 'none.mjs'))).toThrow(/npm run build:worker/);
+	});
+});
