@@ -107,10 +107,10 @@ const imageOf = (event: RenderEvent | undefined) =>
 const rows: { what: string; calls: number; completed: number; refused: number; wrong: number }[] =
 	[];
 const wrongs: string[] = [];
-async function phase(
-	what: string,
-	work: (say: (result: 'completed' | 'refused' | string) => void) => Promise<void>
-) {
+/**
+ * One part of the attack. Each call says how it ended: completed, refused, or what was wrong.
+ */
+async function phase(what: string, work: (say: (result: string) => void) => Promise<void>) {
 	const row = { what, calls: 0, completed: 0, refused: 0, wrong: 0 };
 	await work((result) => {
 		row.calls++;

@@ -145,7 +145,7 @@ function stray(wanted: Wanted, random: Stream, k: number): Wanted {
 		count: 1,
 		accent: null
 	});
-	if (k % 3 !== 1) {
+	if (k % 3 === 0) {
 		out.lead = another();
 		out.partner = null;
 	}
