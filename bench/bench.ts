@@ -3,10 +3,7 @@
  * `npm run bench` takes about a quarter of an hour; `npm run bench -- --quick` leaves out the plain
  * take at full size and the memory of a long job.
  */
-import { spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { readFileSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { resolve } from 'node:path';
 import { guidedDenoiser, samplers, schedules, type SceneSet } from '../src/lib/core/diffusion';
 import { normals } from '../src/lib/core/random';
@@ -14,10 +11,10 @@ import type { TakeSettings } from '../src/lib/core/schema';
 import { characterOf, traceTake } from '../src/lib/core/standins';
 import { decode } from '../src/lib/core/standins/decode';
 import { denoiserOptions } from '../src/lib/core/standins/take';
-import { RenderClient } from '../src/lib/render';
 import { openPool, type RenderPool } from '../src/lib/server/pool';
 import { bookFor, forgetBooks, makeTake, settingsFor } from './make-take';
 import { plainDenoiser } from './plain-denoiser';
+import { serve } from './serve';
 
 const quick = process.argv.includes('--quick');
 const character = characterOf('turnstone-2')!;
@@ -187,33 +184,8 @@ async function firstPartial(side: number) {
 
 /** Peak resident memory of the built server through one job of many large takes. */
 async function longJob(takes: number, side: number) {
-	const port = await new Promise<number>((done) => {
-		const probe = createServer().listen(0, '127.0.0.1', () => {
-			const { port: free } = probe.address() as { port: number };
-			probe.close(() => done(free));
-		});
-	});
-	const server = spawn(process.execPath, ['build/index.js'], {
-		env: {
-			...process.env,
-			HOST: '127.0.0.1',
-			PORT: String(port),
-			ORIGIN: `http://127.0.0.1:${port}`
-		},
-		stdio: 'ignore'
-	});
+	const { server, client, memory } = await serve();
 	try {
-		const client = new RenderClient(`http://127.0.0.1:${port}/api/render/v1`);
-		for (let i = 0; i < 100; i++) {
-			if (
-				await client.limits().then(
-					() => true,
-					() => false
-				)
-			)
-				break;
-			await new Promise((r) => setTimeout(r, 100));
-		}
 		const from = performance.now();
 		const { job } = await client.submit({
 			key: randomUUID(),
@@ -230,8 +202,7 @@ async function longJob(takes: number, side: number) {
 				if (event.type === 'failed') throw new Error(event.message);
 			}
 		const seconds = (performance.now() - from) / 1000;
-		const peak =
-			Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${server.pid}/status`, 'utf8'))?.[1]) / 1024;
+		const peak = memory('VmHWM');
 		return {
 			takes: done,
 			frame: `${side}x${side}`,

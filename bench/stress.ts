@@ -3,17 +3,15 @@
  * is as rude to it as a network can be. Every call must end in a typed error or a completed take,
  * and another client's pictures must stay what they are. Ends by itself within some minutes.
  */
-import { spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { createServer } from 'node:net';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import fc from 'fast-check';
 import sharp from 'sharp';
 import { JobTicket, Problem, type RenderEvent, type TakeRequest } from '../src/lib/core/schema';
-import { RenderClient } from '../src/lib/render';
+import { serve } from './serve';
 
 const folder = mkdtempSync(join(tmpdir(), 'dial-pick-stress-'));
 const thread = join(folder, 'thread.mjs');
@@ -27,45 +25,9 @@ export default (task) => {
 };`
 );
 
-const port = await new Promise<number>((done) => {
-	const probe = createServer().listen(0, '127.0.0.1', () => {
-		const { port: free } = probe.address() as { port: number };
-		probe.close(() => done(free));
-	});
-});
-const base = `http://127.0.0.1:${port}/api/render/v1`;
-const server: ChildProcess = spawn(process.execPath, ['build/index.js'], {
-	env: {
-		...process.env,
-		HOST: '127.0.0.1',
-		PORT: String(port),
-		ORIGIN: `http://127.0.0.1:${port}`,
-		BODY_SIZE_LIMIT: '16M',
-		DIAL_PICK_THREAD_FILE: thread
-	},
-	stdio: ['ignore', 'ignore', 'pipe']
-});
-let complaints = '';
-server.stderr?.on('data', (data: Buffer) => (complaints += data.toString()));
+const { server, base, client, memory, complaints } = await serve({ DIAL_PICK_THREAD_FILE: thread });
 let died = false;
 server.on('exit', () => (died = true));
-
-const client = new RenderClient(base);
-for (let i = 0; i < 100; i++) {
-	if (
-		await client.limits().then(
-			() => true,
-			() => false
-		)
-	)
-		break;
-	await new Promise((r) => setTimeout(r, 100));
-}
-
-const memory = (field: string) =>
-	Number(
-		new RegExp(`${field}:\\s+(\\d+)`).exec(readFileSync(`/proc/${server.pid}/status`, 'utf8'))?.[1]
-	) / 1024;
 
 const take = (change: Partial<TakeRequest> = {}): TakeRequest => ({
 	ref: randomUUID(),
@@ -357,7 +319,7 @@ try {
 	await phase('afterwards', async (say) => {
 		await witnessed(say);
 		if (died) say('the server has exited');
-		if (/unhandled|uncaught/i.test(complaints)) say(complaints.slice(0, 500));
+		if (/unhandled|uncaught/i.test(complaints())) say(complaints().slice(0, 500));
 	});
 	console.table(rows);
 	console.log(

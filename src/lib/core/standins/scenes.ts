@@ -97,7 +97,8 @@ export function scenesFor(character: Character, reading: Reading, crowding = 0):
 	const prompted = scenes.reduce((sum, { prior }) => sum + prior, 0);
 	// A model that is spoken to in the wrong form listens less.
 	const { promptForm } = character.card;
-	const deaf = promptForm !== 'either' && promptForm !== reading.form ? 1.5 : 1;
+	const deaf = promptForm !== 'either' && promptForm !== reading.form ? 1.3 : 1;
+	const astray = (prompted * character.wander * deaf) / OFF_PROMPT;
 	for (let k = 0; k < OFF_PROMPT; k++) {
 		const other = stray(wanted, random.branch(`off${k}`), k);
 		const off = scene(`${name}|off${k}`, other, character, [], count + k, random);

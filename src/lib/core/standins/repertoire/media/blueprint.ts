@@ -1,4 +1,4 @@
-import { blur, byte, luminance, noise, speck } from './grain';
+import { blur, byte, contoursOf, luminance, noise, speck } from './grain';
 import type { Medium } from './medium';
 
 /** A blueprint: white lines on blue, a drafting grid, the folds of a sheet that was carried about. */
@@ -11,24 +11,17 @@ export const blueprint: Medium = {
 		const light = luminance(plate);
 		const fine = blur(light, width, height, 1 * unit);
 		const out = new Uint8Array(width * height * 3);
-		const reach = Math.max(1, Math.round(1.3 * unit));
+		const { edge, rim } = contoursOf(fine, plate, Math.max(1, Math.round(1.3 * unit)));
 		const line = (at: number, gap: number, half: number) =>
 			Math.max(0, 1 - Math.abs(((at % gap) + gap) % gap) / half);
 		for (let y = 0, p = 0; y < height; y++) {
 			const v = y / unit;
-			const up = Math.max(0, y - reach) * width;
-			const down = Math.min(height - 1, y + reach) * width;
 			for (let x = 0; x < width; x++, p++) {
 				const u = x / unit;
-				const left = y * width + Math.max(0, x - reach);
-				const right = y * width + Math.min(width - 1, x + reach);
-				const edge = Math.hypot(fine[right] - fine[left], fine[down + x] - fine[up + x]);
-				const rim =
-					Math.abs(matte[right] - matte[left]) + Math.abs(matte[down + x] - matte[up + x]);
 				const acts = Math.max(matte[p], near[p]) / 255;
 				const drawn = Math.min(
 					1,
-					Math.max(0, edge * (4 + acts * 4) - 0.3) + Math.max(0, rim / 255 - 0.3)
+					Math.max(0, edge[p] * (4 + acts * 4) - 0.3) + Math.max(0, rim[p] - 0.3)
 				);
 				const hatch =
 					acts > 0.5 && light[p] < 0.5

@@ -1,4 +1,4 @@
-import { blur, byte, luminance, noise, speck } from './grain';
+import { blur, byte, contoursOf, luminance, noise, speck } from './grain';
 import type { Medium } from './medium';
 
 /** Charcoal on laid paper: rubbed tones, hard edges drawn over, lights lifted out. */
@@ -12,18 +12,11 @@ export const charcoal: Medium = {
 		const rubbed = blur(light, width, height, 7 * unit);
 		const fine = blur(light, width, height, 1.2 * unit);
 		const out = new Uint8Array(width * height * 3);
-		const reach = Math.max(1, Math.round(1.6 * unit));
+		const { edge, rim } = contoursOf(fine, plate, Math.max(1, Math.round(1.6 * unit)));
 		for (let y = 0, p = 0; y < height; y++) {
 			const v = y / unit;
-			const up = Math.max(0, y - reach) * width;
-			const down = Math.min(height - 1, y + reach) * width;
 			for (let x = 0; x < width; x++, p++) {
 				const u = x / unit;
-				const left = y * width + Math.max(0, x - reach);
-				const right = y * width + Math.min(width - 1, x + reach);
-				const edge = Math.hypot(fine[right] - fine[left], fine[down + x] - fine[up + x]);
-				const rim =
-					Math.abs(matte[right] - matte[left]) + Math.abs(matte[down + x] - matte[up + x]);
 				const body = matte[p] / 255;
 				const tone = rubbed[p] * (0.45 - body * 0.25) + light[p] * (0.55 + body * 0.25);
 				const stroke = noise((u * 0.8 + v * 0.6) / 3 + seed, (v * 0.8 - u * 0.6) / 46) * 0.2;
@@ -31,7 +24,7 @@ export const charcoal: Medium = {
 				const dark = (1 - tone) ** 1.25 * (1.02 + stroke) + laid * (1 - tone) * 1.1;
 				const line = Math.min(
 					0.9,
-					Math.max(0, edge * 3.2 - 0.2) + Math.max(0, rim / 255 - 0.35) * 0.9
+					Math.max(0, edge[p] * 3.2 - 0.2) + Math.max(0, rim[p] - 0.35) * 0.9
 				);
 				const value = 1 - Math.min(0.97, Math.max(0, dark) * 0.92 + line * 0.8);
 				out[p * 3] = byte(24 + value * 220);

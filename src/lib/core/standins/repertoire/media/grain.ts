@@ -123,6 +123,31 @@ export function wavered(plate: Plate, x: number, y: number, waver: number, lengt
 	return py * width + px;
 }
 
+/**
+ * How sharply tones change at every pixel, and how sharply the actors' outline does, 0 to about 1.
+ * @param reach distance of the pixels that are compared, in pixels
+ */
+export function contoursOf(
+	light: Float32Array,
+	{ matte, width, height }: Pick<Plate, 'matte' | 'width' | 'height'>,
+	reach: number
+): { edge: Float32Array; rim: Float32Array } {
+	const edge = new Float32Array(width * height);
+	const rim = new Float32Array(width * height);
+	for (let y = 0, p = 0; y < height; y++) {
+		const up = Math.max(0, y - reach) * width;
+		const down = Math.min(height - 1, y + reach) * width;
+		for (let x = 0; x < width; x++, p++) {
+			const left = y * width + Math.max(0, x - reach);
+			const right = y * width + Math.min(width - 1, x + reach);
+			edge[p] = Math.hypot(light[right] - light[left], light[down + x] - light[up + x]);
+			rim[p] =
+				(Math.abs(matte[right] - matte[left]) + Math.abs(matte[down + x] - matte[up + x])) / 255;
+		}
+	}
+	return { edge, rim };
+}
+
 /** To a byte. */
 export function byte(value: number): number {
 	return value < 0 ? 0 : value > 255 ? 255 : value;
