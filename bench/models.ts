@@ -66,8 +66,9 @@ function atGuidance(character: Character, guidance: number) {
 export const worth = ({ agreement, burn }: { agreement: number; burn: number }) =>
 	(agreement + 20) / 40 - 3 * burn;
 
-const figuresOnly = process.argv.includes('--figures');
-const guidanceOnly = process.argv.includes('--guidance');
+const flags = process.argv.slice(2).filter((a) => a.startsWith('--'));
+const figuresOnly = flags.includes('--figures');
+const guidanceOnly = flags.includes('--guidance');
 
 function guidanceRow(character: Character) {
 	const { guidance } = character.card;
@@ -133,7 +134,9 @@ function negativeRow(character: Character) {
 
 /** How often more than one subject shows, at the model's own size and far above it. */
 function doublesRow(character: Character) {
-	const native = character.card.nativeSizes[0].width;
+	const { nativeSizes, maxPixels } = character.card;
+	const native = nativeSizes[0].width;
+	const longest = Math.max(...nativeSizes.flatMap(({ width, height }) => [width, height]));
 	const rate = (side: number) =>
 		mean(
 			range(8).map((seed) => {
@@ -146,7 +149,8 @@ function doublesRow(character: Character) {
 				return countSubjects(trace, book, makeSurface) > 1 ? 1 : 0;
 			})
 		);
-	const large = Math.min(native * 2, 1536);
+	// Half as long again as the longest side that it was made for, or as large as it goes.
+	const large = Math.min(Math.ceil((longest * 1.5) / 64) * 64, Math.sqrt(maxPixels));
 	return { native, large, own: rate(native), off: rate(large) };
 }
 
@@ -166,6 +170,10 @@ const number = (v: number, digits = 2) => v.toFixed(digits);
 /** Measures one model, prints what it finds, and gives its part of the page. */
 async function measure(character: Character): Promise<string> {
 	const { card } = character;
+	if (flags.includes('--doubles')) {
+		console.log(card.name, doublesRow(character));
+		return '';
+	}
 	if (!figuresOnly) await sheet(character);
 	const guidance = guidanceRow(character);
 	const best = guidance.reduce((a, b) => (worth(b) > worth(a) ? b : a));
@@ -238,7 +246,6 @@ Left out by name (${negative.length} attributes over three prompts, 32 seeds eac
 `;
 }
 
-const flags = process.argv.slice(2).filter((a) => a.startsWith('--'));
 const only = process.argv.slice(2).filter((a) => !a.startsWith('--'));
 mkdirSync('docs/models', { recursive: true });
 if (only.length) {

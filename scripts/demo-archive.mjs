@@ -49,7 +49,7 @@ await withBrowser(async (page, address) => {
 	await page.getByRole('button', { name: 'On to the dials' }).click();
 	await page.getByRole('button', { name: /^Eider/ }).click();
 	await type(page, 'Guidance stops as a list', '2.5, 6, 12');
-	await type(page, 'Seeds as a list', '41207, 88310, 5512');
+	await type(page, 'Seeds as a list', '41207, 88310, 2719');
 	await page.getByRole('button', { name: /^middle/ }).click();
 	await run(page, 27);
 

@@ -5,7 +5,7 @@ import type { Subject } from './subject';
 export const lighthouse: Subject = {
 	id: 'lighthouse',
 	label: 'lighthouse',
-	words: ['lighthouse', 'light house', 'beacon', 'lightstation', 'pharos'],
+	words: ['lighthouse', 'light house', 'beacon', 'lightstation', 'tower'],
 	home: 'sea',
 	footing: 'land',
 	size: 0.62,
