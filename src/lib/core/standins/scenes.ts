@@ -98,14 +98,14 @@ export function scenesFor(character: Character, reading: Reading, crowding = 0):
 	// A model that is spoken to in the wrong form listens less.
 	const { promptForm } = character.card;
 	const deaf = promptForm !== 'either' && promptForm !== reading.form ? 1.3 : 1;
-	const astray = (prompted * character.wander * deaf) / OFF_PROMPT;
+	const astray = (prompted * character.wander) / OFF_PROMPT;
+	const left = Math.min(1, character.looseness * deaf);
 	for (let k = 0; k < OFF_PROMPT; k++) {
 		const other = stray(wanted, random.branch(`off${k}`), k);
 		const off = scene(`${name}|off${k}`, other, character, [], count + k, random);
 		off.prompted = false;
-		off.prior =
-			(prompted * character.wander * Math.min(1, character.looseness * deaf)) / OFF_PROMPT;
-		off.generalPrior = (prompted * character.wander) / OFF_PROMPT;
+		off.prior = astray * left;
+		off.generalPrior = astray;
 		scenes.push(off);
 	}
 	return scenes;
