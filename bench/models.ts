@@ -274,7 +274,7 @@ if (only.length) {
 
 Made by \`npm run models\`. Each sheet has the same twelve prompts in the same order, at the middle of the model's good ranges, 512×512, seeds 11 to 22: ${prompts.map((p) => `_${p}_`).join('; ')}.
 
-_Agreement_ is the log-odds of the picture under the scenes that show the prompt against those that do not, per latent pixel, between -20 and 20. _Burn_ is the share of latent values beyond what can be shown. _Worth_ puts both together: (agreement + 20) / 40 − 3 × burn. Guidance is measured over three prompts and six seeds.
+_Agreement_ is the log-odds of the picture under the scenes that show the prompt against those that do not, per latent pixel, between -20 and 20. _Burn_ is the share of latent values beyond what can be shown. _Worth_ puts both together: (agreement + 20) / 40 − 3 × burn. Guidance is measured over three prompts and eight seeds.
 
 ${parts.join('\n')}`
 	);

@@ -72,14 +72,17 @@ export function muted(scene: Float32Array, mean: Float32Array, m: number): Float
 	return scene.map((value, i) => (1 - m) * value + (m * mean[i]) / 2);
 }
 
-/** Below exp(-14), under 1e-6, a scene no longer shows. */
-const FAINT = -14;
+/** Below exp(-26), what a scene adds is lost in rounding. */
+const FAINT = -26;
 
 /** Side of the blocks on which scenes are looked over before a step, in latent pixels. */
 const BLOCK = 4;
 
-/** A scene that is this far behind on every block, in log weight, sits a step out. */
-const HOPELESS = -60;
+/**
+ * A scene that is this far behind on every block, in log weight, sits a step out. Blocks are not quite
+ * the windows: the margin is wide enough for what that misses.
+ */
+const HOPELESS = -4000;
 
 /** One of the two sides of guidance: which scenes it weighs, and how. */
 interface Side {
@@ -132,12 +135,15 @@ export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDen
 
 	const room = boxRoom(width, height);
 	/** x . mu, then its window sums. */
-	const summed = scenes.map(() => new Float32Array(pixels));
-	const square = ownSpread.size ? new Float32Array(pixels) : null;
+	const summed = scenes.map(() => new Float64Array(pixels));
+	const square = ownSpread.size ? new Float64Array(pixels) : null;
+	/** Log weights of every scene along one row. */
+	const rowLogs = scenes.map(() => new Float64Array(width));
 	const overview = blockOverview(width, height, count);
 	const rowTable = new Float64Array(width + 1);
 	const largest = new Float64Array(width);
 	const total = new Float64Array(width);
+	const gathered = new Float64Array(width * 3);
 	const ownShare = new Float64Array(width);
 	const mutedShare = new Float64Array(width);
 	const left = new Int32Array(width);
@@ -169,7 +175,7 @@ export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDen
 			const row = y * width;
 			const top = Math.max(0, y - radius);
 			const bottom = Math.min(height, y + radius + 1);
-			out.fill(0, row * 3, (row + width) * 3);
+			gathered.fill(0);
 			ownShare.fill(0);
 			mutedShare.fill(0);
 			for (const side of sides) {
@@ -189,7 +195,7 @@ export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDen
 							scale,
 							precision,
 							logPrior[k],
-							weights[k],
+							rowLogs[k],
 							largest
 						);
 					} else {
@@ -204,14 +210,14 @@ export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDen
 								square![p] * precision -
 								each * (right[px] - left[px]) +
 								logPrior[k];
-							weights[k][p] = logit;
+							rowLogs[k][px] = logit;
 							if (logit > largest[px]) largest[px] = logit;
 						}
 					}
 				}
 				total.fill(0);
 				for (const k of alive) {
-					if (logPrior[k] > -Infinity) rowWeights(weights[k], row, largest, total);
+					if (logPrior[k] > -Infinity) rowWeights(rowLogs[k], largest, total);
 				}
 				// D_neg + g (D_cond - D_neg), gathered scene by scene.
 				const part = side === cond ? guidance : 1 - guidance;
@@ -219,6 +225,7 @@ export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDen
 					if (logPrior[k] === -Infinity) continue;
 					const mutes = side === neg && !ownSpread.has(k);
 					rowGather(
+						rowLogs[k],
 						weights[k],
 						row,
 						total,
@@ -226,13 +233,13 @@ export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDen
 						part * shared * (mutes ? 1 - m : 1),
 						part * own,
 						mutes ? part * shared : 0,
-						out,
+						gathered,
 						ownShare,
 						mutedShare
 					);
 				}
 			}
-			rowFinish(out, x, mean, row, ownShare, mutedShare, m / 2);
+			rowFinish(out, gathered, x, mean, row, ownShare, mutedShare, m / 2);
 		}
 	};
 	return { denoise, weights: cond.weights };
@@ -255,7 +262,7 @@ function rowOfTable(
 
 /** Log weights of one scene along one row, and the largest so far. */
 function rowLogits(
-	dots: Float32Array,
+	dots: Float64Array,
 	energies: Float64Array,
 	left: Int32Array,
 	right: Int32Array,
@@ -263,34 +270,30 @@ function rowLogits(
 	scale: number,
 	precision: number,
 	logPrior: number,
-	out: Float32Array,
+	out: Float64Array,
 	largest: Float64Array
 ): void {
 	for (let px = 0; px < left.length; px++) {
 		const energy = energies[right[px]] - energies[left[px]];
 		const logit = (scale * dots[row + px] - energy) * precision + logPrior;
-		out[row + px] = logit;
+		out[px] = logit;
 		if (logit > largest[px]) largest[px] = logit;
 	}
 }
 
-/** From log weights to weights, not yet divided by their total. */
-function rowWeights(
-	out: Float32Array,
-	row: number,
-	largest: Float64Array,
-	total: Float64Array
-): void {
+/** From log weights to weights, in place, not yet divided by their total. */
+function rowWeights(logs: Float64Array, largest: Float64Array, total: Float64Array): void {
 	for (let px = 0; px < largest.length; px++) {
-		const below = out[row + px] - largest[px];
+		const below = logs[px] - largest[px];
 		const weight = below < FAINT ? 0 : Math.exp(below);
-		out[row + px] = weight;
+		logs[px] = weight;
 		total[px] += weight;
 	}
 }
 
-/** Adds one scene's share to a row of the estimate; the weights become shares of their total. */
+/** Adds one scene's share to a row of the estimate, and notes its share of the total weight. */
 function rowGather(
+	unscaled: Float64Array,
 	weights: Float32Array,
 	row: number,
 	total: Float64Array,
@@ -298,26 +301,27 @@ function rowGather(
 	painted: number,
 	kept: number,
 	muting: number,
-	out: Float32Array,
+	out: Float64Array,
 	ownShare: Float64Array,
 	mutedShare: Float64Array
 ): void {
-	for (let px = 0, i = row * 3; px < total.length; px++, i += 3) {
-		if (weights[row + px] === 0) continue;
-		const weight = weights[row + px] / total[px];
+	for (let px = 0, i = 0, j = row * 3; px < total.length; px++, i += 3, j += 3) {
+		const weight = unscaled[px] / total[px];
 		weights[row + px] = weight;
+		if (weight === 0) continue;
 		ownShare[px] += kept * weight;
 		mutedShare[px] += muting * weight;
 		const amount = painted * weight;
-		out[i] += amount * scene[i];
-		out[i + 1] += amount * scene[i + 1];
-		out[i + 2] += amount * scene[i + 2];
+		out[i] += amount * scene[j];
+		out[i + 1] += amount * scene[j + 1];
+		out[i + 2] += amount * scene[j + 2];
 	}
 }
 
 /** Adds what is kept of x, and the muted copies' share of the mean. */
 function rowFinish(
 	out: Float32Array,
+	gathered: Float64Array,
 	x: Float32Array,
 	mean: Float32Array,
 	row: number,
@@ -328,13 +332,13 @@ function rowFinish(
 	for (let px = 0, i = row * 3; px < ownShare.length; px++) {
 		const a = ownShare[px];
 		const b = half * mutedShare[px];
-		for (let c = 0; c < 3; c++, i++) out[i] += a * x[i] + b * mean[i];
+		for (let c = 0; c < 3; c++, i++) out[i] = gathered[px * 3 + c] + a * x[i] + b * mean[i];
 	}
 }
 
 /** |mu|^2 / 2 at every pixel. */
-function halfSquare(scene: Float32Array): Float32Array {
-	const out = new Float32Array(scene.length / 3);
+function halfSquare(scene: Float32Array): Float64Array {
+	const out = new Float64Array(scene.length / 3);
 	for (let p = 0, i = 0; p < out.length; p++, i += 3) {
 		out[p] = (scene[i] ** 2 + scene[i + 1] ** 2 + scene[i + 2] ** 2) / 2;
 	}
@@ -342,7 +346,7 @@ function halfSquare(scene: Float32Array): Float32Array {
 }
 
 /** x . mu at every pixel. */
-function dot(x: Float32Array, scene: Float32Array, out: Float32Array): void {
+function dot(x: Float32Array, scene: Float32Array, out: Float64Array): void {
 	for (let p = 0, i = 0; p < out.length; p++, i += 3) {
 		out[p] = x[i] * scene[i] + x[i + 1] * scene[i + 1] + x[i + 2] * scene[i + 2];
 	}
@@ -360,7 +364,7 @@ function blockOverview(width: number, height: number, count: number) {
 	const best = new Float64Array(across * down);
 	const logits = Array.from({ length: count }, () => new Float32Array(across * down));
 
-	const blockSums = (products: Float32Array, table: Float64Array) => {
+	const blockSums = (products: Float64Array, table: Float64Array) => {
 		for (let by = 0; by < down; by++) {
 			const line = (by + 1) * stride;
 			for (let bx = 0; bx <= across; bx++) table[line + bx] = 0;
@@ -381,7 +385,7 @@ function blockOverview(width: number, height: number, count: number) {
 	};
 
 	return (
-		products: Float32Array[],
+		products: Float64Array[],
 		maybe: readonly number[],
 		sides: Side[],
 		radius: number,

@@ -128,8 +128,8 @@ describe('samplers on one Gaussian', () => {
 describe('boxSum', () => {
 	it.each([0, 1, 3, 20])('adds up the window, cut at the edges, for radius %i', (radius) => {
 		const [width, height] = [9, 7];
-		const source = normals(5, 0, width * height);
-		const out = new Float32Array(source.length);
+		const source = Float64Array.from(normals(5, 0, width * height));
+		const out = new Float64Array(source.length);
 		boxSum(source, out, width, height, radius, boxRoom(width, height));
 		for (let y = 0; y < height; y++) {
 			for (let x = 0; x < width; x++) {
@@ -148,7 +148,7 @@ describe('boxSum', () => {
 describe('areaTable', () => {
 	it('holds the sum over every rectangle from the upper left corner (Crow 1984)', () => {
 		const [width, height] = [7, 5];
-		const source = normals(8, 0, width * height);
+		const source = Float64Array.from(normals(8, 0, width * height));
 		const table = areaTable(source, width, height);
 		for (let y = 0; y <= height; y++)
 			for (let x = 0; x <= width; x++) {

@@ -1,24 +1,25 @@
 /** Working room of a box sum, so that a step allocates nothing. */
 export interface BoxRoom {
-	rows: Float32Array;
+	rows: Float64Array;
 	columns: Float64Array;
 }
 
 export const boxRoom = (width: number, height: number): BoxRoom => ({
-	rows: new Float32Array(width * height),
+	rows: new Float64Array(width * height),
 	columns: new Float64Array(width)
 });
 
 /**
  * Sums over a square window round every pixel, in constant time per pixel whatever the radius.
- * The window is cut at the frame's edges.
+ * The window is cut at the frame's edges. In double precision: what the sums are for takes their
+ * differences a thousandfold.
  *
  * @param source `width * height` values, row by row
  * @param out where the sums go; may be `source`
  */
 export function boxSum(
-	source: Float32Array,
-	out: Float32Array,
+	source: Float64Array,
+	out: Float64Array,
 	width: number,
 	height: number,
 	radius: number,
@@ -77,7 +78,7 @@ export function boxSum(
  * Sums over every rectangle from the upper left corner, `(width + 1) * (height + 1)` values: with
  * it the sum over any window is four look-ups. Source: Crow 1984, "Summed-area tables".
  */
-export function areaTable(source: Float32Array, width: number, height: number): Float64Array {
+export function areaTable(source: Float64Array, width: number, height: number): Float64Array {
 	const stride = width + 1;
 	const table = new Float64Array(stride * (height + 1));
 	for (let y = 0; y < height; y++) {

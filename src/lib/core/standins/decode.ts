@@ -187,7 +187,8 @@ const SMALLEST_SHARE = 0.006;
 /**
  * Chooses which scenes are painted at full size, and how they share every latent pixel.
  *
- * Where scenes look the same, the one that holds most of the picture is painted for all of them;
+ * Where scenes look the same, the one that holds most of the picture is painted for all of them,
+ * whatever it weighs there: which of two equals has a trace of weight is a matter of rounding;
  * scenes that are left with next to nothing give way. What this changes at latent size goes into
  * the rest, so that nothing is lost but detail that could not be told apart.
  */
@@ -210,7 +211,7 @@ function settle(
 			if (out[from][p] === 0) continue;
 			for (let r = 0; r < rank; r++) {
 				const to = order[r];
-				if (out[to][p] === 0 || !alike(latents[to], latents[from], p * 3)) continue;
+				if (!alike(latents[to], latents[from], p * 3)) continue;
 				out[to][p] += out[from][p];
 				out[from][p] = 0;
 				break;

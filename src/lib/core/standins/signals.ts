@@ -25,7 +25,7 @@ export function signalsOf(
 	const { width, height, latents, showing, straying, prior } = field;
 	const pixels = width * height;
 	const room = boxRoom(width, height);
-	const error = new Float32Array(pixels);
+	const error = new Float64Array(pixels);
 	const owner = new Int16Array(pixels).fill(-1);
 	const best = new Float32Array(pixels).fill(-Infinity);
 	const groups = [showing, straying].map((weights) => ({
@@ -60,7 +60,7 @@ const round = (value: number): number => Math.round(value * 1e4) / 1e4;
 /** evidence <- log(e^evidence + prior e^(-error / s^2)) at every pixel. */
 function addEvidence(
 	evidence: Float64Array,
-	error: Float32Array,
+	error: Float64Array,
 	logPrior: number,
 	spread: number
 ): void {
@@ -76,7 +76,7 @@ function addEvidence(
 function claim(
 	owner: Int16Array,
 	best: Float32Array,
-	error: Float32Array,
+	error: Float64Array,
 	k: number,
 	logPrior: number,
 	spread: number
@@ -90,7 +90,7 @@ function claim(
 }
 
 /** |x - mu|^2 / 2 at every pixel. */
-function halfSquareApart(x: Float32Array, scene: Float32Array, out: Float32Array): void {
+function halfSquareApart(x: Float32Array, scene: Float32Array, out: Float64Array): void {
 	for (let p = 0, i = 0; p < out.length; p++, i += 3) {
 		const [a, b, c] = [x[i] - scene[i], x[i + 1] - scene[i + 1], x[i + 2] - scene[i + 2]];
 		out[p] = (a * a + b * b + c * c) / 2;
