@@ -216,6 +216,10 @@ async function longJob(takes: number, side: number) {
 	}
 }
 
+if (process.argv.includes('--plain')) {
+	console.table([plainTake(512), plainTake(1024)]);
+	process.exit();
+}
 console.log(
 	'One guided step, against the same equations in plain loops and against reading the scenes once:'
 );
