@@ -20,6 +20,6 @@ export default defineConfig({
 	test: {
 		include: ['src/**/*.test.ts', 'scripts/**/*.test.ts'],
 		environment: 'node',
-		testTimeout: 60_000
+		testTimeout: 300_000
 	}
 });
