@@ -6,7 +6,7 @@ import type { Place } from './place';
 export const workshop: Place = {
 	id: 'workshop',
 	label: 'workshop',
-	words: ['workshop', 'studio', 'boatshed', 'forge', 'shed interior', 'bench', 'attic'],
+	words: ['workshop', 'studio', 'boatshed', 'smithy', 'shed interior', 'bench', 'attic'],
 	horizon: 0.64,
 	stand: { land: 0.46, water: 0.46 },
 	needsGround: false,
