@@ -70,8 +70,11 @@ function fieldOf(side: number, count = Infinity) {
 function stepRow(side: number, count = Infinity, withPlain = side <= 512) {
 	const { set, options } = fieldOf(side, count);
 	const sigma = schedules.karras(28, options.window)[12];
-	const x = normals(7, 0, set.scenes[0].length).map((v, i) => set.scenes[0][i] + sigma * v);
-	const out = new Float32Array(x.length);
+	const x = Float64Array.from(
+		normals(7, 0, set.scenes[0].length),
+		(v, i) => set.scenes[0][i] + sigma * v
+	);
+	const out = new Float64Array(x.length);
 	const { denoise } = guidedDenoiser(set, options);
 	for (let i = 0; i < 20; i++) denoise(x, sigma, out);
 	const fast = median(15, () => denoise(x, sigma, out));
@@ -84,7 +87,7 @@ function stepRow(side: number, count = Infinity, withPlain = side <= 512) {
 		'times one read': (fast / read).toFixed(1)
 	};
 	if (withPlain) {
-		const check = new Float32Array(x.length);
+		const check = new Float64Array(x.length);
 		const slow = timed(() => plainDenoiser(set, options).denoise(x, sigma, check));
 		const apart = out.reduce((worst, v, i) => Math.max(worst, Math.abs(v - check[i])), 0);
 		row['plain ms'] = slow.toFixed(0);
@@ -108,7 +111,8 @@ function plainTake(side: number) {
 	const slow = timed(() => {
 		const { denoise, weights } = plainDenoiser(set, options);
 		const schedule = schedules[settings.schedule](settings.steps, options.window);
-		const x = normals(settings.seed, 0, set.width * set.height * 3).map((v) => v * schedule[0]);
+		const noise = normals(settings.seed, 0, set.width * set.height * 3);
+		const x = Float64Array.from(noise, (v) => v * schedule[0]);
 		samplers[settings.sampler](x, schedule, denoise);
 		const { field } = traceTake({ ...settings, steps: 1 }, character, book)!;
 		slowPixels = decode(book, field, x, weights) as typeof slowPixels;

@@ -32,7 +32,7 @@ function posterior(
 	{ width, height, spread }: SceneSet,
 	scenes: Float32Array[],
 	prior: ArrayLike<number>,
-	x: Float32Array,
+	x: Float64Array,
 	sigma: number,
 	radius: number,
 	weights?: Float32Array[]
@@ -62,7 +62,7 @@ function posterior(
 
 /** Log weight of one scene at every pixel, its window summed up anew at each. */
 function windowed(
-	x: Float32Array,
+	x: Float64Array,
 	scene: Float32Array,
 	width: number,
 	height: number,

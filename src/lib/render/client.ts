@@ -1,13 +1,20 @@
 import { createParser } from 'eventsource-parser';
 import {
+	Description,
+	FullerVersions,
+	ImageTicket,
 	JobStatus,
 	JobTicket,
 	Limits,
 	Models,
 	Problem,
+	Reading,
 	RenderEvent,
+	type DescriptionRequest,
+	type FullerRequest,
 	type JobRequest,
-	type ModelCard
+	type ModelCard,
+	type ReadingRequest
 } from '$lib/core/schema';
 import type { z } from 'zod';
 
@@ -36,11 +43,7 @@ export class RenderClient {
 	}
 
 	submit(job: JobRequest): Promise<JobTicket> {
-		return this.#json(JobTicket, '/jobs', {
-			method: 'POST',
-			headers: { 'content-type': 'application/json' },
-			body: JSON.stringify(job)
-		});
+		return this.#post(JobTicket, '/jobs', job);
 	}
 
 	status(job: string): Promise<JobStatus> {
@@ -54,6 +57,30 @@ export class RenderClient {
 
 	async image(take: string): Promise<Blob> {
 		return (await this.#call(`/takes/${encodeURIComponent(take)}/image`)).blob();
+	}
+
+	/** Sends a picture that takes, or a description, may ask for by the id that comes back. */
+	send(picture: Blob): Promise<ImageTicket> {
+		return this.#json(ImageTicket, '/images', {
+			method: 'POST',
+			headers: { 'content-type': picture.type },
+			body: picture
+		});
+	}
+
+	/** Which words of a prompt a model has no notion of. */
+	read(request: ReadingRequest): Promise<Reading> {
+		return this.#post(Reading, '/readings', request);
+	}
+
+	/** Fuller versions of a plain line. */
+	fuller(request: FullerRequest): Promise<FullerVersions> {
+		return this.#post(FullerVersions, '/fuller', request);
+	}
+
+	/** What a picture shows, in words. */
+	describe(request: DescriptionRequest): Promise<Description> {
+		return this.#post(Description, '/descriptions', request);
 	}
 
 	/**
@@ -95,6 +122,14 @@ export class RenderClient {
 		} finally {
 			await reader.cancel().catch(() => undefined);
 		}
+	}
+
+	#post<T extends z.ZodType>(shape: T, path: string, body: unknown): Promise<z.infer<T>> {
+		return this.#json(shape, path, {
+			method: 'POST',
+			headers: { 'content-type': 'application/json' },
+			body: JSON.stringify(body)
+		});
 	}
 
 	async #json<T extends z.ZodType>(

@@ -1,6 +1,7 @@
 import { schedules } from '$lib/core/diffusion';
 import { JobRequest, type ModelCard, type Problem, type TakeRequest } from '$lib/core/schema';
 import { characterOf } from '$lib/core/standins';
+import { UNPROMPTED } from '$lib/core/wording';
 import { readJson } from './body';
 import type { Images } from './images';
 import { limits } from './limits';
@@ -75,6 +76,8 @@ function admitTake(take: TakeRequest, card: ModelCard, say: Say): void {
 			`${card.name} makes up to ${most} pixels; ${take.width}x${take.height} has ${pixels}.`
 		);
 	}
+	if (!take.prompt.trim() && !card.features.includes(UNPROMPTED))
+		say('prompt', `${card.name} needs a prompt; this one is empty.`);
 	const multiple = card.sizeMultiple;
 	for (const side of ['width', 'height'] as const) {
 		if (take[side] % multiple !== 0) {

@@ -97,7 +97,7 @@ export default async function render(task: ThreadTask): Promise<ThreadResult | n
 	const character = characterOf(settings.model)!;
 	const book = bookFor(settings);
 	let shown = 0;
-	const onStep = (step: number, estimate: Float32Array) => {
+	const onStep = (step: number, estimate: Float64Array) => {
 		if (given()) return false;
 		const progress: ThreadProgress = { step };
 		const now = performance.now();
@@ -135,7 +135,7 @@ export default async function render(task: ThreadTask): Promise<ThreadResult | n
 }
 
 /** The clean estimate as a small picture in a data URL. */
-function previewUrl(estimate: Float32Array, width: number, height: number): string {
+function previewUrl(estimate: Float64Array, width: number, height: number): string {
 	const canvas = createCanvas(width, height);
 	const context = canvas.getContext('2d');
 	const image = context.createImageData(width, height);

@@ -1,6 +1,7 @@
-export { type StoredPicture } from './db';
+export { type KeptPrompt, type StoredPicture } from './db';
 export { watch } from './live';
 export * from './briefs';
 export * from './takes';
 export * from './picks';
+export * from './words';
 export * from './whole-brief';

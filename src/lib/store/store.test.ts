@@ -3,7 +3,8 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { combinations, firstRack } from '$lib/core/plan';
 import { cards } from '$lib/core/standins';
 import type { Brief, Plan, RenderEvent } from '$lib/core/schema';
-import { db } from './db';
+import { noWords } from '$lib/core/wording';
+import { Database, db } from './db';
 import * as store from './index';
 
 const brief = (id: string, updatedAt = 1): Brief => ({
@@ -13,6 +14,7 @@ const brief = (id: string, updatedAt = 1): Brief => ({
 	allowance: 100,
 	prompt: 'a heron',
 	negative: '',
+	words: noWords,
 	rack: firstRack(cards, [1, 2]),
 	createdAt: 1,
 	updatedAt
@@ -21,9 +23,7 @@ const plan = (id: string, briefId: string): Plan => ({
 	id,
 	briefId,
 	design: 'all',
-	prompt: 'a heron',
-	negative: '',
-	rack: firstRack(cards, [1, 2]),
+	rack: { ...firstRack(cards, [1, 2]), wording: ['a heron'], negative: [''] },
 	job: null,
 	key: `key-${id}`,
 	stopped: false,
@@ -31,7 +31,7 @@ const plan = (id: string, briefId: string): Plan => ({
 });
 let next = 0;
 const newId = () => `t${next++}`;
-const addPlan = (p: Plan) => store.addPlan(p, combinations(p.rack, p), newId);
+const addPlan = (p: Plan) => store.addPlan(p, combinations(p.rack), newId);
 const done = (take: string, credits = 1.5): Extract<RenderEvent, { type: 'done' }> => ({
 	type: 'done',
 	take,

@@ -1,5 +1,6 @@
-import type { Mark, MarkKind, Plan, RenderEvent, Take, TakeSettings } from '$lib/core/schema';
-import { db, type StoredPicture } from './db';
+import type { Made } from '$lib/core/dials';
+import type { Mark, MarkKind, Plan, RenderEvent, Take } from '$lib/core/schema';
+import { db, promptsOf, type StoredPicture } from './db';
 
 export const takesOf = (briefId: string): Promise<Take[]> =>
 	db.takes.where({ briefId }).sortBy('number');
@@ -14,25 +15,29 @@ export const plan = (id: string): Promise<Plan | undefined> => db.plans.get(id);
 /** Adds a plan and its takes, all waiting, in one step. */
 export async function addPlan(
 	one: Plan,
-	settings: Iterable<TakeSettings>,
+	combinations: Iterable<Made>,
 	newId: () => string
 ): Promise<Take[]> {
-	return db.transaction('rw', db.plans, db.takes, async () => {
+	return db.transaction('rw', db.plans, db.takes, db.prompts, async () => {
 		const last = await db.takes
 			.where('[briefId+number]')
 			.between([one.briefId, 0], [one.briefId, Infinity])
 			.last();
 		let number = last?.number ?? 0;
-		const takes = [...settings].map((each): Take => ({
+		const takes = [...combinations].map((made): Take => ({
 			id: newId(),
 			briefId: one.briefId,
 			planId: one.id,
 			number: ++number,
-			settings: each,
+			...made,
 			state: 'waiting',
 			createdAt: one.createdAt
 		}));
 		await db.plans.add(one);
+		for (const prompt of promptsOf(one)) {
+			const known = await db.prompts.get(prompt.text);
+			await db.prompts.put({ ...prompt, starred: known?.starred ?? 0 });
+		}
 		await db.takes.bulkAdd(takes);
 		return takes;
 	});

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { schedules, samplers } from '$lib/core/diffusion';
-import type { TakeSettings } from '$lib/core/schema';
+import type { Style, TakeSettings, TakeWords } from '$lib/core/schema';
 import { cards } from '$lib/core/standins';
-import { dialOf, dials, formatSeed, isDialId, stopKey } from './index';
+import { dialOf, dials, formatSeed, isDialId, stopKey, type Draft, type Made } from './index';
 
 const settings: TakeSettings = {
 	model: 'gannet',
@@ -17,38 +17,52 @@ const settings: TakeSettings = {
 	seed: 41207
 };
 
+const style: Style = { name: 'Almanac plate', add: ['linocut'], leaveOut: ['photograph'] };
+const words: TakeWords = { wording: 'a heron', negative: 'people', styles: [style] };
+const made: Made = {
+	settings: { ...settings, prompt: 'a heron, linocut', negative: 'people, photograph' },
+	words
+};
+
 describe('dials', () => {
 	it.each(dials.map((dial) => [dial.id, dial] as const))(
 		'%s writes what it reads, and nothing else',
 		(_id, dial) => {
-			const other: TakeSettings = {
-				model: 'eider',
-				prompt: 'x',
-				negative: 'y',
-				width: 64,
-				height: 128,
-				guidance: 1,
-				steps: 1,
-				sampler: 'euler',
-				schedule: 'karras',
-				seed: 0
+			const other: Made = {
+				settings: {
+					model: 'eider',
+					prompt: 'x',
+					negative: 'y',
+					width: 64,
+					height: 128,
+					guidance: 1,
+					steps: 1,
+					sampler: 'euler',
+					schedule: 'karras',
+					seed: 0
+				},
+				words: { wording: 'x', negative: 'y', styles: [] }
 			};
-			const turned = dial.write(other, dial.read(settings));
-			expect(stopKey(dial.read(turned))).toBe(stopKey(dial.read(settings)));
+			const turned = dial.write(other, dial.read(made)) as Made;
+			expect(stopKey(dial.read(turned))).toBe(stopKey(dial.read(made)));
 			for (const rest of dials) {
 				if (rest.id !== dial.id) expect(rest.read(turned)).toEqual(rest.read(other));
 			}
-			expect(dial.format(dial.read(settings), cards)).not.toBe('');
+			expect(dial.format(dial.read(made), cards)).not.toBe('');
 			expect(dial.explained).toMatch(/\.$/);
 		}
 	);
 
 	it('cover every setting between them', () => {
-		const rebuilt = dials.reduce<Partial<TakeSettings>>(
-			(sum, dial) => dial.write(sum, dial.read(settings)),
-			{}
-		);
-		expect(rebuilt).toEqual(settings);
+		const rebuilt = dials.reduce<Draft>((sum, dial) => dial.write(sum, dial.read(made)), {
+			settings: {}
+		});
+		expect(rebuilt).toEqual(made);
+	});
+
+	it('read the words of a take that has no others as they were sent', () => {
+		expect(dialOf('wording').read({ settings })).toBe('a heron');
+		expect(dialOf('style').read({ settings })).toEqual([]);
 	});
 
 	it('name every sampler and schedule that the models offer', () => {

@@ -1,12 +1,20 @@
 import { frameLabel } from '$lib/core/frame';
-import type { Size, TakeSettings } from '$lib/core/schema';
-import { fieldDial, stopKey, type Dial, type DialId } from './dial';
+import type { Size, Style } from '$lib/core/schema';
+import { applyStyles } from '$lib/core/wording';
+import { fieldDial, stopKey, wordsDial, type Dial, type DialId } from './dial';
 
-export { stopKey, type Dial, type DialId, type RackDial, type Stop } from './dial';
+export { stopKey, type Dial, type DialId, type Draft, type Made, type Stop } from './dial';
 
 /** A seed with its digits in threes, so that it can be read aloud. */
 export function formatSeed(seed: number): string {
 	return String(seed).replace(/\B(?=(\d{3})+$)/g, '\u2009');
+}
+
+function send(
+	{ wording, negative }: { wording: string; negative: string },
+	styles: readonly Style[]
+) {
+	return applyStyles({ prompt: wording, negative }, styles);
 }
 
 /** Every dial, in the order in which a plan is thought out. A new one is one more entry. */
@@ -23,8 +31,8 @@ export const dials: readonly Dial[] = [
 		label: 'Frame',
 		many: 'frames',
 		explained: 'Width and height in pixels. Far from a model\u2019s own sizes, things double.',
-		read: ({ width, height }) => ({ width, height }),
-		write: (settings, stop) => ({ ...settings, ...(stop as Size) }),
+		read: ({ settings: { width, height } }) => ({ width, height }),
+		write: (draft, stop) => ({ ...draft, settings: { ...draft.settings, ...(stop as Size) } }),
 		format: (stop) => frameLabel(stop as Size),
 		compare: (a, b) => {
 			const [p, q] = [a as Size, b as Size];
@@ -67,17 +75,25 @@ export const dials: readonly Dial[] = [
 			'The noise that a picture starts from. The same seeds in every setting make a fair comparison.',
 		format: (stop) => formatSeed(Number(stop))
 	}),
-	fieldDial('prompt', {
+	wordsDial('wording', ({ settings, words }) => words?.wording ?? settings.prompt, send, {
 		id: 'wording',
 		label: 'Wording',
 		many: 'wordings',
-		explained: 'The prompt.'
+		explained: 'The prompt, before styles are put to it.',
+		format: (stop) => stopKey(stop) || 'no words'
 	}),
-	fieldDial('negative', {
+	wordsDial('styles', ({ words }) => words?.styles ?? [], send, {
+		id: 'style',
+		label: 'Style',
+		many: 'styles',
+		explained: 'Phrases that are added and left out together.',
+		format: (stop) => stopKey(stop) || 'no style'
+	}),
+	wordsDial('negative', ({ settings, words }) => words?.negative ?? settings.negative, send, {
 		id: 'negative',
 		label: 'Left out',
 		many: 'negative prompts',
-		explained: 'The negative prompt.',
+		explained: 'The negative prompt, before styles are put to it.',
 		format: (stop) => stopKey(stop) || 'nothing'
 	})
 ];
@@ -108,6 +124,3 @@ export function dialOf(id: DialId): Dial {
 export function isDialId(id: string | null): id is DialId {
 	return dials.some((d) => d.id === id);
 }
-
-/** Settings turned to the stops of a plan's combination. */
-export type Combination = TakeSettings;

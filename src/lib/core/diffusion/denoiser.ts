@@ -75,15 +75,6 @@ export function muted(scene: Float32Array, mean: Float32Array, m: number): Float
 /** Below exp(-26), what a scene adds is lost in rounding. */
 const FAINT = -26;
 
-/** Side of the blocks on which scenes are looked over before a step, in latent pixels. */
-const BLOCK = 4;
-
-/**
- * A scene that is this far behind on every block, in log weight, sits a step out. Blocks are not quite
- * the windows: the margin is wide enough for what that misses.
- */
-const HOPELESS = -4000;
-
 /** One of the two sides of guidance: which scenes it weighs, and how. */
 interface Side {
 	logPrior: Float64Array;
@@ -105,14 +96,12 @@ interface Side {
  *
  * |x - mu|^2 is expanded, and |x|^2 and x.mean drop out of the weights; what is left,
  * x.mu - |mu|^2/2, shares its window sum of x.mu between a scene and its muted copy, and takes that
- * of |mu|^2/2 from a table. Before a step every scene is looked over on coarse blocks; one that
- * could nowhere reach a weight of 1e-6 sits it out.
+ * of |mu|^2/2 from a table.
  */
 export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDenoiser {
 	const { width, height, scenes, spread, ownSpread = new Map<number, number>() } = set;
 	const { prior, negativePrior, guidance, touchiness: m, window } = options;
 	const pixels = width * height;
-	const count = scenes.length;
 	const guided = guidance !== 1;
 	const mean = meanScene(scenes, prior);
 	const makeWeights = () => scenes.map(() => new Float32Array(pixels));
@@ -131,7 +120,9 @@ export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDen
 			}
 		: null;
 	const sides = neg ? [cond, neg] : [cond];
-	const shows = (k: number) => sides.some(({ logPrior }) => logPrior[k] > -Infinity);
+	const shown = scenes
+		.map((_, k) => k)
+		.filter((k) => sides.some(({ logPrior }) => logPrior[k] > -Infinity));
 
 	const room = boxRoom(width, height);
 	/** x . mu, then its window sums. */
@@ -139,7 +130,6 @@ export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDen
 	const square = ownSpread.size ? new Float64Array(pixels) : null;
 	/** Log weights of every scene along one row. */
 	const rowLogs = scenes.map(() => new Float64Array(width));
-	const overview = blockOverview(width, height, count);
 	const rowTable = new Float64Array(width + 1);
 	const largest = new Float64Array(width);
 	const total = new Float64Array(width);
@@ -153,12 +143,10 @@ export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDen
 		const radius = windowRadius(sigma, window);
 		const variance = sigma * sigma + spread * spread;
 		const precision = 1 / variance;
-		const used = scenes.map((_, k) => k).filter(shows);
-		for (const k of used) dot(x, scenes[k], summed[k]);
-		const maybe = used.filter((k) => !ownSpread.has(k));
-		const always = used.filter((k) => ownSpread.has(k));
-		const alive = [...overview(summed, maybe, sides, radius, precision), ...always];
-		for (const k of alive) boxSum(summed[k], summed[k], width, height, radius, room);
+		for (const k of shown) {
+			dot(x, scenes[k], summed[k]);
+			boxSum(summed[k], summed[k], width, height, radius, room);
+		}
 		if (square) boxSum(halfSquare(x), square, width, height, radius, room);
 		for (let px = 0; px < width; px++) {
 			left[px] = Math.max(0, px - radius);
@@ -166,11 +154,6 @@ export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDen
 		}
 		const own = (spread * spread) / variance;
 		const shared = (sigma * sigma) / variance;
-		for (const side of sides)
-			side.weights.forEach((w, k) => {
-				if (!alive.includes(k)) w.fill(0);
-			});
-
 		for (let y = 0; y < height; y++) {
 			const row = y * width;
 			const top = Math.max(0, y - radius);
@@ -181,7 +164,7 @@ export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDen
 			for (const side of sides) {
 				const { logPrior, scale, weights } = side;
 				largest.fill(-Infinity);
-				for (const k of alive) {
+				for (const k of shown) {
 					if (logPrior[k] === -Infinity) continue;
 					rowOfTable(side.tables[k], width, top, bottom, rowTable);
 					const broad = ownSpread.get(k);
@@ -216,12 +199,12 @@ export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDen
 					}
 				}
 				total.fill(0);
-				for (const k of alive) {
+				for (const k of shown) {
 					if (logPrior[k] > -Infinity) rowWeights(rowLogs[k], largest, total);
 				}
 				// D_neg + g (D_cond - D_neg), gathered scene by scene.
 				const part = side === cond ? guidance : 1 - guidance;
-				for (const k of alive) {
+				for (const k of shown) {
 					if (logPrior[k] === -Infinity) continue;
 					const mutes = side === neg && !ownSpread.has(k);
 					rowGather(
@@ -320,9 +303,9 @@ function rowGather(
 
 /** Adds what is kept of x, and the muted copies' share of the mean. */
 function rowFinish(
-	out: Float32Array,
+	out: Float64Array,
 	gathered: Float64Array,
-	x: Float32Array,
+	x: Float64Array,
 	mean: Float32Array,
 	row: number,
 	ownShare: Float64Array,
@@ -337,7 +320,7 @@ function rowFinish(
 }
 
 /** |mu|^2 / 2 at every pixel. */
-function halfSquare(scene: Float32Array): Float64Array {
+function halfSquare(scene: Float32Array | Float64Array): Float64Array {
 	const out = new Float64Array(scene.length / 3);
 	for (let p = 0, i = 0; p < out.length; p++, i += 3) {
 		out[p] = (scene[i] ** 2 + scene[i + 1] ** 2 + scene[i + 2] ** 2) / 2;
@@ -346,93 +329,8 @@ function halfSquare(scene: Float32Array): Float64Array {
 }
 
 /** x . mu at every pixel. */
-function dot(x: Float32Array, scene: Float32Array, out: Float64Array): void {
+function dot(x: Float64Array, scene: Float32Array, out: Float64Array): void {
 	for (let p = 0, i = 0; p < out.length; p++, i += 3) {
 		out[p] = x[i] * scene[i] + x[i + 1] * scene[i + 1] + x[i + 2] * scene[i + 2];
 	}
-}
-
-/**
- * Looks every scene over on blocks of 4x4 latent pixels: windows are rounded to whole blocks, the
- * sums in them are exact. Returns which scenes come within reach of a weight anywhere.
- */
-function blockOverview(width: number, height: number, count: number) {
-	const across = Math.ceil(width / BLOCK);
-	const down = Math.ceil(height / BLOCK);
-	const stride = across + 1;
-	const sums = Array.from({ length: count }, () => new Float64Array(stride * (down + 1)));
-	const best = new Float64Array(across * down);
-	const logits = Array.from({ length: count }, () => new Float32Array(across * down));
-
-	const blockSums = (products: Float64Array, table: Float64Array) => {
-		for (let by = 0; by < down; by++) {
-			const line = (by + 1) * stride;
-			for (let bx = 0; bx <= across; bx++) table[line + bx] = 0;
-			for (let y = by * BLOCK; y < Math.min(height, (by + 1) * BLOCK); y++) {
-				for (let bx = 0, i = y * width; bx < across; bx++) {
-					const end = y * width + Math.min(width, (bx + 1) * BLOCK);
-					let sum = 0;
-					for (; i < end; i++) sum += products[i];
-					table[line + bx + 1] += sum;
-				}
-			}
-			let row = 0;
-			for (let bx = 1; bx <= across; bx++) {
-				row += table[line + bx];
-				table[line + bx] = row + table[line - stride + bx];
-			}
-		}
-	};
-
-	return (
-		products: Float64Array[],
-		maybe: readonly number[],
-		sides: Side[],
-		radius: number,
-		precision: number
-	): Set<number> => {
-		const reach = Math.max(0, Math.round((radius - BLOCK / 2) / BLOCK));
-		const alive = new Set<number>();
-		for (const k of maybe) blockSums(products[k], sums[k]);
-		for (const { logPrior, scale, tables } of sides) {
-			best.fill(-Infinity);
-			const used = maybe.filter((k) => logPrior[k] > -Infinity);
-			for (const k of used) {
-				const table = tables[k];
-				const dots = sums[k];
-				const out = logits[k];
-				for (let by = 0, b = 0; by < down; by++) {
-					const top = Math.max(0, by - reach);
-					const bottom = Math.min(down, by + reach + 1);
-					const t0 = top * BLOCK * (width + 1);
-					const t1 = Math.min(height, bottom * BLOCK) * (width + 1);
-					for (let bx = 0; bx < across; bx++, b++) {
-						const l = Math.max(0, bx - reach);
-						const r = Math.min(across, bx + reach + 1);
-						const pl = l * BLOCK;
-						const pr = Math.min(width, r * BLOCK);
-						const energy = table[t1 + pr] - table[t0 + pr] - table[t1 + pl] + table[t0 + pl];
-						const product =
-							dots[bottom * stride + r] -
-							dots[top * stride + r] -
-							dots[bottom * stride + l] +
-							dots[top * stride + l];
-						const logit = (scale * product - energy) * precision + logPrior[k];
-						out[b] = logit;
-						if (logit > best[b]) best[b] = logit;
-					}
-				}
-			}
-			for (const k of used) {
-				if (alive.has(k)) continue;
-				const out = logits[k];
-				for (let b = 0; b < best.length; b++) {
-					if (out[b] - best[b] < HOPELESS) continue;
-					alive.add(k);
-					break;
-				}
-			}
-		}
-		return alive;
-	};
 }

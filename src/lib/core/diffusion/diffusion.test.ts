@@ -74,7 +74,7 @@ describe('samplers on one Gaussian', () => {
 	};
 	const error = (sampler: Sampler, steps: number): number => {
 		const schedule = karrasSchedule(steps, { sigmaMin: 0.002, sigmaMax: 10 });
-		const x = new Float32Array([12, -7, 4]);
+		const x = new Float64Array([12, -7, 4]);
 		const exact = [...x].map((v) => mean + ((v - mean) * s) / Math.sqrt(s * s + 100));
 		sampler(x, schedule, denoise);
 		return Math.max(...exact.map((v, i) => Math.abs(v - x[i])));
@@ -91,17 +91,17 @@ describe('samplers on one Gaussian', () => {
 
 	it('deterministic DDIM is Euler in these coordinates (Song et al. 2021)', () => {
 		const run = (sampler: Sampler) => {
-			const x = new Float32Array([12, -7, 4]);
+			const x = new Float64Array([12, -7, 4]);
 			sampler(x, karrasSchedule(15), denoise);
 			return x;
 		};
 		const [a, b] = [run(ddim), run(euler)];
-		a.forEach((v, i) => expect(v).toBeCloseTo(b[i], 3));
+		a.forEach((v, i) => expect(v).toBeCloseTo(b[i], 9));
 	});
 
 	it('ancestral Euler ends where the Gaussian is: its mean and deviation, over many paths', () => {
 		const count = 20_000;
-		const x = normals(3, 0, count).map((v) => 10 * v);
+		const x = Float64Array.from(normals(3, 0, count), (v) => 10 * v);
 		eulerAncestral(x, karrasSchedule(200, { sigmaMin: 0.002, sigmaMax: 10 }), denoise, {
 			noise: (step) => normals(3, step, count)
 		});
@@ -114,7 +114,7 @@ describe('samplers on one Gaussian', () => {
 
 	it('stops when told to', () => {
 		let steps = 0;
-		const x = new Float32Array(3);
+		const x = new Float64Array(3);
 		euler(x, karrasSchedule(10), denoise, {
 			onStep: (step) => {
 				steps = step;
@@ -175,8 +175,8 @@ describe('guidedDenoiser', () => {
 		window
 	});
 	const at = (sigma: number, guidance: number, window = whole) => {
-		const x = normals(77, 0, length).map((v, i) => scenes[0][i] + sigma * v);
-		const out = new Float32Array(length);
+		const x = Float64Array.from(normals(77, 0, length), (v, i) => scenes[0][i] + sigma * v);
+		const out = new Float64Array(length);
 		guidedDenoiser({ width, height, scenes, spread }, options(guidance, window)).denoise(
 			x,
 			sigma,
@@ -187,7 +187,7 @@ describe('guidedDenoiser', () => {
 
 	/** The plain way, in double precision, straight from the equations; windows by brute force. */
 	function plain(
-		x: Float32Array,
+		x: Float64Array,
 		sigma: number,
 		from: Float32Array[],
 		weights: number[],
@@ -223,7 +223,7 @@ describe('guidedDenoiser', () => {
 		'with windows as wide as the frame and guidance 1 is the posterior mean of a Gaussian mixture (Karras et al. 2022, B.3), sigma %d',
 		(sigma) => {
 			const { x, out } = at(sigma, 1);
-			plain(x, sigma, scenes, prior, 100).forEach((v, i) => expect(out[i]).toBeCloseTo(v, 4));
+			plain(x, sigma, scenes, prior, 100).forEach((v, i) => expect(out[i]).toBeCloseTo(v, 9));
 		}
 	);
 
@@ -241,7 +241,7 @@ describe('guidedDenoiser', () => {
 			generalPrior,
 			1
 		);
-		out.forEach((v, i) => expect(v).toBeCloseTo(neg[i] + g * (cond[i] - neg[i]), 3));
+		out.forEach((v, i) => expect(v).toBeCloseTo(neg[i] + g * (cond[i] - neg[i]), 5));
 	});
 
 	it('is linear in guidance (Ho and Salimans 2022, eq. 6)', () => {
@@ -250,9 +250,9 @@ describe('guidedDenoiser', () => {
 	});
 
 	it('at guidance 1 does not look at the negative side at all, bit for bit', () => {
-		const x = normals(9, 0, length);
+		const x = Float64Array.from(normals(9, 0, length));
 		const run = (negativePrior: number[]) => {
-			const out = new Float32Array(length);
+			const out = new Float64Array(length);
 			guidedDenoiser({ width, height, scenes, spread }, { ...options(1), negativePrior }).denoise(
 				x,
 				1,
@@ -265,7 +265,7 @@ describe('guidedDenoiser', () => {
 
 	it('gives weights that add up to 1 everywhere', () => {
 		const { denoise, weights } = guidedDenoiser({ width, height, scenes, spread }, options(5));
-		denoise(normals(3, 0, length), 2, new Float32Array(length));
+		denoise(Float64Array.from(normals(3, 0, length)), 2, new Float64Array(length));
 		for (let p = 0; p < width * height; p++) {
 			expect(weights.reduce((sum, w) => sum + w[p], 0)).toBeCloseTo(1, 5);
 		}

@@ -1,25 +1,28 @@
 import type { Schedule } from './schedules';
 
-/** Estimates the clean latent from a noisy one. Writes into `out`; must not change `x`. */
-export type Denoise = (x: Float32Array, sigma: number, out: Float32Array) => void;
+/**
+ * Estimates the clean latent from a noisy one. Writes into `out`; must not change `x`. In double
+ * precision: where two scenes are equally likely, rounding grows from step to step.
+ */
+export type Denoise = (x: Float64Array, sigma: number, out: Float64Array) => void;
 
 export interface SamplerOptions {
 	/** Called after every step with the latest clean estimate. Return false to stop early. */
-	onStep?: (step: number, estimate: Float32Array) => boolean | void;
+	onStep?: (step: number, estimate: Float64Array) => boolean | void;
 	/** Fresh standard normal deviates for a step, as many as `x` has; ancestral samplers ask for it. */
-	noise?: (step: number) => Float32Array;
+	noise?: (step: number) => ArrayLike<number>;
 }
 
 /** Follows the probability-flow equation from `schedule[0]` to 0, changing `x` in place. */
 export type Sampler = (
-	x: Float32Array,
+	x: Float64Array,
 	schedule: Schedule,
 	denoise: Denoise,
 	options?: SamplerOptions
 ) => void;
 
 /** x <- D + keep (x - D): one Euler step, since dx/dsigma = (x - D) / sigma. */
-function stepTowards(x: Float32Array, estimate: Float32Array, keep: number): void {
+function stepTowards(x: Float64Array, estimate: Float64Array, keep: number): void {
 	for (let j = 0; j < x.length; j++) x[j] = estimate[j] + keep * (x[j] - estimate[j]);
 }
 
@@ -28,7 +31,7 @@ function stepTowards(x: Float32Array, estimate: Float32Array, keep: number): voi
  * Source: Karras et al. 2022, algorithm 1 without its second-order correction.
  */
 export const euler: Sampler = (x, schedule, denoise, { onStep } = {}) => {
-	const estimate = new Float32Array(x.length);
+	const estimate = new Float64Array(x.length);
 	for (let i = 0; i + 1 < schedule.length; i++) {
 		denoise(x, schedule[i], estimate);
 		stepTowards(x, estimate, schedule[i + 1] / schedule[i]);
@@ -41,9 +44,9 @@ export const euler: Sampler = (x, schedule, denoise, { onStep } = {}) => {
  * Two evaluations a step but for the last. Source: Karras et al. 2022, algorithm 1.
  */
 export const heun: Sampler = (x, schedule, denoise, { onStep } = {}) => {
-	const estimate = new Float32Array(x.length);
-	const second = new Float32Array(x.length);
-	const ahead = new Float32Array(x.length);
+	const estimate = new Float64Array(x.length);
+	const second = new Float64Array(x.length);
+	const ahead = new Float64Array(x.length);
 	for (let i = 0; i + 1 < schedule.length; i++) {
 		const [sigma, next] = [schedule[i], schedule[i + 1]];
 		denoise(x, sigma, estimate);
@@ -68,7 +71,7 @@ export const heun: Sampler = (x, schedule, denoise, { onStep } = {}) => {
  * step in sigma.
  */
 export const ddim: Sampler = (x, schedule, denoise, { onStep } = {}) => {
-	const estimate = new Float32Array(x.length);
+	const estimate = new Float64Array(x.length);
 	for (let i = 0; i + 1 < schedule.length; i++) {
 		const [a, next] = [1 / (1 + schedule[i] ** 2), 1 / (1 + schedule[i + 1] ** 2)];
 		denoise(x, schedule[i], estimate);
@@ -88,7 +91,7 @@ export const ddim: Sampler = (x, schedule, denoise, { onStep } = {}) => {
  * in the coordinates of Karras et al. 2022.
  */
 export const eulerAncestral: Sampler = (x, schedule, denoise, { onStep, noise } = {}) => {
-	const estimate = new Float32Array(x.length);
+	const estimate = new Float64Array(x.length);
 	for (let i = 0; i + 1 < schedule.length; i++) {
 		const [sigma, next] = [schedule[i], schedule[i + 1]];
 		denoise(x, sigma, estimate);
@@ -109,8 +112,8 @@ export const eulerAncestral: Sampler = (x, schedule, denoise, { onStep, noise } 
  * Source: Lu, Zhou, Bao, Chen, Li and Zhu 2022, "DPM-Solver++", algorithm 2, for alpha = 1.
  */
 export const dpmSolverPP2M: Sampler = (x, schedule, denoise, { onStep } = {}) => {
-	let estimate = new Float32Array(x.length);
-	let previous = new Float32Array(x.length);
+	let estimate = new Float64Array(x.length);
+	let previous = new Float64Array(x.length);
 	let lastH = 0;
 	for (let i = 0; i + 1 < schedule.length; i++) {
 		denoise(x, schedule[i], estimate);

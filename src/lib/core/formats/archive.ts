@@ -1,9 +1,10 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import Papa from 'papaparse';
 import { z } from 'zod';
-import { dials, type DialId } from '$lib/core/dials';
+import { dials, stopKey } from '$lib/core/dials';
 import { Brief, Mark, Pick, Plan, Take, type MarkKind } from '$lib/core/schema';
 import { FileProblem } from './errors';
+import { upgradeBrief, upgradePlan } from './upgrade';
 
 /** Everything that belongs to a brief but its pictures. */
 export const WholeBrief = z.object({
@@ -18,7 +19,7 @@ export type WholeBrief = z.infer<typeof WholeBrief>;
 /** What stands in an archive's `brief.json`. */
 export const ArchiveFile = z.object({
 	format: z.literal('dial-pick/brief'),
-	version: z.literal(1),
+	version: z.literal(2),
 	...WholeBrief.shape
 });
 
@@ -35,7 +36,7 @@ const imageName = (take: Take): string => `images/${String(take.number).padStart
 
 /** Packs a brief into a ZIP: `brief.json`, `takes.csv`, `images/`. */
 export function writeArchive({ whole, pictures }: Archive): Uint8Array<ArrayBuffer> {
-	const file = { format: 'dial-pick/brief', version: 1, ...whole } satisfies z.infer<
+	const file = { format: 'dial-pick/brief', version: 2, ...whole } satisfies z.infer<
 		typeof ArchiveFile
 	>;
 	const entries: Record<string, [Uint8Array, { level: 0 | 6; mtime: string }]> = {};
@@ -56,13 +57,13 @@ export function settingsTable({
 	marks
 }: Omit<WholeBrief, 'brief' | 'plans' | 'picks'>): string {
 	const kinds = new Map<string, MarkKind>(marks.map(({ takeId, kind }) => [takeId, kind]));
-	const plain: Partial<Record<DialId, (take: Take) => unknown>> = {
-		frame: ({ settings }) => `${settings.width}x${settings.height}`
-	};
 	const rows = takes.map((take) => ({
 		take: take.number,
 		...Object.fromEntries(
-			dials.map(({ id, read }) => [id, plain[id]?.(take) ?? read(take.settings)])
+			dials.map(({ id, read }) => {
+				const stop = read(take);
+				return [id, typeof stop === 'object' ? stopKey(stop) : stop];
+			})
 		),
 		state: take.state,
 		mark: kinds.get(take.id) ?? ''
@@ -101,7 +102,7 @@ export function readArchive(bytes: Uint8Array): Archive {
 	} catch {
 		throw new FileProblem('The brief.json in this archive is damaged. Export the brief again.');
 	}
-	const parsed = ArchiveFile.safeParse(value);
+	const parsed = ArchiveFile.safeParse(upgraded(value));
 	if (!parsed.success) {
 		const { path, message } = parsed.error.issues[0];
 		throw new FileProblem(
@@ -121,6 +122,23 @@ export function readArchive(bytes: Uint8Array): Archive {
 		}
 	}
 	return { whole, pictures };
+}
+
+/** What an earlier version wrote, as this one writes it; anything else as it is. */
+function upgraded(value: unknown): unknown {
+	const old = value as { version?: unknown; brief?: unknown; plans?: unknown } | null;
+	if (typeof old !== 'object' || old?.version !== 1) return value;
+	let next = 0;
+	try {
+		return {
+			...old,
+			version: 2,
+			brief: upgradeBrief(old.brief as never, () => `phrase-${next++}`),
+			plans: (old.plans as never[]).map(upgradePlan)
+		};
+	} catch {
+		return value;
+	}
 }
 
 function checkBelonging({ brief, plans, takes, marks, picks }: WholeBrief): void {

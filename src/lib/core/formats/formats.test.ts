@@ -7,6 +7,8 @@ import { Ajv2020 } from 'ajv/dist/2020';
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import type { TakeSettings } from '$lib/core/schema';
+import { sampleRack } from '$lib/core/testing';
+import { noWords } from '$lib/core/wording';
 import {
 	ArchiveFile,
 	FileProblem,
@@ -115,6 +117,7 @@ const archive = (): Archive => ({
 			allowance: 100,
 			prompt: 'a heron',
 			negative: '',
+			words: noWords,
 			rack: {
 				model: ['gannet'],
 				frame: [{ width: 64, height: 64 }],
@@ -122,7 +125,8 @@ const archive = (): Archive => ({
 				steps: [20],
 				sampler: ['euler'],
 				schedule: ['karras'],
-				seed: [4_294_967_295]
+				seed: [4_294_967_295],
+				style: [[]]
 			},
 			createdAt: 1,
 			updatedAt: 2
@@ -132,17 +136,12 @@ const archive = (): Archive => ({
 				id: 'p1',
 				briefId: 'b1',
 				design: 'all',
-				prompt: 'a heron',
-				negative: '',
-				rack: {
+				rack: sampleRack({
 					model: ['gannet'],
 					frame: [{ width: 64, height: 64 }],
 					guidance: [6.5],
-					steps: [20],
-					sampler: ['euler'],
-					schedule: ['karras'],
 					seed: [4_294_967_295]
-				},
+				}),
 				job: null,
 				key: 'k',
 				stopped: false,
@@ -190,7 +189,7 @@ describe('a brief as an archive', () => {
 		const files = unzipSync(writeArchive(archive()));
 		const validate = new Ajv2020({ strict: false }).compile(z.toJSONSchema(ArchiveFile));
 		expect(validate(JSON.parse(new TextDecoder().decode(files['brief.json'])))).toBe(true);
-		expect(validate({ format: 'dial-pick/brief', version: 1 })).toBe(false);
+		expect(validate({ format: 'dial-pick/brief', version: 2 })).toBe(false);
 	});
 
 	it('has a table that papaparse reads back, with commas, quotes and line breaks (RFC 4180)', () => {
@@ -200,6 +199,27 @@ describe('a brief as an archive', () => {
 		expect(data[0].wording).toBe(settings.prompt);
 		expect(data[0].frame).toBe('64x64');
 		expect(data[0].mark).toBe('keep');
+	});
+
+	it('of version 1 is read too: its prompt as phrases, its words as stops', () => {
+		const { whole } = archive();
+		const { words: _words, rack, ...oldBrief } = whole.brief;
+		const { style: _style, ...oldRack } = rack;
+		const { style: _, wording: _wording, negative: _negative, ...planRack } = whole.plans[0].rack;
+		const file = {
+			format: 'dial-pick/brief',
+			version: 1,
+			...whole,
+			brief: { ...oldBrief, prompt: 'a heron at dawn', negative: 'people', rack: oldRack },
+			plans: [{ ...whole.plans[0], prompt: 'a heron', negative: 'birds', rack: planRack }]
+		};
+		const picture = unzipSync(writeArchive(archive()))['images/0001.webp'];
+		const { brief, plans } = readArchive(
+			zipSync({ 'brief.json': strToU8(JSON.stringify(file)), 'images/0001.webp': picture })
+		).whole;
+		expect(brief.words.stack.phrases.map(({ text }) => text)).toEqual(['a heron', 'at dawn']);
+		expect(brief.words.leaveOut).toBe('people');
+		expect(plans[0].rack).toMatchObject({ wording: ['a heron'], negative: ['birds'], style: [[]] });
 	});
 
 	it('can stand beside itself under fresh ids', () => {

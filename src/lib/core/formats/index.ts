@@ -12,3 +12,4 @@ export { PickFile, readPick, writePick } from './pick-file';
 export { settingsOf, stampPicture } from './picture';
 export { findXmp, readChunks, writeChunks } from './png';
 export { MADE_BY_MODEL, readXmp, writeXmp, type PictureFacts } from './xmp';
+export { upgradeBrief, upgradePlan, type Brief1, type Plan1 } from './upgrade';

@@ -1,28 +1,11 @@
+import { sampleRack, sampleTakes } from '$lib/core/testing';
 import { describe, expect, it } from 'vitest';
-import { combinations } from '$lib/core/plan';
-import type { MarkKind, Rack, Take } from '$lib/core/schema';
+import type { MarkKind, Take } from '$lib/core/schema';
 import { draftPick, pickedDials } from './index';
 
-const rack: Rack = {
-	model: ['turnstone-2', 'gannet'],
-	frame: [{ width: 512, height: 512 }],
-	guidance: [2, 6],
-	steps: [20],
-	sampler: ['euler'],
-	schedule: ['karras'],
-	seed: [1, 2, 3]
-};
-const takes: Take[] = [...combinations(rack, { prompt: 'a heron', negative: '' })].map(
-	(settings, i) => ({
-		id: `t${i}`,
-		briefId: 'b',
-		planId: 'p',
-		number: i + 1,
-		settings,
-		state: i === 11 ? 'waiting' : 'done',
-		createdAt: 0
-	})
-);
+const takes: Take[] = sampleTakes(
+	sampleRack({ model: ['turnstone-2', 'gannet'], guidance: [2, 6], seed: [1, 2, 3] })
+).map((take, i) => ({ ...take, state: i === 11 ? ('waiting' as const) : take.state }));
 const marks = new Map<string, MarkKind>([
 	['t0', 'keep'],
 	['t1', 'drop'],
@@ -46,8 +29,8 @@ describe('draftPick', () => {
 		const of = takes.filter(({ settings, state }) => settings.guidance === 2 && state === 'done');
 		expect(draft.evidence.takes).toBe(of.length);
 		expect(draft.evidence.kept).toBe(of.filter(({ id }) => marks.get(id) === 'keep').length);
-		expect(pickedDials(draft.settings)).not.toContain('model');
-		expect(pickedDials(draft.settings)).toContain('frame');
+		expect(pickedDials(draft)).not.toContain('model');
+		expect(pickedDials(draft)).toContain('frame');
 	});
 
 	it('from a stop among others holds those too', () => {

@@ -1,6 +1,6 @@
-import { dialOf, dials, stopKey, type DialId } from '$lib/core/dials';
+import { dialOf, dials, stopKey, type DialId, type Draft, type Made } from '$lib/core/dials';
 import { stopsAmong } from '$lib/core/sheet';
-import type { MarkKind, Pick, Take, TakeSettings } from '$lib/core/schema';
+import type { MarkKind, Pick, Take } from '$lib/core/schema';
 
 /** What a pick is made from. */
 export type PickSource = Pick['from'];
@@ -23,37 +23,34 @@ export function draftPick(
 	from: PickSource,
 	takes: readonly Take[],
 	marks: ReadonlyMap<string, MarkKind>,
-	words: (dial: DialId, settings: TakeSettings) => string
+	say: (dial: DialId, take: Take) => string
 ): PickDraft | null {
 	const dial = from.kind === 'stop' ? dials.find(({ id }) => id === from.dial) : undefined;
 	const wanted: Record<string, string> =
 		from.kind === 'stop' ? { ...from.among, [from.dial]: from.stop } : {};
-	const matches = (settings: TakeSettings) =>
+	const matches = (take: Take) =>
 		dial !== undefined &&
-		dials.every(
-			({ id, read }) => wanted[id] === undefined || stopKey(read(settings)) === wanted[id]
-		);
+		dials.every(({ id, read }) => wanted[id] === undefined || stopKey(read(take)) === wanted[id]);
 	const chosen = takes.filter(
 		(take) =>
-			take.state === 'done' &&
-			(from.kind === 'take' ? take.id === from.takeId : matches(take.settings))
+			take.state === 'done' && (from.kind === 'take' ? take.id === from.takeId : matches(take))
 	);
 	if (!chosen.length) return null;
-	const first = chosen[0].settings;
-	let settings: Partial<TakeSettings> = {};
+	const [first] = chosen;
+	let draft: Draft = { settings: {} };
 	const named: string[] = [];
 	for (const { id, read, write } of dials) {
 		const one = stopsAmong(chosen, id).length === 1;
 		// A seed is chance: it belongs to a picture, not to settings that are to serve again.
 		if (!one || (from.kind === 'stop' && id === 'seed')) continue;
-		settings = write(settings, read(first));
+		draft = write(draft, read(first));
 		if (id === 'model' || id === 'guidance' || id === 'steps' || id === dial?.id)
-			named.push(words(id, first));
+			named.push(say(id, first));
 	}
 	const count = (kind: MarkKind) => chosen.filter(({ id }) => marks.get(id) === kind).length;
 	return {
 		from,
-		settings,
+		...draft,
 		evidence: {
 			takes: chosen.length,
 			kept: count('keep'),
@@ -66,12 +63,12 @@ export function draftPick(
 }
 
 /** A pick's settings as pairs of dial and words, the open ones left out. */
-export function pickedDials(settings: Partial<TakeSettings>): DialId[] {
+export function pickedDials({ settings, words }: Draft): DialId[] {
 	return dials
 		.map(({ id }) => id)
 		.filter((id) => {
 			if (id === 'frame') return settings.width !== undefined && settings.height !== undefined;
-			const value = dialOf(id).read(settings as TakeSettings);
-			return value !== undefined;
+			if (id === 'style') return !!words?.styles?.length;
+			return dialOf(id).read({ settings, words } as Made) !== undefined;
 		});
 }

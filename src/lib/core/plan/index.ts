@@ -3,11 +3,11 @@ export {
 	costOf,
 	countTakes,
 	planProblems,
+	planRack,
 	rackDials,
 	variedDials,
 	type PlanCost,
-	type PlanProblem,
-	type PlanWords
+	type PlanProblem
 } from './plan';
 export { takeCredits, takeSeconds } from './price';
 export { firstRack, readStops, type ReadStops } from './stops';

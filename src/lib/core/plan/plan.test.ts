@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import type { Rack } from '$lib/core/schema';
+import type { PlanRack } from '$lib/core/schema';
 import { cards } from '$lib/core/standins';
+import { sampleRack } from '$lib/core/testing';
 import {
 	combinations,
 	costOf,
@@ -11,19 +12,15 @@ import {
 	variedDials
 } from './index';
 
-const rack: Rack = {
+const rack = sampleRack({
 	model: ['turnstone-2', 'gannet'],
-	frame: [{ width: 512, height: 512 }],
 	guidance: [2, 6, 12],
 	steps: [10, 20],
-	sampler: ['euler'],
-	schedule: ['karras'],
 	seed: [1, 2, 3]
-};
-const words = { prompt: 'a heron', negative: '' };
+});
 
 describe('a plan of all combinations', () => {
-	const all = [...combinations(rack, words)];
+	const all = [...combinations(rack)].map(({ settings }) => settings);
 
 	it('has every combination once', () => {
 		expect(all).toHaveLength(36);
@@ -58,8 +55,8 @@ describe('a plan of all combinations', () => {
 
 describe('price and time', () => {
 	it('is the sum over the takes, without making them', () => {
-		const summed = [...combinations(rack, words)].reduce(
-			(sum, take) =>
+		const summed = [...combinations(rack)].reduce(
+			(sum, { settings: take }) =>
 				sum +
 				takeCredits(
 					cards.find(({ id }) => id === take.model)!,
@@ -83,7 +80,7 @@ describe('price and time', () => {
 			...cards[0],
 			price: { creditsPerTake, creditsPerMegapixelStep: 0 }
 		});
-		const plan = (takes: number): Rack => ({
+		const plan = (takes: number): PlanRack => ({
 			...rack,
 			model: ['turnstone-2'],
 			guidance: [7],
@@ -101,13 +98,12 @@ describe('price and time', () => {
 });
 
 describe('planProblems', () => {
-	const says = (change: Partial<Rack>, prompt = 'a heron') =>
-		planProblems({ ...rack, ...change }, { prompt, negative: '' }, cards).map(
-			({ dial, says }) => `${dial}: ${says}`
-		);
+	const says = (change: Partial<PlanRack>) =>
+		planProblems({ ...rack, ...change }, cards).map(({ dial, says }) => `${dial}: ${says}`);
 
 	it('finds nothing wrong with a sound plan', () => expect(says({})).toEqual([]));
-	it('asks for words', () => expect(says({}, '  ')[0]).toMatch(/^words: .*Words/));
+	it('asks for words of a model that needs them', () =>
+		expect(says({ wording: ['  '] })[0]).toMatch(/^wording: .*Gannet needs one.*Words/));
 	it('asks for a stop', () => expect(says({ seed: [] })[0]).toMatch(/^seed: .*at least one/));
 	it('names the model that cannot do it', () =>
 		expect(says({ guidance: [30] })[0]).toBe(

@@ -1,46 +1,54 @@
-import { dialOf, type RackDial, type Stop } from '$lib/core/dials';
+import { dialOf, type DialId, type Draft, type Made, type Stop } from '$lib/core/dials';
 import { fitOf } from '$lib/core/frame';
-import type { ModelCard, Rack, TakeSettings } from '$lib/core/schema';
+import type { Brief, ModelCard, PlanRack } from '$lib/core/schema';
+import { UNPROMPTED, wordingStops } from '$lib/core/wording';
 import { takeCredits, takeSeconds } from './price';
 
-/** The words that all takes of a plan share. */
-export interface PlanWords {
-	prompt: string;
-	negative: string;
-}
+/** All stops of a brief: those of its rack, and those that its words put on their dials. */
+export const planRack = ({ rack, words, negative }: Brief): PlanRack => ({
+	...rack,
+	wording: wordingStops(words),
+	negative: [negative]
+});
 
 /**
  * Dials in the order in which a plan is run, the slowest to change first: one seed goes through
  * all settings before the next begins, so that comparisons are there early.
  */
-const runOrder: readonly RackDial[] = [
+const runOrder: readonly DialId[] = [
 	'seed',
 	'frame',
 	'model',
 	'sampler',
 	'schedule',
+	'negative',
+	'style',
+	'wording',
 	'guidance',
 	'steps'
 ];
 
 /** Dials as the plan is written, as a multiplication. */
-export const rackDials: readonly RackDial[] = [
+export const rackDials: readonly DialId[] = [
 	'model',
 	'frame',
 	'guidance',
 	'steps',
 	'sampler',
 	'schedule',
+	'wording',
+	'style',
+	'negative',
 	'seed'
 ];
 
 /** How many takes all combinations make. Nothing is enumerated. */
-export function countTakes(rack: Rack): number {
+export function countTakes(rack: PlanRack): number {
 	return rackDials.reduce((product, dial) => product * rack[dial].length, 1);
 }
 
 /** The dials with two stops or more, with their number of stops, as they are written. */
-export function variedDials(rack: Rack): { dial: RackDial; count: number }[] {
+export function variedDials(rack: PlanRack): { dial: DialId; count: number }[] {
 	return rackDials
 		.map((dial) => ({ dial, count: rack[dial].length }))
 		.filter(({ count }) => count > 1);
@@ -49,17 +57,17 @@ export function variedDials(rack: Rack): { dial: RackDial; count: number }[] {
 /**
  * All combinations, in the order in which they are run. Every setting gets the same seeds.
  */
-export function* combinations(rack: Rack, words: PlanWords): Generator<TakeSettings> {
+export function* combinations(rack: PlanRack): Generator<Made> {
 	const total = countTakes(rack);
 	for (let i = 0; i < total; i++) {
 		let rest = i;
-		let settings: Partial<TakeSettings> = { ...words };
+		let draft: Draft = { settings: {} };
 		for (let d = runOrder.length - 1; d >= 0; d--) {
 			const stops: readonly Stop[] = rack[runOrder[d]];
-			settings = dialOf(runOrder[d]).write(settings, stops[rest % stops.length]);
+			draft = dialOf(runOrder[d]).write(draft, stops[rest % stops.length]);
 			rest = Math.floor(rest / stops.length);
 		}
-		yield settings as TakeSettings;
+		yield draft as Made;
 	}
 }
 
@@ -76,7 +84,7 @@ export interface PlanCost {
  * frame and steps alone.
  * @param threads how many takes are made at once
  */
-export function costOf(rack: Rack, cards: readonly ModelCard[], threads = 2): PlanCost {
+export function costOf(rack: PlanRack, cards: readonly ModelCard[], threads = 2): PlanCost {
 	const takes = countTakes(rack);
 	if (takes === 0) return { takes, credits: 0, seconds: 0 };
 	const others = takes / (rack.model.length * rack.frame.length * rack.steps.length);
@@ -101,20 +109,19 @@ export function costOf(rack: Rack, cards: readonly ModelCard[], threads = 2): Pl
 
 /** Why a plan cannot be run: a sentence, and the dial where it is to be mended. */
 export interface PlanProblem {
-	dial: RackDial | 'words';
+	dial: DialId;
 	says: string;
 }
 
 /** Checks a plan against its models' cards. An empty list means that it can be run. */
 export function planProblems(
-	rack: Rack,
-	words: PlanWords,
+	rack: PlanRack,
 	cards: readonly ModelCard[],
 	maxTakes = 256
 ): PlanProblem[] {
 	const problems: PlanProblem[] = [];
 	const say = (dial: PlanProblem['dial'], says: string) => problems.push({ dial, says });
-	if (!words.prompt.trim()) say('words', 'There is no prompt yet: write one under Words.');
+	const unworded = rack.wording.some((text) => !text.trim());
 	for (const dial of rackDials) {
 		if (rack[dial].length === 0) say(dial, `${dialOf(dial).label} has no stop: set at least one.`);
 	}
@@ -124,6 +131,8 @@ export function planProblems(
 			say('model', `No render service offers the model \u201c${id}\u201d now: take it off.`);
 			continue;
 		}
+		if (unworded && !card.features.includes(UNPROMPTED))
+			say('wording', `There is no prompt, and ${card.name} needs one: write one under Words.`);
 		for (const frame of rack.frame) {
 			const fit = fitOf(card, frame);
 			if (fit.kind === 'impossible')

@@ -59,6 +59,7 @@ export function firstRack(cards: readonly ModelCard[], seeds: readonly number[])
 		steps: [20],
 		sampler: [models[0]?.samplers[0] ?? 'euler'],
 		schedule: [models[0]?.schedules[0] ?? 'karras'],
-		seed: [...seeds]
+		seed: [...seeds],
+		style: [[]]
 	};
 }

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Size } from './model-card';
 import { Signals, TakeSettings, TakeState } from './render';
+import { MAX_PROMPT, Style, Words } from './words';
 
 const id = z.string().min(1).max(100);
 /** Milliseconds since 1970, as `Date.now()` gives them. */
@@ -14,9 +15,18 @@ export const Rack = z.object({
 	steps: z.array(z.int()),
 	sampler: z.array(z.string()),
 	schedule: z.array(z.string()),
-	seed: z.array(z.int().min(0).max(4_294_967_295))
+	seed: z.array(z.int().min(0).max(4_294_967_295)),
+	/** Each stop is the styles that are put to the words at once; none for the words alone. */
+	style: z.array(z.array(Style).max(8))
 });
 export type Rack = z.infer<typeof Rack>;
+
+/** The stops on every dial of a plan, its words too. */
+export const PlanRack = Rack.extend({
+	wording: z.array(z.string().max(MAX_PROMPT)),
+	negative: z.array(z.string().max(MAX_PROMPT))
+});
+export type PlanRack = z.infer<typeof PlanRack>;
 
 /** One piece of work. Everything else belongs to one. */
 export const Brief = z.object({
@@ -25,8 +35,11 @@ export const Brief = z.object({
 	purpose: z.string().max(5000),
 	/** Credits that may be spent; null when nothing was said. */
 	allowance: z.number().min(0).nullable(),
-	prompt: z.string().max(20_000),
-	negative: z.string().max(20_000),
+	/** What is sent, before styles: the text of the words' stack. */
+	prompt: z.string().max(MAX_PROMPT),
+	/** What is left out, before styles: the words' sets and the rest. */
+	negative: z.string().max(MAX_PROMPT),
+	words: Words,
 	rack: Rack,
 	createdAt: instant,
 	updatedAt: instant
@@ -38,9 +51,7 @@ export const Plan = z.object({
 	id,
 	briefId: id,
 	design: z.literal('all'),
-	prompt: z.string(),
-	negative: z.string(),
-	rack: Rack,
+	rack: PlanRack,
 	/** The render service's job, once there is one. */
 	job: z.string().nullable(),
 	/** The key under which the job was sent: sent again, it is the same job. */
@@ -50,6 +61,14 @@ export const Plan = z.object({
 });
 export type Plan = z.infer<typeof Plan>;
 
+/** How the words of a take came about: what was written, and the styles that were put to it. */
+export const TakeWords = z.object({
+	wording: z.string(),
+	negative: z.string(),
+	styles: z.array(Style)
+});
+export type TakeWords = z.infer<typeof TakeWords>;
+
 /** One picture with the complete settings that made it. */
 export const Take = z.object({
 	id,
@@ -58,6 +77,8 @@ export const Take = z.object({
 	/** Its place in the brief, from 1. */
 	number: z.int().min(1),
 	settings: TakeSettings,
+	/** Where the words of the settings come from; without it they are as they were written. */
+	words: TakeWords.optional(),
 	state: TakeState,
 	message: z.string().optional(),
 	/** SHA-256 of the lossless pixels, when the service said so. */
@@ -96,6 +117,7 @@ export const Pick = z.object({
 	]),
 	/** What is picked. A setting that the pick leaves open is not there. */
 	settings: TakeSettings.partial(),
+	words: TakeWords.partial().optional(),
 	evidence: z.object({ takes: z.int(), kept: z.int(), maybe: z.int(), dropped: z.int() }),
 	createdAt: instant
 });

@@ -2,3 +2,4 @@ export * from './brief';
 export * from './model-card';
 export * from './render';
 export * from './openapi';
+export * from './words';

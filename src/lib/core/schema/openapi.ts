@@ -11,9 +11,21 @@ import {
 	RenderEvent,
 	TeachRequest
 } from './render';
+import {
+	Description,
+	DescriptionRequest,
+	FullerRequest,
+	FullerVersions,
+	Reading,
+	ReadingRequest
+} from './words';
 
 const schemas = {
 	AdapterTicket,
+	Description,
+	DescriptionRequest,
+	FullerRequest,
+	FullerVersions,
 	ImageTicket,
 	JobRequest,
 	JobStatus,
@@ -21,6 +33,8 @@ const schemas = {
 	Limits,
 	Models,
 	Problem,
+	Reading,
+	ReadingRequest,
 	RenderEvent,
 	TeachRequest
 };
@@ -39,6 +53,11 @@ const named = (...names: string[]) =>
 	names.map((name) => ({ name, in: 'path', required: true, schema: { type: 'string' } }));
 
 const unknown = { '404': problem('There is no such job or take') };
+
+const wordProblems = {
+	'400': problem('Not JSON'),
+	'422': problem('Not as the contract says, or not known here; see errors')
+};
 
 /** The render contract, version 1, as an OpenAPI 3.1 document made from the schemas. */
 export function openApi(): Record<string, unknown> {
@@ -126,6 +145,28 @@ export function openApi(): Record<string, unknown> {
 						'400': problem('Not JSON'),
 						'422': problem('Not as the contract says, or a picture is not known; see errors')
 					}
+				}
+			},
+			'/readings': {
+				post: {
+					summary: 'Which words of a prompt a model has no notion of; may be left out by a server',
+					requestBody: json('ReadingRequest', 'A model and its words'),
+					responses: { '200': json('Reading', 'The words that go unread'), ...wordProblems }
+				}
+			},
+			'/fuller': {
+				post: {
+					summary:
+						'Fuller versions of a plain line, the same for the same request; may be left out by a server',
+					requestBody: json('FullerRequest', 'The line, and how the models are spoken to'),
+					responses: { '200': json('FullerVersions', 'The versions'), ...wordProblems }
+				}
+			},
+			'/descriptions': {
+				post: {
+					summary: 'What a picture shows, in words; may be left out by a server',
+					requestBody: json('DescriptionRequest', 'A picture that was sent before'),
+					responses: { '200': json('Description', 'Phrases by facet'), ...wordProblems }
 				}
 			},
 			'/takes/{take}/image': {

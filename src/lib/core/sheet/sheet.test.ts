@@ -1,27 +1,10 @@
+import { sampleRack, sampleTakes } from '$lib/core/testing';
 import { describe, expect, it } from 'vitest';
-import { combinations } from '$lib/core/plan';
-import type { Rack, Take } from '$lib/core/schema';
+import type { Take } from '$lib/core/schema';
 import { differences, heldAmong, layOut, stopsAmong, suggestAxes, variedAmong } from './index';
 
-const rack: Rack = {
-	model: ['turnstone-2', 'gannet'],
-	frame: [{ width: 512, height: 512 }],
-	guidance: [12, 2, 6],
-	steps: [20],
-	sampler: ['euler'],
-	schedule: ['karras'],
-	seed: [90, 10]
-};
-const takes: Take[] = [...combinations(rack, { prompt: 'a heron', negative: '' })].map(
-	(settings, i) => ({
-		id: `t${i}`,
-		briefId: 'b',
-		planId: 'p',
-		number: i + 1,
-		settings,
-		state: 'done',
-		createdAt: 0
-	})
+const takes: Take[] = sampleTakes(
+	sampleRack({ model: ['turnstone-2', 'gannet'], guidance: [12, 2, 6], seed: [90, 10] })
 );
 
 describe('the sheet', () => {

@@ -37,8 +37,8 @@ export interface Sheet {
 export function stopsAmong(takes: readonly Take[], dial: DialId): AxisStop[] {
 	const { read, compare } = dialOf(dial);
 	const found = new Map<string, Stop>();
-	for (const { settings } of takes) {
-		const stop = read(settings);
+	for (const take of takes) {
+		const stop = read(take);
 		found.set(stopKey(stop), stop);
 	}
 	return [...found].map(([key, stop]) => ({ key, stop })).sort((a, b) => compare(a.stop, b.stop));
@@ -48,8 +48,8 @@ export function stopsAmong(takes: readonly Take[], dial: DialId): AxisStop[] {
 export function commonStop(takes: readonly Take[], dial: DialId): string | undefined {
 	const { read } = dialOf(dial);
 	const counts = new Map<string, number>();
-	for (const { settings } of takes) {
-		const key = stopKey(read(settings));
+	for (const take of takes) {
+		const key = stopKey(read(take));
 		counts.set(key, (counts.get(key) ?? 0) + 1);
 	}
 	return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0];
@@ -66,7 +66,7 @@ export function heldAmong(takes: readonly Take[]): { dial: DialId; stop: Stop }[
 	const varied = variedAmong(takes);
 	return dials
 		.filter(({ id }) => !varied.includes(id))
-		.map(({ id, read }) => ({ dial: id, stop: read(takes[0].settings) }));
+		.map(({ id, read }) => ({ dial: id, stop: read(takes[0]) }));
 }
 
 /** More columns than this are too narrow to be judged in. */
@@ -78,6 +78,7 @@ export function suggestAxes(takes: readonly Take[]): Axes {
 		'guidance',
 		'steps',
 		'wording',
+		'style',
 		'negative',
 		'frame',
 		'sampler',
@@ -100,8 +101,7 @@ export function suggestAxes(takes: readonly Take[]): Axes {
 export function layOut(takes: readonly Take[], axes: Axes): Sheet {
 	const along = (dial: DialId | null) => (dial ? stopsAmong(takes, dial) : []);
 	const [rows, columns, thens] = [along(axes.rows), along(axes.columns), along(axes.then)];
-	const keyOn = (dial: DialId | null, take: Take) =>
-		dial ? stopKey(dialOf(dial).read(take.settings)) : '';
+	const keyOn = (dial: DialId | null, take: Take) => (dial ? stopKey(dialOf(dial).read(take)) : '');
 	const byCell = new Map<string, Take[]>();
 	for (const take of [...takes].sort((a, b) => a.number - b.number)) {
 		const key = [axes.rows, axes.columns, axes.then].map((dial) => keyOn(dial, take)).join('\n');
@@ -129,6 +129,6 @@ export function layOut(takes: readonly Take[], axes: Axes): Sheet {
 /** The settings in which two takes differ, as dials with both stops. */
 export function differences(a: Take, b: Take): { dial: DialId; from: Stop; to: Stop }[] {
 	return dials
-		.map(({ id, read }) => ({ dial: id, from: read(a.settings), to: read(b.settings) }))
+		.map(({ id, read }) => ({ dial: id, from: read(a), to: read(b) }))
 		.filter(({ from, to }) => stopKey(from) !== stopKey(to));
 }

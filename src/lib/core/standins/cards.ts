@@ -60,9 +60,12 @@ const everyReference = [
 
 /** What a model can do beyond starting from a picture and working inside a mask. */
 const abilities: Record<string, { more: string[]; adapterIds: string[] }> = {
-	'turnstone-1': { more: ['reference:look', 'teach'], adapterIds: ['reed-wash', 'block-proof'] },
+	'turnstone-1': {
+		more: ['unprompted', 'reference:look', 'teach'],
+		adapterIds: ['reed-wash', 'block-proof']
+	},
 	'turnstone-2': {
-		more: [...everyReference, 'enlarge', 'teach'],
+		more: ['unprompted', ...everyReference, 'enlarge', 'teach'],
 		adapterIds: ['reed-wash', 'block-proof', 'lamp-oil']
 	},
 	eider: { more: [...everyReference, 'enlarge'], adapterIds: ['lamp-oil'] },
@@ -74,9 +77,9 @@ const abilities: Record<string, { more: string[]; adapterIds: string[] }> = {
 		more: ['reference:content', 'reference:palette', 'teach'],
 		adapterIds: ['lamp-oil']
 	},
-	dunlin: { more: [], adapterIds: [] },
+	dunlin: { more: ['unprompted'], adapterIds: [] },
 	sanderling: {
-		more: [...everyReference, 'enlarge', 'teach'],
+		more: ['unprompted', ...everyReference, 'enlarge', 'teach'],
 		adapterIds: ['reed-wash', 'block-proof']
 	}
 };

@@ -1,7 +1,7 @@
 import { LATENT_SCALE, type SceneBook } from './book';
 import type { SceneField } from './scene-field';
 
-/** Below this weight a scene is not painted into a picture. */
+/** Taken off every weight in painting, so that a scene that fades out is not cut off at a step. */
 const FAINT = 1 / 64;
 
 /**
@@ -15,7 +15,7 @@ const FAINT = 1 / 64;
 export function decode(
 	{ width, height }: Pick<SceneBook, 'width' | 'height'>,
 	field: Pick<SceneField, 'width' | 'height' | 'latents' | 'painting'>,
-	latent: Float32Array,
+	latent: Float64Array,
 	weights: Float32Array[]
 ): Uint8Array {
 	const { width: lw, height: lh, latents } = field;
@@ -139,8 +139,9 @@ function paintMixed(
 					a * corners[s * 4] +
 					b * corners[s * 4 + 1] +
 					c * corners[s * 4 + 2] +
-					d * corners[s * 4 + 3];
-				if (weight < FAINT) continue;
+					d * corners[s * 4 + 3] -
+					FAINT;
+				if (weight <= 0) continue;
 				const painting = paintings[s];
 				total += weight;
 				red += weight * painting[o];
@@ -234,7 +235,7 @@ function settle(
  * take on with all their detail, and a rest, which is laid over them at latent detail.
  * The gain is the least-squares slope of the latent over its own blend.
  */
-function split(latent: Float32Array, blend: Float32Array): { gain: number; rest: Float32Array } {
+function split(latent: Float64Array, blend: Float32Array): { gain: number; rest: Float32Array } {
 	let cross = 0;
 	let square = 0;
 	let meanBlend = 0;
@@ -255,6 +256,6 @@ function split(latent: Float32Array, blend: Float32Array): { gain: number; rest:
 }
 
 /** A latent as a small picture of its own size: `latentWidth * latentHeight * 3` bytes. */
-export function preview(latent: Float32Array): Uint8Array {
+export function preview(latent: Float64Array): Uint8Array {
 	return Uint8Array.from(latent, (value) => Math.min(255, Math.max(0, (value + 1) * 127.5)));
 }

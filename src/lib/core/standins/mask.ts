@@ -25,7 +25,7 @@ export function latentMask({ mask, start }: Materials, latentWidth: number): Flo
  * Source: Lugmayr et al. 2022, "RePaint", eq. 8, with the take's own noise.
  */
 export function keepOutside(
-	x: Float32Array,
+	x: Float64Array,
 	source: Float32Array,
 	mask: Float32Array,
 	sigma: number,

@@ -17,7 +17,7 @@ const CERTAIN = 20;
  * @param spread standard deviation of pictures round a scene
  */
 export function signalsOf(
-	latent: Float32Array,
+	latent: Float64Array,
 	field: SceneField,
 	radius: number,
 	spread: number
@@ -90,7 +90,7 @@ function claim(
 }
 
 /** |x - mu|^2 / 2 at every pixel. */
-function halfSquareApart(x: Float32Array, scene: Float32Array, out: Float64Array): void {
+function halfSquareApart(x: Float64Array, scene: Float32Array, out: Float64Array): void {
 	for (let p = 0, i = 0; p < out.length; p++, i += 3) {
 		const [a, b, c] = [x[i] - scene[i], x[i + 1] - scene[i + 1], x[i + 2] - scene[i + 2]];
 		out[p] = (a * a + b * b + c * c) / 2;

@@ -32,11 +32,11 @@ export interface Picture {
 }
 
 /** Told every step and the clean estimate at latent size; returning false gives the take up. */
-export type OnStep = (step: number, estimate: Float32Array) => boolean | void;
+export type OnStep = (step: number, estimate: Float64Array) => boolean | void;
 
 /** A sampled latent and the weights of its last step. */
 interface Sampled {
-	latent: Float32Array;
+	latent: Float64Array;
 	weights: Float32Array[];
 }
 
@@ -68,7 +68,8 @@ export function traceTake(
 	const { start, fit = 'fill' } = materials;
 	const { latentWidth: width, latentHeight: height } = book;
 	// Nothing is left of the steps: the start picture itself, bit for bit.
-	if (start && settings.start!.strength === 0) return { latent: field.start!, weights: [], field };
+	if (start && settings.start!.strength === 0)
+		return { latent: Float64Array.from(field.start!), weights: [], field };
 	const noise = firstNoise(settings, character.likeness, width * height * 3);
 	const sampled =
 		start && fit === 'enlarge'
@@ -159,7 +160,7 @@ function sample(
 	// The part of the steps that the strength asks for, at least one (Meng et al. 2022).
 	const skipped = Math.min(settings.steps - 1, Math.round((1 - strength) * settings.steps));
 	const schedule = whole.slice(skipped);
-	const x = new Float32Array(width * height * 3);
+	const x = new Float64Array(width * height * 3);
 	const start = strength < 1 ? field.start : undefined;
 	for (let i = 0; i < x.length; i++) x[i] = schedule[0] * noise[i] + (start ? start[i] : 0);
 	if (mask) keepOutside(x, field.start!, mask, schedule[0], noise);
@@ -188,9 +189,9 @@ function sampleTiles(
 		field.height,
 		Math.floor(Math.sqrt(native.width * native.height) / LATENT_SCALE)
 	);
-	const latent = new Float32Array(field.start!.length);
+	const latent = new Float64Array(field.start!.length);
 	const weights = field.latents.map(() => new Float32Array(field.width * field.height));
-	const shown = field.start!.slice();
+	const shown = Float64Array.from(field.start!);
 	for (const [t, tile] of tiles.entries()) {
 		const part = cropField(field, tile);
 		const sampled = sample(

@@ -1,5 +1,7 @@
 import type { SceneField } from './scene-field';
 
+type Values = Float32Array | Float64Array;
+
 /** One tile of a larger latent. Values are `channels` at a pixel, row by row. */
 export interface Tile {
 	x: number;
@@ -9,9 +11,9 @@ export interface Tile {
 	/** Cuts the tile out of a whole. */
 	crop(whole: Float32Array, channels: number): Float32Array;
 	/** Puts the tile into a whole, over what is there. */
-	put(part: Float32Array, whole: Float32Array, channels: number): void;
+	put(part: Values, whole: Values, channels: number): void;
 	/** Adds the tile to a whole, fading towards its neighbours; all tiles together add up to 1. */
-	add(part: Float32Array, whole: Float32Array, channels: number): void;
+	add(part: Values, whole: Values, channels: number): void;
 }
 
 /** Share of a tile's side that it has in common with its neighbour. */

@@ -1,11 +1,39 @@
-export { addPhrase, ideas } from './ideas';
 export {
-	countWords,
+	noWords,
+	plainWords,
+	withLeaveOut,
+	withStack,
+	withText,
+	type WordsChange
+} from './brief-words';
+export { clean, type Cleaned } from './clean';
+export { compareWords, ownWords, type WordChange } from './compare';
+export { facetLabels, facets, type Facet, type ListedFacet } from './facets';
+export { fullerVersions } from './fuller';
+export { facetOf } from './guess';
+export {
+	contradictions,
 	defectPhrases,
-	formOf,
-	promptNotes,
-	splitPhrases,
+	duplicates,
+	negativeOf,
+	starterSets,
 	togglePhrase,
-	words,
-	type PromptNotes
-} from './wording';
+	withoutPhrase,
+	type Contradiction
+} from './leave-out';
+export { phraseLists } from './lists';
+export { modelNotes, UNPROMPTED, type ModelNote } from './notes';
+export {
+	changePhrase,
+	dropPhrase,
+	emptyStack,
+	insertPhrase,
+	movePhrase,
+	orderPhrases,
+	readStack,
+	rereadStack,
+	stackText
+} from './phrases';
+export { MOST_WORDINGS, wordingStops } from './stops';
+export { applyStyles, starterStyles, styleNames, styleStop } from './styles';
+export { countWords, findWords, formOf, splitPhrases, wordLimit, words } from './text';

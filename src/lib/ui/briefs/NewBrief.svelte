@@ -2,6 +2,7 @@
 	import { Modal, NumberInput, TextInput } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
 	import { firstRack } from '$lib/core/plan';
+	import { noWords } from '$lib/core/wording';
 	import * as store from '$lib/store';
 	import { freshSeeds, session } from '$lib/ui/shared';
 
@@ -25,6 +26,7 @@
 			allowance,
 			prompt: '',
 			negative: '',
+			words: noWords,
 			rack: firstRack(session.cards, freshSeeds(2)),
 			createdAt: now,
 			updatedAt: now

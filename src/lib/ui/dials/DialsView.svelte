@@ -1,9 +1,8 @@
 <script lang="ts">
-	import { dialOf } from '$lib/core/dials';
+	import { dialOf, type Draft } from '$lib/core/dials';
 	import { settingsOf } from '$lib/core/formats';
 	import { FileProblem, readPick } from '$lib/core/formats';
 	import { InlineNotification } from 'carbon-components-svelte';
-	import type { TakeSettings } from '$lib/core/schema';
 	import { chooseFile, session, useWork } from '$lib/ui/shared';
 	import ChoiceDial from './ChoiceDial.svelte';
 	import FrameBoard from './FrameBoard.svelte';
@@ -42,11 +41,11 @@
 		const file = await chooseFile('.png,.json,image/png,application/json');
 		if (!file) return;
 		try {
-			let settings: Partial<TakeSettings>;
+			let draft: Draft;
 			if (file.name.endsWith('.json') || file.type === 'application/json')
-				settings = readPick(await file.text()).settings;
-			else settings = settingsOf(new Uint8Array(await file.arrayBuffer()));
-			work.change(loadSettings(brief, settings));
+				draft = readPick(await file.text());
+			else draft = { settings: settingsOf(new Uint8Array(await file.arrayBuffer())) };
+			work.change(loadSettings(brief, draft));
 			said = { kind: 'success', text: `Settings of ${file.name} are on the dials.` };
 		} catch (cause) {
 			const text = cause instanceof FileProblem ? cause.message : `${file.name} could not be read.`;

@@ -2,19 +2,16 @@
 	import { Button } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
 	import { dialOf } from '$lib/core/dials';
-	import { combinations, costOf, planProblems, variedDials } from '$lib/core/plan';
+	import { combinations, costOf, planProblems, planRack, variedDials } from '$lib/core/plan';
 	import * as store from '$lib/store';
 	import { clock, credits, session, useWork } from '$lib/ui/shared';
 
 	const work = useWork();
 	const brief = $derived(work.brief!);
-	const rack = $derived(brief.rack);
-	const words = $derived({ prompt: brief.prompt, negative: brief.negative });
+	const rack = $derived(planRack(brief));
 	const varied = $derived(variedDials(rack));
 	const cost = $derived(costOf(rack, session.cards));
-	const problems = $derived(
-		planProblems(rack, words, session.cards, session.limits?.maxTakesPerJob)
-	);
+	const problems = $derived(planProblems(rack, session.cards, session.limits?.maxTakesPerJob));
 	const left = $derived(
 		brief.allowance === null ? null : brief.allowance - work.spent - cost.credits
 	);
@@ -38,14 +35,13 @@
 				id: crypto.randomUUID(),
 				briefId: brief.id,
 				design: 'all',
-				...words,
 				rack: snapshot,
 				job: null,
 				key: crypto.randomUUID(),
 				stopped: false,
 				createdAt: Date.now()
 			},
-			combinations(snapshot, words),
+			combinations(snapshot),
 			() => crypto.randomUUID()
 		);
 		await goto(`/brief/${brief.id}/sheet`);

@@ -1,2 +1,2 @@
 export { default as DialsView } from './DialsView.svelte';
-export { loadSettings } from './load';
+export { loadSettings, loadWords } from './load';

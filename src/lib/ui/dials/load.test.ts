@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Brief, TakeSettings } from '$lib/core/schema';
-import { loadSettings } from './load';
+import { noWords } from '$lib/core/wording';
+import { loadSettings, loadWords } from './load';
 
 const brief: Brief = {
 	id: 'b',
@@ -9,6 +10,7 @@ const brief: Brief = {
 	allowance: null,
 	prompt: 'a heron',
 	negative: 'people',
+	words: { ...noWords, versions: ['a crab'], leaveOut: 'people' },
 	rack: {
 		model: ['gannet', 'eider'],
 		frame: [{ width: 512, height: 512 }],
@@ -16,7 +18,8 @@ const brief: Brief = {
 		steps: [20],
 		sampler: ['euler'],
 		schedule: ['karras'],
-		seed: [1, 2]
+		seed: [1, 2],
+		style: [[]]
 	},
 	createdAt: 0,
 	updatedAt: 0
@@ -36,7 +39,8 @@ describe('loadSettings', () => {
 			schedule: 'cosine',
 			seed: 0
 		};
-		expect(loadSettings(brief, settings)).toEqual({
+		const { words, ...rest } = loadSettings(brief, { settings });
+		expect(rest).toEqual({
 			prompt: 'a crab',
 			negative: '',
 			rack: {
@@ -46,13 +50,27 @@ describe('loadSettings', () => {
 				steps: [30],
 				sampler: ['heun'],
 				schedule: ['cosine'],
-				seed: [0]
+				seed: [0],
+				style: [[]]
 			}
 		});
+		expect(words!.versions).toEqual([]);
+		expect(words!.stack.phrases.map(({ text }) => text)).toEqual(['a crab']);
+	});
+
+	it('gives back what was written, and the styles that were put to it', () => {
+		const style = { name: 'Almanac plate', add: ['linocut'], leaveOut: [] };
+		const made = {
+			settings: { prompt: 'a crab, linocut', guidance: 5 },
+			words: { wording: 'a crab', negative: 'people', styles: [style] }
+		};
+		const loaded = loadWords(brief, made);
+		expect(loaded).toMatchObject({ prompt: 'a crab', negative: 'people' });
+		expect(loaded.rack).toEqual({ ...brief.rack, style: [[style]] });
 	});
 
 	it('leaves alone what a pick leaves open', () => {
-		const { rack, ...words } = loadSettings(brief, { guidance: 6, width: 64 });
+		const { rack, ...words } = loadSettings(brief, { settings: { guidance: 6, width: 64 } });
 		expect(words).toEqual({});
 		expect(rack).toEqual({ ...brief.rack, guidance: [6] });
 		expect(brief.rack.guidance).toEqual([2, 6]);

@@ -1,12 +1,18 @@
-import type { Brief, Rack, TakeSettings } from '$lib/core/schema';
+import type { Draft } from '$lib/core/dials';
+import type { Brief, Rack } from '$lib/core/schema';
+import { plainWords } from '$lib/core/wording';
 
-/** A brief's words and dials turned to given settings, each dial held at one stop. What the settings leave open stays. */
+const newId = () => crypto.randomUUID();
+
+/**
+ * A brief's words and dials turned to given settings, each dial held at one stop. What the settings
+ * leave open stays.
+ */
 export function loadSettings(
 	brief: Brief,
-	settings: Partial<TakeSettings>
-): Partial<Pick<Brief, 'prompt' | 'negative' | 'rack'>> {
-	const { prompt, negative, width, height, model, guidance, steps, sampler, schedule, seed } =
-		settings;
+	{ settings, words }: Draft
+): Partial<Pick<Brief, 'prompt' | 'negative' | 'words' | 'rack'>> {
+	const { width, height, model, guidance, steps, sampler, schedule, seed } = settings;
 	const rack: Rack = { ...brief.rack };
 	if (width !== undefined && height !== undefined) rack.frame = [{ width, height }];
 	if (model !== undefined) rack.model = [model];
@@ -15,9 +21,22 @@ export function loadSettings(
 	if (sampler !== undefined) rack.sampler = [sampler];
 	if (schedule !== undefined) rack.schedule = [schedule];
 	if (seed !== undefined) rack.seed = [seed];
+	return loadWords(brief, { settings, words }, rack);
+}
+
+/** The same for the words alone: prompt, negative prompt and styles. */
+export function loadWords(
+	brief: Brief,
+	{ settings, words }: Draft,
+	rack: Rack = brief.rack
+): Partial<Pick<Brief, 'prompt' | 'negative' | 'words' | 'rack'>> {
+	const prompt = words?.wording ?? settings.prompt;
+	const negative = words?.negative ?? settings.negative;
+	const styles = words?.styles ?? (prompt === undefined ? undefined : []);
 	return {
-		rack,
-		...(prompt !== undefined ? { prompt } : {}),
-		...(negative !== undefined ? { negative } : {})
+		rack: styles ? { ...rack, style: [styles] } : rack,
+		...(prompt === undefined && negative === undefined
+			? {}
+			: plainWords(brief.words, { prompt, negative }, newId))
 	};
 }

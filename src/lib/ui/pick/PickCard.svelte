@@ -19,7 +19,7 @@
 	);
 
 	async function toDials() {
-		work.change(loadSettings(work.brief!, pick.settings));
+		work.change(loadSettings(work.brief!, pick));
 		await goto(`/brief/${work.brief!.id}/dials`);
 	}
 
@@ -39,7 +39,7 @@
 			{many(pick.evidence.takes, 'take')}: {pick.evidence.kept} kept, {pick.evidence.maybe} maybe, {pick
 				.evidence.dropped} dropped
 		</p>
-		<PickedSettings settings={pick.settings} />
+		<PickedSettings of={pick} />
 		<div class="acts">
 			<Button size="small" on:click={toDials}>Load into the dials</Button>
 			<Button

@@ -26,14 +26,15 @@
 	async function save() {
 		tried = true;
 		if (!name.trim()) return;
-		const { from, settings } = draft;
+		const { from, settings, words } = draft;
 		await store.addPick({
 			id: crypto.randomUUID(),
 			briefId: work.brief!.id,
 			name: name.trim(),
 			reason: reason.trim(),
-			from: from,
-			settings: settings,
+			from,
+			settings,
+			...(words ? { words } : {}),
 			evidence: evidence,
 			createdAt: Date.now()
 		});
@@ -69,7 +70,7 @@
 		bind:value={reason}
 	/>
 	<Button on:click={save}>Save the pick</Button>
-	<PickedSettings settings={draft.settings} />
+	<PickedSettings of={draft} />
 </aside>
 
 <style>

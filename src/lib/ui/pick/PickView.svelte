@@ -24,8 +24,8 @@
 	});
 	const draft = $derived(
 		source &&
-			draftPick(source, work.takes, work.marks, (dial, settings) => {
-				const words = dialOf(dial).format(dialOf(dial).read(settings), session.cards);
+			draftPick(source, work.takes, work.marks, (dial, take) => {
+				const words = dialOf(dial).format(dialOf(dial).read(take), session.cards);
 				return dial === 'model' ? words : `${dialOf(dial).label.toLowerCase()} ${words}`;
 			})
 	);

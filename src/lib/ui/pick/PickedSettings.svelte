@@ -1,12 +1,11 @@
 <script lang="ts">
-	import { dialOf, dials } from '$lib/core/dials';
+	import { dialOf, dials, type Draft, type Made } from '$lib/core/dials';
 	import { pickedDials } from '$lib/core/picks';
-	import type { TakeSettings } from '$lib/core/schema';
 	import { session } from '$lib/ui/shared';
 
-	let { settings }: { settings: Partial<TakeSettings> } = $props();
+	let { of }: { of: Draft } = $props();
 
-	const picked = $derived(pickedDials(settings));
+	const picked = $derived(pickedDials(of));
 	const open = $derived(dials.filter(({ id }) => !picked.includes(id)));
 </script>
 
@@ -14,7 +13,7 @@
 	{#each picked as id (id)}
 		{@const dial = dialOf(id)}
 		<dt>{dial.label.toLowerCase()}</dt>
-		<dd>{dial.format(dial.read(settings as TakeSettings), session.cards)}</dd>
+		<dd>{dial.format(dial.read(of as Made), session.cards)}</dd>
 	{/each}
 	{#if open.length}
 		<dt>left open</dt>

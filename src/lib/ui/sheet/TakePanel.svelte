@@ -63,7 +63,7 @@
 	}
 
 	async function toDials(one: Take) {
-		work.change(loadSettings(work.brief!, one.settings));
+		work.change(loadSettings(work.brief!, one));
 		await goto(`/brief/${work.brief!.id}/dials`);
 	}
 </script>
@@ -97,10 +97,9 @@
 				<dt>{dial.label.toLowerCase()}</dt>
 				<dd
 					class:varied={view.varied.includes(dial.id)}
-					class:num={typeof dial.read(take.settings) !== 'string'}
+					class:num={typeof dial.read(take) !== 'string'}
 				>
-					{dial.format(dial.read(take.settings), session.cards) ||
-						stopKey(dial.read(take.settings))}
+					{dial.format(dial.read(take), session.cards) || stopKey(dial.read(take))}
 				</dd>
 			{/each}
 		</dl>

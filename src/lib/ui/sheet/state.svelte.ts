@@ -52,14 +52,14 @@ export class SheetState {
 			const key = stops.some((s) => s.key === asked) ? asked! : commonStop(rest, dial);
 			if (key === undefined) continue;
 			held.set(dial, key);
-			rest = rest.filter(({ settings }) => stopKey(dialOf(dial).read(settings)) === key);
+			rest = rest.filter((take) => stopKey(dialOf(dial).read(take)) === key);
 		}
 		return held;
 	});
 
 	readonly shown: Take[] = $derived.by(() =>
-		this.#takes().filter(({ settings }) =>
-			[...this.held].every(([dial, key]) => stopKey(dialOf(dial).read(settings)) === key)
+		this.#takes().filter((take) =>
+			[...this.held].every(([dial, key]) => stopKey(dialOf(dial).read(take)) === key)
 		)
 	);
 

@@ -1,0 +1,47 @@
+import { diffArrays, diffWordsWithSpace } from 'diff';
+
+/** A piece of a comparison: in both texts, only in the first, or only in the second. */
+export interface WordChange {
+	text: string;
+	kind: 'same' | 'out' | 'in';
+}
+
+/** What changes from one text to another, word by word (Myers 1986, by `diff`). */
+export function compareWords(from: string, to: string): WordChange[] {
+	return diffWordsWithSpace(from, to).map(({ value, added, removed }) => ({
+		text: value,
+		kind: added ? 'in' : removed ? 'out' : 'same'
+	}));
+}
+
+const pieces = (text: string): string[] => text.match(/[\p{L}\p{M}\p{N}'\u2019-]+/gu) ?? [];
+const same = (a: string, b: string) => a.toLowerCase() === b.toLowerCase();
+
+/**
+ * Of several texts, only the words in which each differs from what all have in common, in their
+ * order, with an ellipsis where common words lie between. A text without words of its own gives ''.
+ */
+export function ownWords(texts: readonly string[]): string[] {
+	const split = texts.map(pieces);
+	const common = split.reduce(
+		(shared, next) =>
+			diffArrays(shared, next, { comparator: same })
+				.filter(({ added, removed }) => !added && !removed)
+				.flatMap(({ value }) => value),
+		split[0] ?? []
+	);
+	return split.map((own) => {
+		let out = '';
+		let between = false;
+		for (const { added, removed, value } of diffArrays(common, own, { comparator: same })) {
+			if (removed) continue;
+			if (!added) {
+				between = true;
+				continue;
+			}
+			out += (out ? (between ? ' \u2026 ' : ' ') : '') + value.join(' ');
+			between = false;
+		}
+		return out;
+	});
+}
