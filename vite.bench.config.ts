@@ -12,7 +12,9 @@ export default mergeConfig(thread, {
 				look: 'bench/look.ts',
 				models: 'bench/models.ts',
 				dials: 'bench/dials.ts',
-				stress: 'bench/stress.ts'
+				stress: 'bench/stress.ts',
+				learn: 'bench/learn.ts',
+				styles: 'bench/styles.ts'
 			},
 			output: { entryFileNames: '[name].mjs' }
 		}

@@ -2,12 +2,15 @@ import { zlibSync } from 'fflate';
 import { writeChunks } from '$lib/core/formats';
 import {
 	AdapterTicket,
+	Description,
+	FullerVersions,
 	ImageTicket,
 	JobStatus,
 	JobTicket,
 	Limits,
 	Models,
 	Problem,
+	Reading,
 	RenderEvent,
 	type ModelCard,
 	type TakeRequest
@@ -387,6 +390,66 @@ export async function checkConformance(
 			const { adapter } = AdapterTicket.parse(await response.json());
 			const { done } = await run(take({ adapters: [{ id: adapter, weight: 0.5 }] }, pupil));
 			hold(done.length === 1, 'a take with it was not done');
+		}
+	);
+	/** The answer of a call that a server may leave out. */
+	const helper = async (path: string, body: unknown): Promise<unknown> => {
+		const response = await post(path, body);
+		if (response.status === 404) throw new NotOffered();
+		hold(response.ok, `POST ${path} answered ${response.status}`);
+		return response.json();
+	};
+	await check('POST /readings names words of the prompt alone', async () => {
+		const prompt = 'a lamp xqzvortle at dusk';
+		const { unread } = Reading.parse(await helper('/readings', { model: model().id, prompt }));
+		hold(
+			unread.every((word) => prompt.includes(word)),
+			`it names ${unread.join(', ')}`
+		);
+		await refuses(await post('/readings', { model: 'no-such-model', prompt }), 422);
+	});
+	await check(
+		'POST /fuller gives as many versions as asked for or fewer, within the word limit, the same again',
+		async () => {
+			const request = {
+				line: 'a lamp on the quay',
+				negative: 'people',
+				form: 'either',
+				maxWords: 40,
+				count: 4,
+				seed: 7
+			};
+			const { versions } = FullerVersions.parse(await helper('/fuller', request));
+			hold(versions.length <= 4, `it gave ${versions.length}`);
+			for (const { text } of versions) {
+				hold(/lamp/i.test(text) && /quay/i.test(text), `“${text}” leaves out what was asked for`);
+				hold(text.split(/\s+/).length <= 44, `“${text}” is too long`);
+			}
+			const again = FullerVersions.parse(await helper('/fuller', request));
+			hold(JSON.stringify(again.versions) === JSON.stringify(versions), 'it changed');
+			await refuses(await post('/fuller', { ...request, count: 99 }), 422);
+		}
+	);
+	await check('POST /descriptions says what a picture shows, and how sure it is', async () => {
+		const { image } = await sendImage(8);
+		Description.parse(await helper('/descriptions', { image }));
+		await refuses(await post('/descriptions', { image: 'none' }), 422);
+	});
+	await check(
+		'an empty prompt is made by models that are unprompted, and refused by others',
+		async () => {
+			const [free, bound] = [true, false].map((may) =>
+				cards.find(({ features }) => features.includes('unprompted') === may)
+			);
+			if (free) {
+				const { done } = await run(take({ prompt: '' }, free));
+				hold(done.length === 1, `${free.id} did not make it`);
+			}
+			if (bound)
+				await refuses(
+					await post('/jobs', { key: crypto.randomUUID(), takes: [take({ prompt: ' ' }, bound)] }),
+					422
+				);
 		}
 	);
 	await check('a call that carries another Origin is refused', async () => {

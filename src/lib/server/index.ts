@@ -11,7 +11,7 @@ export { guard } from './guard';
 export { limits } from './limits';
 export { answer } from './problem';
 export { eventStream } from './event-stream';
-export { readWords, writeFuller } from './words';
+export { describeImage, readWords, writeFuller } from './words';
 
 const place = globalThis as { dialPickJobs?: Jobs; dialPickShelf?: Shelf };
 

@@ -2,8 +2,9 @@ import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { combinations, firstRack } from '$lib/core/plan';
 import { cards } from '$lib/core/standins';
-import type { Brief, Plan, RenderEvent } from '$lib/core/schema';
+import { Brief, Plan, type RenderEvent } from '$lib/core/schema';
 import { noWords } from '$lib/core/wording';
+import { Dexie } from 'dexie';
 import { Database, db } from './db';
 import * as store from './index';
 
@@ -154,5 +155,81 @@ describe('briefs', () => {
 		await store.updateBrief('b1', { name: 'April cover' }, 7);
 		await expect.poll(() => seen).toEqual(['b1', 'April cover']);
 		end();
+	});
+});
+
+describe('words that are kept', () => {
+	it('are every prompt that was run, once, the starred first, and can be searched', async () => {
+		const of = (id: string, ...wording: string[]) => {
+			const p = plan(id, 'b1');
+			return { ...p, rack: { ...p.rack, wording } };
+		};
+		await addPlan(of('p1', 'a heron', 'a crab at dusk'));
+		await addPlan(of('p2', 'a heron', ' '));
+		const texts = async (search = '') =>
+			(await store.keptPrompts(search, 10)).map(({ text }) => text);
+		expect(await texts()).toEqual(['a heron', 'a crab at dusk']);
+		expect(await texts('DUSK crab')).toEqual(['a crab at dusk']);
+		await store.starPrompt('a crab at dusk', true);
+		await addPlan(of('p3', 'a heron', 'a crab at dusk'));
+		expect(await texts()).toEqual(['a crab at dusk', 'a heron']);
+	});
+
+	it('are own styles and sets by their names', async () => {
+		const style = { name: 'Mine', add: ['linocut'], leaveOut: [] };
+		await store.keepStyle(style);
+		await store.keepStyle({ ...style, add: ['pastel'] });
+		await store.keepSet({ name: 'Mine', phrases: ['people'] });
+		expect(await store.ownStyles()).toEqual([{ ...style, add: ['pastel'] }]);
+		expect(await store.ownSets()).toEqual([{ name: 'Mine', phrases: ['people'] }]);
+		await Promise.all([store.forgetStyle('Mine'), store.forgetSet('Mine')]);
+		expect([...(await store.ownStyles()), ...(await store.ownSets())]).toEqual([]);
+	});
+});
+
+describe('a database of version 1', () => {
+	it('is opened with everything in it, its prompt as phrases and its words as stops', async () => {
+		const name = 'of-version-1';
+		const old = new Dexie(name);
+		old.version(1).stores({
+			briefs: 'id, updatedAt',
+			plans: 'id, briefId, createdAt',
+			takes: 'id, briefId, planId, state, [briefId+number]',
+			marks: 'takeId, briefId',
+			picks: 'id, briefId, createdAt',
+			pictures: 'takeId, briefId'
+		});
+		const { words: _words, rack, ...rest } = { ...brief('b9'), prompt: 'a heron at dawn' };
+		const { style: _style, ...oldRack } = rack;
+		await old.table('briefs').add({ ...rest, negative: 'people', rack: oldRack });
+		const { rack: _rack, ...bare } = plan('p9', 'b9');
+		await old
+			.table('plans')
+			.add({ ...bare, prompt: 'a heron', negative: 'birds', rack: oldRack, job: 'j1' });
+		const [made] = combinations(plan('p9', 'b9').rack);
+		const take = {
+			id: 't9',
+			briefId: 'b9',
+			planId: 'p9',
+			number: 1,
+			settings: made.settings,
+			state: 'waiting',
+			createdAt: 9
+		};
+		await old.table('takes').add(take);
+		await old.table('marks').add({ takeId: 't9', briefId: 'b9', kind: 'keep', at: 9 });
+		old.close();
+
+		const now = new Database(name);
+		const opened = Brief.parse(await now.briefs.get('b9'));
+		expect(opened.words.stack.phrases.map(({ text }) => text)).toEqual(['a heron', 'at dawn']);
+		expect(opened.words.leaveOut).toBe('people');
+		const run = Plan.parse(await now.plans.get('p9'));
+		expect(run).toMatchObject({ job: 'j1', key: 'key-p9' });
+		expect(run.rack).toMatchObject({ wording: ['a heron'], negative: ['birds'], style: [[]] });
+		expect(await now.takes.get('t9')).toEqual(take);
+		expect(await now.marks.count()).toBe(1);
+		expect((await now.prompts.toArray()).map(({ text }) => text)).toEqual(['a heron']);
+		await now.delete();
 	});
 });

@@ -1,9 +1,12 @@
 import { FileProblem, type Archive } from '$lib/core/formats';
 import ArchivesWorker from './archives.worker?worker';
+import type { Colours } from './pictures.worker';
 import PicturesWorker from './pictures.worker?worker';
 
 type Answer =
 	{ id: number; result: unknown } | { id: number; error: string; isFileProblem?: boolean };
+
+export type { Colours };
 
 /** One worker, opened at first use, and its answers by number. */
 function desk(open: () => Worker) {
@@ -38,6 +41,10 @@ const archives = desk(() => new ArchivesWorker());
 /** A small WebP of a picture, its longer side at most 384 pixels. */
 export const makeThumbnail = (picture: Blob): Promise<Blob> =>
 	pictures<Blob>({ kind: 'thumbnail', picture });
+
+/** The palette and the tone of a picture. */
+export const coloursOf = (picture: Blob): Promise<Colours> =>
+	pictures<Colours>({ kind: 'colours', picture });
 
 /** SHA-256 of a picture's pixels, as a render service gives it with a take. */
 export const pixelHash = (picture: Blob): Promise<string> =>

@@ -1,15 +1,28 @@
 /// <reference lib="webworker" />
+import { palette, tone, type Swatch, type Tone } from '$lib/core/measure';
+
 /** Decodes, shrinks and hashes pictures, off the page's thread. */
 
 /** Longer side of a thumbnail in pixels. */
 const THUMBNAIL = 384;
 
-export type PictureTask = { id: number; kind: 'thumbnail' | 'pixels'; picture: Blob };
-export type PictureAnswer = { id: number; result: Blob | string } | { id: number; error: string };
+/** Longer side of the picture that colours are measured in. */
+const MEASURED = 128;
 
-async function thumbnail(picture: Blob): Promise<Blob> {
+/** What is measured in the colours of a picture. */
+export interface Colours {
+	palette: Swatch[];
+	tone: Tone;
+}
+
+export type PictureTask = { id: number; kind: 'thumbnail' | 'pixels' | 'colours'; picture: Blob };
+export type PictureAnswer =
+	{ id: number; result: Blob | string | Colours } | { id: number; error: string };
+
+/** A picture drawn smaller, its longer side at most `side` pixels. */
+async function shrunk(picture: Blob, side: number) {
 	const full = await createImageBitmap(picture);
-	const scale = Math.min(1, THUMBNAIL / Math.max(full.width, full.height));
+	const scale = Math.min(1, side / Math.max(full.width, full.height));
 	const width = Math.max(1, Math.round(full.width * scale));
 	const height = Math.max(1, Math.round(full.height * scale));
 	const canvas = new OffscreenCanvas(width, height);
@@ -17,7 +30,29 @@ async function thumbnail(picture: Blob): Promise<Blob> {
 	context.imageSmoothingQuality = 'high';
 	context.drawImage(full, 0, 0, width, height);
 	full.close();
+	return { canvas, context, width, height };
+}
+
+async function thumbnail(picture: Blob): Promise<Blob> {
+	const { canvas } = await shrunk(picture, THUMBNAIL);
 	return canvas.convertToBlob({ type: 'image/webp', quality: 0.8 });
+}
+
+/** The red, green and blue bytes of canvas data, row by row. */
+function withoutAlpha(data: Uint8ClampedArray): Uint8Array<ArrayBuffer> {
+	const bytes = new Uint8Array((data.length / 4) * 3);
+	for (let i = 0, o = 0; i < data.length; i += 4, o += 3) {
+		bytes[o] = data[i];
+		bytes[o + 1] = data[i + 1];
+		bytes[o + 2] = data[i + 2];
+	}
+	return bytes;
+}
+
+async function colours(picture: Blob): Promise<Colours> {
+	const { context, width, height } = await shrunk(picture, MEASURED);
+	const bytes = withoutAlpha(context.getImageData(0, 0, width, height).data);
+	return { palette: palette(bytes), tone: tone(bytes) };
 }
 
 /** SHA-256 of the picture's red, green and blue bytes, row by row, in hex. */
@@ -30,20 +65,16 @@ async function pixels(picture: Blob): Promise<string> {
 	const context = canvas.getContext('2d', { willReadFrequently: true })!;
 	context.drawImage(full, 0, 0);
 	const { data } = context.getImageData(0, 0, full.width, full.height);
-	const bytes = new Uint8Array((data.length / 4) * 3);
-	for (let i = 0, o = 0; i < data.length; i += 4, o += 3) {
-		bytes[o] = data[i];
-		bytes[o + 1] = data[i + 1];
-		bytes[o + 2] = data[i + 2];
-	}
-	const digest = await crypto.subtle.digest('SHA-256', bytes);
+	const digest = await crypto.subtle.digest('SHA-256', withoutAlpha(data));
 	return [...new Uint8Array(digest)].map((b) => b.toString(16).padStart(2, '0')).join('');
 }
+
+const work = { thumbnail, pixels, colours };
 
 self.onmessage = async ({ data }: MessageEvent<PictureTask>) => {
 	const { id, kind, picture } = data;
 	try {
-		const result = await (kind === 'thumbnail' ? thumbnail(picture) : pixels(picture));
+		const result = await work[kind](picture);
 		self.postMessage({ id, result } satisfies PictureAnswer);
 	} catch (cause) {
 		self.postMessage({ id, error: String(cause) } satisfies PictureAnswer);

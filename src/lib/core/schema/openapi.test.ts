@@ -23,6 +23,9 @@ describe('the OpenAPI document', () => {
 			'/jobs/{job}/events',
 			'/images',
 			'/adapters',
+			'/readings',
+			'/fuller',
+			'/descriptions',
 			'/takes/{take}/image'
 		]);
 	});

@@ -1,3 +1,4 @@
+export { labelsOf } from './labels';
 export {
 	commonStop,
 	differences,

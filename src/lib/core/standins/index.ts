@@ -7,5 +7,6 @@ export type { Gradient, MakeSurface, Pen, Surface } from './pen';
 export { readNegative, readPrompt, tokens, type Reading, type Tag } from './reading';
 export { scenesFor, type Scene } from './scenes';
 export { renderTake, traceTake, type Picture, type TakeOptions, type Trace } from './take';
+export { describePicture } from './describe';
 export { countSubjects, shareShowing } from './census';
 export type { Bitmap, Materials } from './materials';

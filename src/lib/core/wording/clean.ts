@@ -27,7 +27,7 @@ const sweeps: readonly Sweep[] = [
 		one: 'invisible character',
 		many: 'invisible characters',
 		// eslint-disable-next-line no-control-regex -- control characters are what is looked for
-		find: /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f-\u009f\u00ad\u200b\u200e\u200f\u202a-\u202e\u2060-\u2064\u2066-\u2069\ufeff]|(?<![\p{L}\p{M}\p{Extended_Pictographic}\ufe0f\u{1f3fb}-\u{1f3ff}])[\u200c\u200d]|[\u200c\u200d](?![\p{L}\p{M}\p{Extended_Pictographic}])/gu
+		find: /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f-\u009f\u00ad\u200b\u200e\u200f\u202a-\u202e\u2060-\u2064\u2066-\u2069\ufeff]|(?<![\p{L}\p{M}\p{Extended_Pictographic}\p{Emoji_Modifier}\ufe0f])[\u200c\u200d]|[\u200c\u200d](?![\p{L}\p{M}\p{Extended_Pictographic}])/gu
 	},
 	{ one: '', many: '', find: /\r\n?|[\u2028\u2029]/gu, put: '\n' },
 	{ one: 'picture link', many: 'picture links', find: /!\[[^\]\n]*\]\([^)\n]*\)/gu },

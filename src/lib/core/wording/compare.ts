@@ -8,10 +8,30 @@ export interface WordChange {
 
 /** What changes from one text to another, word by word (Myers 1986, by `diff`). */
 export function compareWords(from: string, to: string): WordChange[] {
-	return diffWordsWithSpace(from, to).map(({ value, added, removed }) => ({
+	const changes = diffWordsWithSpace(from, to).map(({ value, added, removed }): WordChange => ({
 		text: value,
 		kind: added ? 'in' : removed ? 'out' : 'same'
 	}));
+	// Where only a space is the same between two changes, they are read as one.
+	const joined: WordChange[] = [];
+	let [out, into] = ['', ''];
+	const finish = () => {
+		if (out) joined.push({ text: out, kind: 'out' });
+		if (into) joined.push({ text: into, kind: 'in' });
+		[out, into] = ['', ''];
+	};
+	changes.forEach((change, i) => {
+		const space = change.kind === 'same' && !change.text.trim() && i > 0 && i + 1 < changes.length;
+		if (change.kind === 'same' && !space) {
+			finish();
+			joined.push(change);
+		} else {
+			if (change.kind !== 'in') out += change.text;
+			if (change.kind !== 'out') into += change.text;
+		}
+	});
+	finish();
+	return joined;
 }
 
 const pieces = (text: string): string[] => text.match(/[\p{L}\p{M}\p{N}'\u2019-]+/gu) ?? [];

@@ -137,17 +137,24 @@ const article = (medium: string) =>
 
 /** A phrase without the words that only join: "a heron in a salt marsh" as "heron, salt marsh". */
 function keywords(text: string): string {
-	return text
+	// Lettering in quotes stays as it is.
+	const quoted: string[] = [];
+	const plain = text.replace(
+		/["\u201c\u00ab][^"\u201d\u00bb]*["\u201d\u00bb]/gu,
+		(one) => `\u0001${quoted.push(one) - 1}`
+	);
+	return plain
 		.split(
-			/\s+(?:in|on|at|by|with|under|above|over|beside|near|among|of|and|from|through)\s+|\s*[,;]\s*/iu
+			/\s+(?:in|on|at|by|with|under|above|over|beside|near|among|of|from|through|and(?=\s+an?\s))\s+|\s*[,;]\s*/iu
 		)
 		.map((part) =>
 			part
 				.split(/\s+/)
-				.filter((word, i, all) => !(joining.has(word.toLowerCase()) && all.length > 1))
+				.filter((word) => word.toLowerCase() === 'and' || !joining.has(word.toLowerCase()))
 				.join(' ')
 				.trim()
 		)
 		.filter(Boolean)
-		.join(', ');
+		.join(', ')
+		.replace(/\u0001(\d+)/g, (_, i) => quoted[Number(i)]);
 }

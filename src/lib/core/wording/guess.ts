@@ -64,6 +64,9 @@ function buildLexicon(): Map<string, Entry> {
 	return found;
 }
 
+/** Whether a text has only words that lead into a phrase: "a", "in the". */
+export const onlyLeads = (text: string): boolean => words(text).every((word) => leading.has(word));
+
 const LONGEST = 5;
 
 /**

@@ -63,6 +63,15 @@ describe('a prompt as phrases', () => {
 		).toEqual(['subject', 'place', 'mood']);
 	});
 
+	it('does not part a thing from what it is called', () => {
+		for (const text of ['a sailing dinghy', 'a red sailing dinghy', 'the flying fish'])
+			expect(read(text).phrases.map((phrase) => phrase.text)).toEqual([text]);
+		expect(shown(read('a red sailing dinghy on the open sea'))).toEqual([
+			'subject: a red sailing dinghy',
+			'place: on the open sea'
+		]);
+	});
+
 	it('keeps lettering in quotes in one piece', () => {
 		expect(read('a sign, "High water, 04:12", at noon').phrases.map(({ text }) => text)).toEqual([
 			'a sign',

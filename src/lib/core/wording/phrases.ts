@@ -1,6 +1,6 @@
 import { diffArrays } from 'diff';
 import type { Facet, Phrase, PhraseStack } from '$lib/core/schema';
-import { facetOf } from './guess';
+import { facetOf, onlyLeads } from './guess';
 
 export const emptyStack: PhraseStack = { phrases: [], tail: '' };
 
@@ -53,9 +53,20 @@ function parts(sentence: string): Piece[] {
 	const add = (text: string) => {
 		const facet = facetOf(text);
 		const before = out.at(-1);
-		// What says nothing by itself, or the same as what stands before it, stays with that.
-		if (before && (facet === 'other' || facet === before.facet)) before.text += lead + text;
-		else out.push({ lead, text, facet });
+		// What says nothing by itself, or the same as what stands before it, stays with that; and
+		// "sailing" begins a phrase after a thing that sails, not after "a" or "a red".
+		const doing = /^\w+ing\b/i.test(text);
+		const belongs =
+			before &&
+			(facet === 'other' ||
+				facet === before.facet ||
+				onlyLeads(before.text) ||
+				(doing && before.facet !== 'subject' && before.facet !== 'other'));
+		if (!belongs) out.push({ lead, text, facet });
+		else {
+			before.text += lead + text;
+			before.facet = facetOf(before.text);
+		}
 	};
 	if (new RegExp(QUOTED.source, 'u').test(sentence)) return [{ lead: '', text: sentence }];
 	for (let joint = JOINTS.exec(rest); joint; joint = JOINTS.exec(rest)) {

@@ -230,6 +230,12 @@ describe('fuller versions', () => {
 		);
 	});
 
+	it('leave lettering in quotes as it is', () => {
+		const line = 'a sign beside a lamp, "High, and dry"';
+		for (const { text } of fullerVersions({ ...request, line, form: 'keywords' }))
+			expect(text).toMatch(/^sign, lamp, "High, and dry", /);
+	});
+
 	it('are fewer when there is no room to differ', () => {
 		expect(fullerVersions({ ...request, maxWords: 6 })).toEqual([]);
 	});

@@ -4,6 +4,7 @@
 	import { FileProblem, readPick } from '$lib/core/formats';
 	import { InlineNotification } from 'carbon-components-svelte';
 	import { chooseFile, session, useWork } from '$lib/ui/shared';
+	import { ownWords, wordingStops } from '$lib/core/wording';
 	import ChoiceDial from './ChoiceDial.svelte';
 	import FrameBoard from './FrameBoard.svelte';
 	import { loadSettings } from './load';
@@ -15,6 +16,7 @@
 	const work = useWork();
 	const brief = $derived(work.brief!);
 	const rack = $derived(brief.rack);
+	const wordings = $derived(wordingStops(brief.words));
 	const chosen = $derived(rack.model.flatMap((id) => session.card(id) ?? []));
 	/** The frame and steps that models' prices are shown for. */
 	const priced = $derived({
@@ -57,8 +59,25 @@
 <div class="view">
 	<a class="words" href="/brief/{brief.id}/words">
 		<span>
-			<small>Prompt</small>
-			<span class="text">{brief.prompt || 'Nothing written yet: say what is to be seen'}</span>
+			<small
+				>Prompt{#if wordings.length > 1}<strong>
+						· {wordings.length} wordings, varied</strong
+					>{/if}</small
+			>
+			<span class="text"
+				>{#if wordings.length > 1}{ownWords(wordings)
+						.map((own) => own || 'as it stands')
+						.join(' | ')}{:else}{brief.prompt ||
+						'Nothing written yet: say what is to be seen'}{/if}</span
+			>
+		</span>
+		<span>
+			<small
+				>Style{#if rack.style.length > 1}<strong>
+						· {rack.style.length} stops, varied</strong
+					>{/if}</small
+			>
+			<span class="text">{rack.style.map((stop) => dialOf('style').format(stop)).join(' | ')}</span>
 		</span>
 		<span>
 			<small>Left out</small>
@@ -135,12 +154,16 @@
 	.words {
 		display: grid;
 		grid-row: 1;
-		grid-template-columns: 2fr 1fr;
+		grid-template-columns: 3fr 1fr 1.4fr;
 		gap: 28px;
 		padding: 9px 20px 11px;
 		border-bottom: 1px solid var(--rule);
 		color: inherit;
 		text-decoration: none;
+	}
+
+	.words strong {
+		color: var(--varied);
 	}
 
 	.words > span {

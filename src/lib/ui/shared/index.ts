@@ -1,3 +1,4 @@
+export { default as Changes } from './Changes.svelte';
 export { default as Mark } from './Mark.svelte';
 export { default as Rail } from './Rail.svelte';
 export { default as TakePicture } from './TakePicture.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { dialOf } from '$lib/core/dials';
-	import type { AxisStop } from '$lib/core/sheet';
+	import { labelsOf, type AxisStop } from '$lib/core/sheet';
 	import { session, useWork } from '$lib/ui/shared';
 	import type { SheetState } from './state.svelte';
 	import TakeCell from './TakeCell.svelte';
@@ -21,7 +21,7 @@
 		Math.max(0.2, ...view.shown.map(({ settings }) => settings.width / settings.height))
 	);
 	const isText = $derived(
-		sheet.axes.rows === 'wording' || sheet.axes.rows === 'negative' || sheet.axes.rows === 'model'
+		['wording', 'negative', 'style', 'model'].includes(sheet.axes.rows ?? '')
 	);
 	const labelWidth = $derived(sheet.axes.rows ? (isText ? 130 : 76) : 8);
 	const labelHeight = $derived(sheet.thens.length ? 52 : 30);
@@ -33,8 +33,19 @@
 		return Math.max(LEAST, Math.min(wide, tall * ratio)) * 1.25 ** view.size;
 	});
 
+	const named = $derived.by(() => {
+		const { rows, columns, then } = sheet.axes;
+		const axes = [
+			[rows, sheet.rows],
+			[columns, sheet.columns],
+			[then, sheet.thens]
+		] as const;
+		return new Map(
+			axes.map(([dial, stops]) => [dial, dial && labelsOf(dial, stops, session.cards)])
+		);
+	});
 	const words = (dial: typeof sheet.axes.rows, stop: AxisStop) =>
-		dial ? dialOf(dial).format(stop.stop, session.cards) : '';
+		named.get(dial)?.get(stop.key) ?? '';
 	/** Where a row or column is picked, among the takes that the sheet shows. */
 	const pickHref = (dial: string, stop: AxisStop) =>
 		`/brief/${work.brief!.id}/pick?${new URLSearchParams([['dial', dial], ['stop', stop.key], ...view.held]).toString()}`;
@@ -61,7 +72,9 @@
 					class:num={isNumber(sheet.axes.columns)}
 					style:grid-column="span {Math.max(1, sheet.thens.length)}"
 				>
-					<a href={pickHref(sheet.axes.columns!, stop)} title="Pick this column"
+					<a
+						href={pickHref(sheet.axes.columns!, stop)}
+						title="Pick this column: {dialOf(sheet.axes.columns!).format(stop.stop, session.cards)}"
 						>{words(sheet.axes.columns, stop)}</a
 					>
 				</span>
@@ -85,8 +98,12 @@
 			<div role="row" class="row">
 				<span role="rowheader" class="label side" class:num={isNumber(sheet.axes.rows)}>
 					{#if row[0]?.row}
-						<a href={pickHref(sheet.axes.rows!, row[0].row)} title="Pick this row"
-							>{words(sheet.axes.rows, row[0].row)}</a
+						<a
+							href={pickHref(sheet.axes.rows!, row[0].row)}
+							title="Pick this row: {dialOf(sheet.axes.rows!).format(
+								row[0].row.stop,
+								session.cards
+							)}">{words(sheet.axes.rows, row[0].row)}</a
 						>
 					{/if}
 				</span>
@@ -165,6 +182,17 @@
 		padding-right: 8px;
 		font-weight: 650;
 		text-align: right;
+	}
+
+	.side a {
+		display: -webkit-box;
+		overflow: hidden;
+		font-weight: 500;
+		line-height: 1.25;
+		white-space: normal;
+		-webkit-box-orient: vertical;
+		-webkit-line-clamp: 6;
+		line-clamp: 6;
 	}
 
 	.corner {

@@ -3,7 +3,7 @@
 	import ChevronRight from 'carbon-icons-svelte/lib/ChevronRight.svelte';
 	import { Select, SelectItem } from 'carbon-components-svelte';
 	import { dialOf, type DialId } from '$lib/core/dials';
-	import { heldAmong, stopsAmong, type Axes } from '$lib/core/sheet';
+	import { heldAmong, labelsOf, stopsAmong, type Axes } from '$lib/core/sheet';
 	import { session, useWork } from '$lib/ui/shared';
 	import type { SheetState } from './state.svelte';
 
@@ -26,7 +26,7 @@
 	const plain: DialId[] = ['frame', 'model', 'sampler'];
 	const held = $derived(
 		heldAmong(work.takes)
-			.filter(({ dial }) => !['wording', 'negative', 'schedule'].includes(dial))
+			.filter(({ dial }) => !['wording', 'negative', 'schedule', 'style'].includes(dial))
 			.map(({ dial, stop }) => {
 				const { label, format } = dialOf(dial);
 				const words = format(stop, session.cards);
@@ -86,7 +86,8 @@
 				>
 				<span
 					><small>{dialOf(dial).label}</small>
-					<strong class="num">{stop ? dialOf(dial).format(stop.stop, session.cards) : ''}</strong
+					<strong class="num"
+						>{stop ? labelsOf(dial, stops, session.cards).get(stop.key) : ''}</strong
 					></span
 				>
 				<span class="quiet num">{stops.findIndex((s) => s.key === key) + 1}/{stops.length}</span>

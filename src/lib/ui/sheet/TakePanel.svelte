@@ -5,14 +5,25 @@
 	import { stampPicture } from '$lib/core/formats';
 	import type { MarkKind, Take } from '$lib/core/schema';
 	import { fetchLossless, LosslessProblem } from '$lib/render';
-	import { loadSettings } from '$lib/ui/dials';
-	import { credits, fileName, saveFile, session, TakePicture, useWork } from '$lib/ui/shared';
+	import { loadSettings, loadWords } from '$lib/ui/dials';
+	import { commonStop } from '$lib/core/sheet';
+	import {
+		Changes,
+		credits,
+		fileName,
+		saveFile,
+		session,
+		TakePicture,
+		useWork
+	} from '$lib/ui/shared';
 	import type { SheetState } from './state.svelte';
 
 	let { view, ontoggle }: { view: SheetState; ontoggle: (kind: MarkKind) => void } = $props();
 
 	const work = useWork();
 	const take = $derived(view.focused);
+	/** The wording that most takes have: what others are told apart from. */
+	const wording = $derived(commonStop(work.takes, 'wording') ?? '');
 	const mark = $derived(take ? work.marks.get(take.id) : undefined);
 	const choices = [
 		['keep', 'Keep', 'K'],
@@ -62,6 +73,11 @@
 		}
 	}
 
+	async function toWords(one: Take) {
+		work.change(loadWords(work.brief!, one));
+		await goto(`/brief/${work.brief!.id}/words`);
+	}
+
 	async function toDials(one: Take) {
 		work.change(loadSettings(work.brief!, one));
 		await goto(`/brief/${work.brief!.id}/dials`);
@@ -99,7 +115,11 @@
 					class:varied={view.varied.includes(dial.id)}
 					class:num={typeof dial.read(take) !== 'string'}
 				>
-					{dial.format(dial.read(take), session.cards) || stopKey(dial.read(take))}
+					{#if dial.id === 'wording' && view.varied.includes('wording')}
+						<Changes from={wording} to={stopKey(dial.read(take))} />
+					{:else}
+						{dial.format(dial.read(take), session.cards)}
+					{/if}
 				</dd>
 			{/each}
 		</dl>
@@ -124,6 +144,13 @@
 				>
 				<Button size="small" kind="tertiary" on:click={() => toDials(take)}
 					>Load into the dials</Button
+				>
+				<Button size="small" kind="tertiary" on:click={() => toWords(take)}>Load its words</Button>
+				<Button
+					size="small"
+					kind="tertiary"
+					href="/brief/{work.brief!.id}/words?drawer=picture&take={take.id}"
+					>Say what it shows</Button
 				>
 				<Button size="small" kind="tertiary" disabled={!!busy} on:click={() => exportPng(take)}
 					>Export PNG</Button

@@ -93,9 +93,8 @@
 {:else if repeated}
 	<p class="says">
 		Said before.
-		<button
-			class="plain link"
-			onclick={() => desk.restack((stack) => dropPhrase(stack, phrase.id))}>Take it away</button
+		<button class="plain link" onclick={() => desk.restack((stack) => dropPhrase(stack, phrase.id))}
+			>Take it away</button
 		>
 	</p>
 {/if}

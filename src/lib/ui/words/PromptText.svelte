@@ -104,6 +104,13 @@
 		caret-color: var(--ink);
 	}
 
+	/* Plain wrapping: the editor's own is slow in one long line. */
+	.paper :global(.cm-content.cm-lineWrapping) {
+		overflow-wrap: break-word;
+		word-break: normal;
+		white-space: pre-wrap;
+	}
+
 	.paper :global(.cm-line) {
 		padding: 0;
 	}

@@ -1,151 +1,239 @@
 <script lang="ts">
-	import { Button, TextArea } from 'carbon-components-svelte';
+	import { Button, ContentSwitcher, Switch } from 'carbon-components-svelte';
 	import ArrowRight from 'carbon-icons-svelte/lib/ArrowRight.svelte';
+	import { onDestroy } from 'svelte';
 	import { goto } from '$app/navigation';
-	import { addPhrase, countWords, ideas, promptNotes } from '$lib/core/wording';
-	import { session, useWork } from '$lib/ui/shared';
+	import { page } from '$app/state';
+	import { changePhrase } from '$lib/core/wording';
+	import { useWork } from '$lib/ui/shared';
+	import { provideDesk, WordsDesk } from './desk.svelte';
+	import FullerVersions from './FullerVersions.svelte';
+	import FromPicture from './FromPicture.svelte';
 	import LeaveOut from './LeaveOut.svelte';
+	import ModelForms from './ModelForms.svelte';
+	import PhraseLists from './PhraseLists.svelte';
+	import PhraseStack from './PhraseStack.svelte';
+	import PromptText from './PromptText.svelte';
+	import StyleStops from './StyleStops.svelte';
+	import UsedBefore from './UsedBefore.svelte';
+	import WordingDial from './WordingDial.svelte';
 
-	const work = useWork();
-	const brief = $derived(work.brief!);
-	const models = $derived(session.cards.filter(({ id }) => brief.rack.model.includes(id)));
-	const notes = $derived(promptNotes(brief.prompt, brief.negative, models));
+	const desk = new WordsDesk(useWork());
+	provideDesk(desk);
+	onDestroy(() => desk.settle());
+
+	const drawers = [
+		['lists', 'Lists', PhraseLists],
+		['fuller', 'Fuller', FullerVersions],
+		['picture', 'Picture', FromPicture],
+		['styles', 'Styles', StyleStops],
+		['used', 'Used', UsedBefore]
+	] as const;
+	const at = $derived(
+		Math.max(
+			0,
+			drawers.findIndex(([id]) => id === page.url.searchParams.get('drawer'))
+		)
+	);
+	const Drawer = $derived(drawers[at][2]);
+
+	function open(index: number) {
+		if (index === at) return;
+		const url = new URL(page.url);
+		url.searchParams.set('drawer', drawers[index][0]);
+		void goto(url, { replaceState: true, keepFocus: true, noScroll: true });
+	}
+
+	// What goes unread is asked for once the words have come to rest.
+	$effect(() => {
+		void [desk.brief.prompt, desk.models];
+		const gone = new AbortController();
+		const timer = setTimeout(() => void desk.ask(gone.signal), 300);
+		return () => {
+			clearTimeout(timer);
+			gone.abort();
+		};
+	});
+
+	/** Makes a dial of the words that are selected in the text: first of all with nothing instead. */
+	function vary(words: string, from: number) {
+		desk.settle();
+		let end = 0;
+		const phrase = desk.stack.phrases
+			.filter(({ off }) => !off)
+			.find(({ lead, text }) => (end += lead.length + text.length) > from);
+		if (!phrase) return;
+		varied = { id: phrase.id, phrase: phrase.text, words, instead: '' };
+	}
+	let varied = $state<{ id: string; phrase: string; words: string; instead: string } | null>(null);
+
+	function putInstead() {
+		const { id, phrase, words, instead } = varied!;
+		const texts = instead
+			.split(',')
+			.map((text) => text.trim())
+			.filter(Boolean)
+			.map((text) => phrase.replace(words, text));
+		if (texts.length)
+			desk.restack((stack) => {
+				const there = stack.phrases.find((one) => one.id === id)?.instead ?? [];
+				return changePhrase(stack, id, { instead: [...new Set([...there, ...texts])] });
+			});
+		varied = null;
+	}
 
 	const starters = [
-		'a lighthouse at dusk above a salt marsh, low sun behind the tower',
+		'a lighthouse at dusk above a salt marsh, low sun',
 		'heron, salt marsh, dawn, wide view',
-		'a red sailing dinghy in a storm, linocut',
-		'storm lamp on the quay at night, close-up'
+		'a red sailing dinghy in a storm, linocut'
 	];
 </script>
 
+<svelte:window onpagehide={() => desk.settle()} />
+
 <div class="view">
-	<div class="text">
-		<section class="prompt">
-			<TextArea
-				labelText="Prompt"
-				placeholder="What is to be seen: subject, place, light, framing, medium"
-				rows={5}
-				value={brief.prompt}
-				on:input={(e) => work.change({ prompt: (e.target as HTMLTextAreaElement).value })}
-			/>
-			<p class="under">
-				<span class="num">{countWords(brief.prompt)}</span> words
-				{#if !brief.prompt.trim()}
-					<span class="starters">
-						begin with
-						{#each starters as text (text)}
-							<button class="phrase" onclick={() => work.change({ prompt: text })}>{text}</button>
-						{/each}
-					</span>
+	<div class="bench">
+		<div class="top">
+			<div class="left">
+				<section aria-label="Phrases">
+					<h2>Phrases</h2>
+					<div class="stack"><PhraseStack /></div>
+				</section>
+				<WordingDial />
+			</div>
+			<section class="sent">
+				<h2>As it is sent</h2>
+				<PromptText
+					value={desk.prompt}
+					marked={desk.marked}
+					onchange={(text) => desk.type(text)}
+					onvary={vary}
+				/>
+				{#if varied}
+					<p class="vary">
+						Instead of <strong>{varied.words}</strong>
+						<!-- svelte-ignore a11y_autofocus -->
+						<input
+							autofocus
+							aria-label="Alternatives to “{varied.words}”, with commas between"
+							placeholder="dawn, noon"
+							bind:value={varied.instead}
+							onkeydown={(e) => e.key === 'Enter' && putInstead()}
+						/>
+						<button class="act" onclick={putInstead}>Put on the dial</button>
+						<button class="plain link" onclick={() => (varied = null)}>leave it</button>
+					</p>
 				{/if}
-			</p>
-		</section>
-
-		<section>
-			<LeaveOut
-				value={brief.negative}
-				contradictions={notes.contradictions}
-				onchange={(negative) => work.change({ negative })}
-			/>
-		</section>
-
-		<section class="models">
-			<h2>How the chosen models take it</h2>
-			{#each models as card (card.id)}
-				{@const note = notes.models.find(({ model }) => model === card.id)}
-				<div class="model">
-					<strong>{card.name}</strong>
-					<span>
-						{card.promptForm === 'either' ? 'sentences or keywords' : `wants ${card.promptForm}`},
-						reads
-						{card.promptWords} words
-					</span>
-					{#if note?.says}<span class="says">{note.says}</span>{:else}<span class="fine"
-							>as it is</span
-						>{/if}
-				</div>
-			{:else}
-				<p class="quiet">No model is chosen yet: choose some under Dials.</p>
-			{/each}
-		</section>
-
-		<Button size="small" icon={ArrowRight} on:click={() => goto(`/brief/${brief.id}/dials`)}>
+				{#if !desk.prompt.trim()}
+					<p class="starters">
+						Begin with
+						{#each starters as text (text)}
+							<button class="act" onclick={() => desk.replace(text)}>{text}</button>
+						{/each}
+					</p>
+				{/if}
+				<ModelForms />
+			</section>
+		</div>
+		<LeaveOut />
+		<Button size="small" icon={ArrowRight} on:click={() => goto(`/brief/${desk.brief.id}/dials`)}>
 			On to the dials
 		</Button>
 	</div>
 
-	<aside aria-label="Phrases to add">
-		{#each ideas as { facet, phrases } (facet)}
-			<h2>{facet}</h2>
-			<div class="phrases">
-				{#each phrases as phrase (phrase)}
-					<button
-						class="phrase"
-						onclick={() => work.change({ prompt: addPhrase(brief.prompt, phrase) })}
-					>
-						{phrase}
-					</button>
-				{/each}
-			</div>
-		{/each}
+	<aside aria-label="Drawer">
+		<ContentSwitcher size="sm" selectedIndex={at} on:change={({ detail }) => open(detail)}>
+			{#each drawers as [id, label] (id)}<Switch text={label} />{/each}
+		</ContentSwitcher>
+		<div class="drawer"><Drawer /></div>
 	</aside>
 </div>
 
 <style>
 	.view {
 		display: grid;
-		grid-template-columns: minmax(0, 1fr) 316px;
-		min-height: 100%;
+		grid-template-columns: minmax(0, 1fr) 344px;
+		height: 100%;
 	}
 
-	.text {
+	.bench {
 		display: grid;
-		gap: 24px;
+		gap: 18px;
 		align-content: start;
-		max-width: 900px;
-		padding: 22px 24px;
+		padding: 16px 20px 24px;
+		overflow: auto;
 	}
 
-	aside {
-		padding: 22px 20px;
-		border-left: 1px solid var(--rule);
-		background: var(--panel);
+	.top {
+		display: grid;
+		grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+		gap: 24px;
+		align-items: start;
 	}
 
-	aside h2 {
+	h2 {
 		margin-bottom: 7px;
 		font-size: 13px;
 	}
 
-	.phrases {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 6px;
-		margin-bottom: 18px;
+	.left {
+		display: grid;
+		gap: 18px;
 	}
 
-	.prompt :global(textarea) {
-		font-size: 17px;
-		line-height: 1.5;
+	.stack {
+		max-height: 300px;
+		overflow: auto;
 	}
 
-	.under {
-		margin-top: 6px;
-		color: var(--ink-3);
-		font-size: 12px;
+	aside {
+		display: grid;
+		grid-template-rows: auto minmax(0, 1fr);
+		min-height: 0;
+		padding-top: 12px;
+		border-left: 1px solid var(--rule);
+		background: var(--panel);
 	}
 
+	aside :global(.bx--content-switcher) {
+		width: auto;
+		margin: 0 14px;
+	}
+
+	aside :global(.bx--content-switcher-btn) {
+		padding: 0 6px;
+		font: 13px var(--sans);
+		text-align: center;
+	}
+
+	.drawer {
+		padding: 14px 16px 24px;
+		overflow: auto;
+	}
+
+	.vary,
 	.starters {
 		display: flex;
 		flex-wrap: wrap;
 		gap: 6px;
 		align-items: center;
-		margin-top: 10px;
+		margin: 8px 0;
+		font-size: 13px;
 	}
 
-	.phrase {
-		padding: 4px 10px;
+	.vary input {
+		flex: 1;
+		min-width: 100px;
+		height: 26px;
+		padding: 0 8px;
+		border: 1px solid var(--rule-strong);
+		background: var(--field);
+		color: var(--ink);
+		font: 13px var(--sans);
+	}
+
+	.act {
+		padding: 3px 9px;
 		border: 1px solid var(--rule);
 		background: var(--field);
 		color: var(--ink);
@@ -154,29 +242,19 @@
 		cursor: pointer;
 	}
 
-	.phrase:hover {
-		border-color: var(--ink-3);
+	.link {
+		color: var(--varied);
+		text-decoration: underline;
 	}
 
-	.model {
-		display: grid;
-		grid-template-columns: 104px 280px 1fr;
-		gap: 12px;
-		padding: 7px 0;
-		border-top: 1px solid var(--rule);
-		font-size: 13px;
-	}
+	@media (max-width: 1000px) {
+		.view {
+			grid-template-columns: minmax(0, 1fr);
+			height: auto;
+		}
 
-	.models h2 {
-		margin-bottom: 6px;
-		font-size: 13px;
-	}
-
-	.says {
-		color: var(--point);
-	}
-
-	.fine {
-		color: var(--ink-3);
+		.top {
+			grid-template-columns: minmax(0, 1fr);
+		}
 	}
 </style>

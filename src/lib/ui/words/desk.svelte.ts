@@ -66,12 +66,22 @@ export class WordsDesk {
 		for (const { id, name: called, promptWords } of this.models) {
 			const from = wordLimit(text, promptWords);
 			if (from !== null)
-				marks.push({ from, to: text.length, kind: 'over', says: `${called} does not read this far (${id})` });
+				marks.push({
+					from,
+					to: text.length,
+					kind: 'over',
+					says: `${called} does not read this far (${id})`
+				});
 		}
 		for (const { wanted, leftOut } of this.clashes) {
 			const from = text.indexOf(wanted);
 			if (from >= 0)
-				marks.push({ from, to: from + wanted.length, kind: 'clash', says: `Left out as \u201c${leftOut}\u201d` });
+				marks.push({
+					from,
+					to: from + wanted.length,
+					kind: 'clash',
+					says: `Left out as \u201c${leftOut}\u201d`
+				});
 		}
 		return marks;
 	});
@@ -136,7 +146,9 @@ export class WordsDesk {
 		const { prompt } = this.brief;
 		const answers = await Promise.all(
 			this.models.map(async ({ id }) => {
-				const { unread } = await session.client.read({ model: id, prompt }).catch(() => ({ unread: [] }));
+				const { unread } = await session.client
+					.read({ model: id, prompt })
+					.catch(() => ({ unread: [] }));
 				return [id, unread] as const;
 			})
 		);

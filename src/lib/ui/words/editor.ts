@@ -14,11 +14,11 @@ export interface Marked {
 
 /** What the editor tells. */
 export interface EditorEvents {
-	onchange(text: string): void;
+	onchange: (text: string) => void;
 	/** A paste that was cleaned: what was taken out, and how to have it back as it was. */
-	oncleaned(cleaned: Cleaned, putBack: () => void): void;
+	oncleaned: (cleaned: Cleaned, putBack: () => void) => void;
 	/** What cannot be taken, as a sentence. */
-	onproblem(says: string): void;
+	onproblem: (says: string) => void;
 }
 
 const setMarks = StateEffect.define<readonly Marked[]>();

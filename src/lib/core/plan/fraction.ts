@@ -1,0 +1,207 @@
+import { stream } from '$lib/core/random';
+
+/** A fraction of all combinations, and how much it can tell. */
+export interface Fraction {
+	/** One row a combination: the index of the stop on each dial. */
+	rows: number[][];
+	/**
+	 * D-efficiency, 0 to 1: how precisely all effects of the model are estimated together, against
+	 * all combinations run equally often. 1 when it is balanced in every way.
+	 */
+	efficiency: number;
+}
+
+export interface FractionOptions {
+	/** Pairs of dials, by index, whose interaction is to be told apart too. @default none */
+	pairs?: readonly (readonly [number, number])[];
+	/** How often the search is begun anew. @default 6 */
+	starts?: number;
+	/** Names the random choices: the same name gives the same fraction. @default 'fraction' */
+	name?: string;
+}
+
+/**
+ * A balanced fraction: so many combinations that the effects of the stops are told apart as
+ * precisely as can be. Coordinate exchange (Meyer and Nachtsheim 1995) for the determinant of X'X,
+ * from several random starts; X has orthonormal contrasts of each dial, so that all combinations
+ * together give X'X = N I and an efficiency of 1.
+ *
+ * @param levels number of stops of each dial, each at least 2
+ * @param size how many combinations; as many as there are effects at least
+ */
+export function balancedFraction(
+	levels: readonly number[],
+	size: number,
+	{ pairs = [], starts = 6, name = 'fraction' }: FractionOptions = {}
+): Fraction {
+	const model = effectsModel(levels, pairs);
+	if (size < model.length)
+		throw new RangeError(
+			`${size} combinations cannot tell ${model.length} effects apart: take ${model.length} at least.`
+		);
+	let best: Fraction = { rows: [], efficiency: -1 };
+	for (let start = 0; start < starts && best.efficiency < 1 - 1e-9; start++) {
+		const found = exchange(levels, size, model, stream(`${name}|${start}`).branch('rows').below);
+		if (found.efficiency > best.efficiency) best = found;
+	}
+	return best;
+}
+
+/** How many effects there are to be told apart: the least size of a fraction. */
+export const effectsCount = (
+	levels: readonly number[],
+	pairs: readonly (readonly [number, number])[] = []
+): number =>
+	1 +
+	levels.reduce((sum, n) => sum + n - 1, 0) +
+	pairs.reduce((sum, [a, b]) => sum + (levels[a] - 1) * (levels[b] - 1), 0);
+
+/** Orthonormal contrasts of n stops: n rows of n - 1 numbers, each column of mean 0 and square mean 1. */
+export function contrasts(n: number): number[][] {
+	// Helmert's, scaled: column k sets stop k + 1 against those before it.
+	return Array.from({ length: n }, (_, level) =>
+		Array.from({ length: n - 1 }, (_, k) => {
+			const scale = Math.sqrt(n / ((k + 1) * (k + 2)));
+			return level <= k ? -scale : level === k + 1 ? scale * (k + 1) : 0;
+		})
+	);
+}
+
+interface EffectsModel {
+	length: number;
+	/** Writes the effects of a combination. */
+	expand(row: readonly number[], out: Float64Array): void;
+}
+
+function effectsModel(
+	levels: readonly number[],
+	pairs: readonly (readonly [number, number])[]
+): EffectsModel {
+	const codes = levels.map(contrasts);
+	return {
+		length: effectsCount(levels, pairs),
+		expand(row, out) {
+			let at = 0;
+			out[at++] = 1;
+			row.forEach((level, d) => {
+				for (const v of codes[d][level]) out[at++] = v;
+			});
+			for (const [a, b] of pairs)
+				for (const p of codes[a][row[a]]) for (const q of codes[b][row[b]]) out[at++] = p * q;
+		}
+	};
+}
+
+const PASSES = 60;
+
+function exchange(
+	levels: readonly number[],
+	size: number,
+	model: EffectsModel,
+	below: (count: number) => number
+): Fraction {
+	const p = model.length;
+	const rows = Array.from({ length: size }, () => levels.map((n) => below(n)));
+	const f = new Float64Array(p);
+	const g = new Float64Array(p);
+	let { inverse } = information(rows, model);
+	const old = new Float64Array(p);
+	const next = new Float64Array(p);
+	const quadratic = (a: Float64Array, v: Float64Array) => {
+		let sum = 0;
+		for (let i = 0; i < p; i++) sum += a[i] * v[i];
+		return sum;
+	};
+	for (let pass = 0; pass < PASSES; pass++) {
+		let changed = false;
+		for (const row of rows) {
+			for (let d = 0; d < levels.length; d++) {
+				model.expand(row, f);
+				multiply(inverse, f, old);
+				const dOld = quadratic(f, old);
+				const was = row[d];
+				let bestGain = 1 + 1e-9;
+				let bestLevel = was;
+				for (let level = 0; level < levels[d]; level++) {
+					if (level === was) continue;
+					row[d] = level;
+					model.expand(row, g);
+					multiply(inverse, g, next);
+					const dNew = quadratic(g, next);
+					const cross = quadratic(f, next);
+					// Factor of the determinant when one row is exchanged (Fedorov 1972).
+					const gain = (1 + dNew) * (1 - dOld) + cross * cross;
+					if (gain > bestGain) [bestGain, bestLevel] = [gain, level];
+				}
+				row[d] = bestLevel;
+				if (bestLevel === was) continue;
+				changed = true;
+				model.expand(row, g);
+				multiply(inverse, g, next);
+				update(inverse, next, 1 / (1 + quadratic(g, next)));
+				multiply(inverse, f, old);
+				update(inverse, old, -1 / (1 - quadratic(f, old)));
+			}
+		}
+		if (!changed) break;
+		// Rounding does not pile up: the inverse is computed anew.
+		({ inverse } = information(rows, model));
+	}
+	const { logDeterminant } = information(rows, model);
+	return { rows, efficiency: Math.exp(logDeterminant / p) / size };
+}
+
+/** A row-one change of a symmetric inverse (Sherman and Morrison 1950). */
+function update(inverse: Float64Array[], v: Float64Array, scale: number): void {
+	for (let i = 0; i < v.length; i++)
+		for (let j = 0; j < v.length; j++) inverse[i][j] -= scale * v[i] * v[j];
+}
+
+function multiply(matrix: Float64Array[], v: Float64Array, out: Float64Array): void {
+	for (let i = 0; i < v.length; i++) {
+		let sum = 0;
+		const row = matrix[i];
+		for (let j = 0; j < v.length; j++) sum += row[j] * v[j];
+		out[i] = sum;
+	}
+}
+
+/** A trace added to X'X, so that a random start is never singular. */
+const RIDGE = 1e-9;
+
+/** The inverse of X'X and the logarithm of its determinant, by Gauss and Jordan with pivots. */
+function information(rows: readonly number[][], model: EffectsModel) {
+	const p = model.length;
+	const a = Array.from({ length: p }, () => new Float64Array(p));
+	const f = new Float64Array(p);
+	for (const row of rows) {
+		model.expand(row, f);
+		for (let i = 0; i < p; i++) for (let j = 0; j < p; j++) a[i][j] += f[i] * f[j];
+	}
+	for (let i = 0; i < p; i++) a[i][i] += RIDGE;
+	const inverse = Array.from({ length: p }, (_, i) =>
+		Float64Array.from({ length: p }, (_, j) => (i === j ? 1 : 0))
+	);
+	let logDeterminant = 0;
+	for (let c = 0; c < p; c++) {
+		let pivot = c;
+		for (let r = c + 1; r < p; r++) if (Math.abs(a[r][c]) > Math.abs(a[pivot][c])) pivot = r;
+		[a[c], a[pivot]] = [a[pivot], a[c]];
+		[inverse[c], inverse[pivot]] = [inverse[pivot], inverse[c]];
+		const v = a[c][c];
+		logDeterminant += Math.log(Math.abs(v));
+		for (let j = 0; j < p; j++) {
+			a[c][j] /= v;
+			inverse[c][j] /= v;
+		}
+		for (let r = 0; r < p; r++) {
+			const by = a[r][c];
+			if (r === c || by === 0) continue;
+			for (let j = 0; j < p; j++) {
+				a[r][j] -= by * a[c][j];
+				inverse[r][j] -= by * inverse[c][j];
+			}
+		}
+	}
+	return { inverse, logDeterminant };
+}
