@@ -1,7 +1,7 @@
 /**
  * Measures speed as ratios: against plain code and against reading the same memory, in one run.
  * `npm run bench` takes about a quarter of an hour; `npm run bench -- --quick` leaves out the plain
- * take at full size and the memory of a long job.
+ * take at full size and the memory of a long job; `-- --plain` and `-- --threads` do those alone.
  */
 import { randomUUID } from 'node:crypto';
 import { resolve } from 'node:path';
@@ -220,6 +220,21 @@ async function longJob(takes: number, side: number) {
 	}
 }
 
+/** What a second thread brings, and when a first partial picture is there. */
+async function threads() {
+	const rates = [await throughput(1, 768), await throughput(2, 768)];
+	console.log(
+		`Takes a minute at 768x768, encoded as PNG: ${rates[0].toFixed(0)} on one thread, ${rates[1].toFixed(0)} on two: ${(rates[1] / rates[0]).toFixed(2)} times.`
+	);
+	console.log(
+		`First partial picture of a warm model at 1024x1024: after ${(100 * (await firstPartial(1024))).toFixed(0)} % of the take's time.`
+	);
+}
+
+if (process.argv.includes('--threads')) {
+	await threads();
+	process.exit();
+}
 if (process.argv.includes('--plain')) {
 	console.table([plainTake(512), plainTake(1024)]);
 	process.exit();
@@ -238,13 +253,7 @@ forgetBooks();
 console.log('A take of 2048x2048:');
 console.table([takeRow(2048)].map(({ 'takes a minute': _, ...row }) => row));
 forgetBooks();
-const rates = [await throughput(1, 768), await throughput(2, 768)];
-console.log(
-	`Takes a minute at 768x768, encoded as PNG: ${rates[0].toFixed(0)} on one thread, ${rates[1].toFixed(0)} on two: ${(rates[1] / rates[0]).toFixed(2)} times.`
-);
-console.log(
-	`First partial picture of a warm model at 1024x1024: after ${(100 * (await firstPartial(1024))).toFixed(0)} % of the take's time.`
-);
+await threads();
 if (!quick) {
 	console.log('A long job through the built server:');
 	console.table([await longJob(256, 1024)]);

@@ -16,6 +16,8 @@ export interface RunnerEvents {
 	onProgress(progress: Progress): void;
 	/** A sentence while something stands in the way of the run, null when it goes on. */
 	onTrouble(says: string | null): void;
+	/** A plan came to its end, however many of its takes were made. */
+	onFinished?(plan: Plan): void;
 }
 
 const LOCK = 'dial-pick-runs';
@@ -24,19 +26,31 @@ const CHANNEL = 'dial-pick-progress';
 /** Waits between tries when the service does not answer, in milliseconds. */
 const RETRIES = [500, 1000, 2000, 4000, 8000];
 
-const pause = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
+/** How many plans are driven at once; the others wait in the queue. */
+const AT_ONCE = 2;
 
 /**
- * Drives every unfinished plan to its end, in one tab at a time (Web Locks). All that must outlast
- * the tab is in the database: the plan, its job and which takes are done. So a reload, a closed
- * tab or a restarted service costs nothing that was finished.
+ * Most takes that are sent as one job. A plan goes out in parts, so that the queue's order, a pause
+ * and the other plan have a say soon, and a large plan is within any service's limits.
+ */
+const PART = 48;
+
+/** Room that must be free in the browser's storage, in bytes, for a run to go on. */
+const ROOM = 32 * 1024 * 1024;
+
+/**
+ * Drives the plans of the queue to their end, in one tab at a time (Web Locks). All that must
+ * outlast the tab is in the database: the plan, its job and which takes are done. So a reload, a
+ * closed tab or a restarted service costs nothing that was finished.
  */
 export class Runner {
 	readonly #client: RenderClient;
 	readonly #tell: RunnerEvents;
 	readonly #channel = new BroadcastChannel(CHANNEL);
-	readonly #driving = new Set<string>();
+	/** Plans that are driven now, each with what cuts it short. */
+	readonly #driving = new Map<string, AbortController>();
 	readonly #gone = new AbortController();
+	readonly #troubles = new Map<string, string>();
 
 	constructor(client: RenderClient, tell: RunnerEvents) {
 		this.#client = client;
@@ -64,20 +78,61 @@ export class Runner {
 			open.map(({ id }) => id),
 			'cancelled'
 		);
-		if (plan.job) await this.#client.cancel(plan.job).catch(() => undefined);
+		await this.#dropJob(plan);
 	}
 
-	/** Watches for unfinished plans as long as this tab lives. */
+	/** Gives up one take that is not finished. */
+	async cancelTake(take: Take): Promise<void> {
+		const plan = await store.plan(take.planId);
+		await store.endTakes([take.id], 'cancelled');
+		if (!plan?.job) return;
+		const status = await this.#client.status(plan.job).catch(() => null);
+		const there = status?.takes.find(({ ref }) => ref === take.id);
+		if (there) await this.#client.cancel(plan.job, there.take).catch(() => undefined);
+	}
+
+	/** Lets a plan wait, or go on. What is being made of it is given up and made later. */
+	async pause(plan: Plan, paused: boolean): Promise<void> {
+		await store.updatePlan(plan.id, { paused });
+		if (paused) await this.#dropJob(plan);
+	}
+
+	/** Sends takes that failed or were cancelled once more. */
+	async retry(plan: Plan, takes: readonly Take[]): Promise<void> {
+		await store.reopenTakes(takes.map(({ id }) => id));
+		await store.updatePlan(plan.id, {
+			stopped: false,
+			paused: false,
+			job: null,
+			key: crypto.randomUUID()
+		});
+	}
+
+	async #dropJob({ id }: Plan): Promise<void> {
+		const now = await store.plan(id);
+		if (now?.job) await this.#client.cancel(now.job).catch(() => undefined);
+	}
+
+	/** Watches the queue as long as this tab lives. */
 	#drive(): Promise<void> {
 		return new Promise((resolve) => {
-			const end = store.watch(store.unfinishedPlans, (plans) => {
-				for (const { id } of plans) {
+			const end = store.watch(store.openPlans, (plans) => {
+				const first = plans.slice(0, AT_ONCE);
+				// A plan that is no longer among the first, or no longer open, is let go.
+				for (const [id, cut] of this.#driving)
+					if (!first.some((plan) => plan.id === id)) cut.abort();
+				for (const { id } of first) {
 					if (this.#driving.has(id)) continue;
-					this.#driving.add(id);
-					void this.#finish(id).finally(() => this.#driving.delete(id));
+					const cut = new AbortController();
+					this.#driving.set(id, cut);
+					void this.#finish(id, cut.signal).finally(() => {
+						this.#driving.delete(id);
+						this.#trouble(id, null);
+					});
 				}
 			});
 			this.#gone.signal.addEventListener('abort', () => {
+				for (const cut of this.#driving.values()) cut.abort();
 				end();
 				resolve();
 			});
@@ -85,45 +140,58 @@ export class Runner {
 	}
 
 	/** Takes one plan to its end, however often it must begin again. */
-	async #finish(planId: string): Promise<void> {
-		for (let failures = 0; !this.#gone.signal.aborted;) {
+	async #finish(planId: string, cut: AbortSignal): Promise<void> {
+		for (let failures = 0; !cut.aborted;) {
 			const plan = await store.plan(planId);
-			const open = plan && !plan.stopped ? await store.unfinishedTakes(planId) : [];
-			if (!plan || !open.length) return;
+			const open = plan && !plan.stopped && !plan.paused ? await store.unfinishedTakes(planId) : [];
+			if (!plan || !open.length) {
+				if (plan && !plan.paused && !plan.stopped) this.#tell.onFinished?.(plan);
+				return;
+			}
 			try {
-				await this.#follow(plan, open);
+				await this.#hasRoom();
+				await this.#follow(plan, open, cut);
 				failures = 0;
-				this.#tell.onTrouble(null);
+				this.#trouble(planId, null);
 			} catch (cause) {
-				if (this.#gone.signal.aborted) return;
-				if (cause instanceof RenderRefused && cause.status === 404) {
-					// The service has forgotten the job: what is left goes out under a new key.
-					await store.updatePlan(planId, { job: null, key: crypto.randomUUID() });
-					if (failures++ > 3) await pause(RETRIES[3]);
-					continue;
-				}
-				if (cause instanceof RenderRefused && cause.status < 500 && cause.status !== 429) {
-					await store.endTakes(
-						open.map(({ id }) => id),
-						'failed',
-						cause.message
+				if (cut.aborted) return;
+				const wait = RETRIES[Math.min(failures++, RETRIES.length - 1)];
+				if (cause instanceof store.StorageFull) {
+					await store.updatePlan(planId, { paused: true });
+					await this.#dropJob(plan);
+					this.#trouble(
+						planId,
+						'The run waits: the browser has no room left for pictures. Delete takes or briefs, then let it go on.'
 					);
 					return;
 				}
-				const wait = RETRIES[Math.min(failures++, RETRIES.length - 1)];
-				const asked = cause instanceof RenderRefused ? (cause.retryAfter ?? 0) * 1000 : 0;
-				this.#tell.onTrouble(
-					cause instanceof RenderRefused
-						? `${cause.message} Trying again.`
-						: 'The render service does not answer. Trying again; finished takes are safe.'
-				);
-				await pause(Math.max(wait, asked));
+				if (!(cause instanceof RenderRefused)) {
+					this.#trouble(
+						planId,
+						'The render service does not answer. Trying again; finished takes are safe.'
+					);
+					await this.#wait(wait, cut);
+				} else if (cause.status === 404) {
+					// The service has forgotten the job: what is left goes out under a new key.
+					await store.updatePlan(planId, { job: null, key: crypto.randomUUID() });
+					if (failures > 3) await this.#wait(wait, cut);
+				} else if (cause.status < 500 && cause.status !== 429) {
+					await store.endTakes(
+						open.slice(0, PART).map(({ id }) => id),
+						'failed',
+						cause.message
+					);
+					await store.updatePlan(planId, { job: null, key: crypto.randomUUID() });
+				} else {
+					this.#trouble(planId, `${cause.message} Trying again.`);
+					await this.#wait(Math.max(wait, (cause.retryAfter ?? 0) * 1000), cut);
+				}
 			}
 		}
 	}
 
-	/** Sends what is open, or joins the job that was sent before, and keeps what comes. */
-	async #follow(plan: Plan, open: Take[]): Promise<void> {
+	/** Sends a part of what is open, or joins the job that was sent before, and keeps what comes. */
+	async #follow(plan: Plan, open: Take[], cut: AbortSignal): Promise<void> {
 		const refs = new Map<string, string>();
 		let job = plan.job;
 		if (job) {
@@ -131,7 +199,7 @@ export class Runner {
 		} else {
 			const ticket = await this.#client.submit({
 				key: plan.key,
-				takes: open.map(({ id, settings }) => ({
+				takes: open.slice(0, PART).map(({ id, settings }) => ({
 					...settings,
 					ref: id,
 					output: { format: 'webp', preview: true }
@@ -144,9 +212,7 @@ export class Runner {
 		const wanted = new Set(open.map(({ id }) => id));
 		const keeping: Promise<void>[] = [];
 		let ended = false;
-		let last = 0;
-		for await (const { id, event } of this.#client.events(job, last, this.#gone.signal)) {
-			last = id;
+		for await (const { event } of this.#client.events(job, 0, cut)) {
 			if (event.type === 'end') {
 				ended = true;
 				break;
@@ -158,19 +224,40 @@ export class Runner {
 				this.#progress({ takeId: ref, step, steps, preview });
 			} else if (event.type === 'done') keeping.push(this.#keep(ref, event));
 			else if (event.type === 'failed') await store.endTakes([ref], 'failed', event.message);
-			else await store.endTakes([ref], 'cancelled');
+			// What was cancelled on purpose is marked so already; the rest is made later.
 		}
 		await Promise.all(keeping);
 		if (!ended) throw new Error('The stream broke off.');
 		// A job that has ended has nothing more to give: what is still open needs a new one.
-		const left = await store.unfinishedTakes(plan.id);
-		if (left.length) await store.updatePlan(plan.id, { job: null, key: crypto.randomUUID() });
+		await store.updatePlan(plan.id, { job: null, key: crypto.randomUUID() });
 	}
 
 	async #keep(takeId: string, done: Extract<RenderEvent, { type: 'done' }>): Promise<void> {
 		const picture = await this.#client.image(done.take);
 		const thumbnail = await makeThumbnail(picture);
 		await store.finishTake(takeId, done, { picture, thumbnail }, Date.now());
+	}
+
+	/** Throws when the browser's storage is nearly full, before anything breaks. */
+	async #hasRoom(): Promise<void> {
+		const { left } = await store.room();
+		if (left !== null && left < ROOM) throw new store.StorageFull();
+	}
+
+	#wait(milliseconds: number, cut: AbortSignal): Promise<void> {
+		return new Promise((resolve) => {
+			const timer = setTimeout(resolve, milliseconds);
+			cut.addEventListener('abort', () => {
+				clearTimeout(timer);
+				resolve();
+			});
+		});
+	}
+
+	#trouble(planId: string, says: string | null): void {
+		if (says === null) this.#troubles.delete(planId);
+		else this.#troubles.set(planId, says);
+		this.#tell.onTrouble([...this.#troubles.values()][0] ?? null);
 	}
 
 	#progress(progress: Progress): void {

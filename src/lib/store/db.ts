@@ -1,6 +1,6 @@
 import { Dexie, type EntityTable, type Table } from 'dexie';
 import { upgradeBrief, upgradePlan, type Brief1, type Plan1 } from '$lib/core/formats';
-import type { Brief, Mark, NegativeSet, Pick, Plan, Style, Take } from '$lib/core/schema';
+import type { Brief, Mark, NegativeSet, Pick, Plan, Purse, Style, Take } from '$lib/core/schema';
 
 /** A take's picture as it is kept: smaller than the lossless one, and a thumbnail. */
 export interface StoredPicture {
@@ -32,6 +32,8 @@ export class Database extends Dexie {
 	styles!: EntityTable<Style, 'name'>;
 	sets!: EntityTable<NegativeSet, 'name'>;
 	prompts!: EntityTable<KeptPrompt, 'text'>;
+	/** What holds for all briefs, in rows by name. */
+	house!: Table<Purse & { name: 'purse' }, string>;
 
 	constructor(name = 'dial-pick') {
 		super(name);
@@ -44,7 +46,13 @@ export class Database extends Dexie {
 			pictures: 'takeId, briefId'
 		});
 		this.version(2)
-			.stores({ styles: 'name', sets: 'name', prompts: 'text, runAt' })
+			.stores({
+				takes: 'id, briefId, planId, state, [briefId+number], madeAt',
+				styles: 'name',
+				sets: 'name',
+				prompts: 'text, runAt',
+				house: 'name'
+			})
 			.upgrade(async (change) => {
 				const briefs = await change.table<Brief1>('briefs').toArray();
 				await change

@@ -17,17 +17,20 @@ const brief = (id: string, updatedAt = 1): Brief => ({
 	negative: '',
 	words: noWords,
 	rack: firstRack(cards, [1, 2]),
+	design: { kind: 'all' },
 	createdAt: 1,
 	updatedAt
 });
 const plan = (id: string, briefId: string): Plan => ({
 	id,
 	briefId,
-	design: 'all',
+	design: { kind: 'all' },
 	rack: { ...firstRack(cards, [1, 2]), wording: ['a heron'], negative: [''] },
 	job: null,
 	key: `key-${id}`,
 	stopped: false,
+	paused: false,
+	place: Number(id.slice(1)),
 	createdAt: Number(id.slice(1))
 });
 let next = 0;
@@ -89,11 +92,11 @@ describe('takes', () => {
 describe('unfinished plans', () => {
 	it('come oldest first, without those that are done or stopped', async () => {
 		for (const id of ['p3', 'p1', 'p2']) await addPlan(plan(id, 'b1'));
-		expect((await store.unfinishedPlans()).map(({ id }) => id)).toEqual(['p1', 'p2', 'p3']);
+		expect((await store.openPlans()).map(({ id }) => id)).toEqual(['p1', 'p2', 'p3']);
 		await store.updatePlan('p2', { stopped: true });
 		for (const { id } of await store.unfinishedTakes('p1'))
 			await store.finishTake(id, done(id), picture(), 5);
-		expect((await store.unfinishedPlans()).map(({ id }) => id)).toEqual(['p3']);
+		expect((await store.openPlans()).map(({ id }) => id)).toEqual(['p3']);
 		expect(await store.unfinishedTakes('p1')).toEqual([]);
 	});
 });
@@ -199,13 +202,23 @@ describe('a database of version 1', () => {
 			picks: 'id, briefId, createdAt',
 			pictures: 'takeId, briefId'
 		});
-		const { words: _words, rack, ...rest } = { ...brief('b9'), prompt: 'a heron at dawn' };
+		const {
+			words: _words,
+			design: _design,
+			rack,
+			...rest
+		} = { ...brief('b9'), prompt: 'a heron at dawn' };
 		const { style: _style, ...oldRack } = rack;
 		await old.table('briefs').add({ ...rest, negative: 'people', rack: oldRack });
 		const { rack: _rack, ...bare } = plan('p9', 'b9');
-		await old
-			.table('plans')
-			.add({ ...bare, prompt: 'a heron', negative: 'birds', rack: oldRack, job: 'j1' });
+		await old.table('plans').add({
+			...bare,
+			design: 'all',
+			prompt: 'a heron',
+			negative: 'birds',
+			rack: oldRack,
+			job: 'j1'
+		});
 		const [made] = combinations(plan('p9', 'b9').rack);
 		const take = {
 			id: 't9',

@@ -1,6 +1,7 @@
 import type { Made } from '$lib/core/dials';
 import type { Mark, MarkKind, Plan, RenderEvent, Take } from '$lib/core/schema';
 import { db, promptsOf, type StoredPicture } from './db';
+import { full } from './room';
 
 export const takesOf = (briefId: string): Promise<Take[]> =>
 	db.takes.where({ briefId }).sortBy('number');
@@ -45,19 +46,42 @@ export async function addPlan(
 
 export async function updatePlan(
 	id: string,
-	change: Partial<Pick<Plan, 'job' | 'key' | 'stopped'>>
+	change: Partial<Pick<Plan, 'job' | 'key' | 'stopped' | 'paused' | 'place'>>
 ): Promise<void> {
 	await db.plans.update(id, change);
 }
 
-/** Plans that still have takes to be made, oldest first. */
-export async function unfinishedPlans(): Promise<Plan[]> {
+/** Plans that still have takes to be made, in the order of the queue; paused ones too. */
+export async function queuedPlans(): Promise<Plan[]> {
 	const open = await db.takes.where('state').anyOf('waiting', 'running').toArray();
 	const ids = [...new Set(open.map(({ planId }) => planId))];
 	const plans = await db.plans.bulkGet(ids);
 	return plans
 		.filter((p): p is Plan => p !== undefined && !p.stopped)
-		.sort((a, b) => a.createdAt - b.createdAt);
+		.sort((a, b) => a.place - b.place);
+}
+
+/** The plans of the queue that are not paused. */
+export const openPlans = async (): Promise<Plan[]> =>
+	(await queuedPlans()).filter(({ paused }) => !paused);
+
+/** How many takes of a plan are in each state. */
+export async function takeCounts(planId: string): Promise<Record<Take['state'], number>> {
+	const counts = { waiting: 0, running: 0, done: 0, failed: 0, cancelled: 0 };
+	await db.takes.where({ planId }).each(({ state }) => counts[state]++);
+	return counts;
+}
+
+/** Opens takes again that failed or were cancelled. Takes that are done stay done. */
+export async function reopenTakes(ids: readonly string[]): Promise<void> {
+	await db.takes
+		.where('id')
+		.anyOf([...ids])
+		.and(({ state }) => state === 'failed' || state === 'cancelled')
+		.modify((take) => {
+			take.state = 'waiting';
+			delete take.message;
+		});
 }
 
 export const unfinishedTakes = (planId: string): Promise<Take[]> =>
@@ -73,21 +97,23 @@ export async function finishTake(
 	picture: Omit<StoredPicture, 'takeId' | 'briefId'>,
 	now: number
 ): Promise<void> {
-	await db.transaction('rw', db.takes, db.pictures, async () => {
-		const known = await db.takes.get(id);
-		// A take that is done already is neither kept nor paid twice.
-		if (!known || known.state === 'done') return;
-		await db.pictures.put({ takeId: id, briefId: known.briefId, ...picture });
-		await db.takes.update(id, {
-			state: 'done',
-			pixels: done.pixels,
-			seconds: done.seconds,
-			credits: done.credits,
-			signals: done.signals,
-			unread: done.unread,
-			madeAt: now
-		});
-	});
+	await full(() =>
+		db.transaction('rw', db.takes, db.pictures, async () => {
+			const known = await db.takes.get(id);
+			// A take that is done already is neither kept nor paid twice.
+			if (!known || known.state === 'done') return;
+			await db.pictures.put({ takeId: id, briefId: known.briefId, ...picture });
+			await db.takes.update(id, {
+				state: 'done',
+				pixels: done.pixels,
+				seconds: done.seconds,
+				credits: done.credits,
+				signals: done.signals,
+				unread: done.unread,
+				madeAt: now
+			});
+		})
+	);
 }
 
 /** Notes that takes failed or were cancelled. Takes that are done stay done. */

@@ -1,5 +1,8 @@
 import { FileProblem, type Archive } from '$lib/core/formats';
+import type { WorkedOut } from '$lib/core/plan';
+import type { Design, PlanRack } from '$lib/core/schema';
 import ArchivesWorker from './archives.worker?worker';
+import DesignsWorker from './designs.worker?worker';
 import type { Colours } from './pictures.worker';
 import PicturesWorker from './pictures.worker?worker';
 
@@ -37,6 +40,7 @@ function desk(open: () => Worker) {
 
 const pictures = desk(() => new PicturesWorker());
 const archives = desk(() => new ArchivesWorker());
+const designs = desk(() => new DesignsWorker());
 
 /** A small WebP of a picture, its longer side at most 384 pixels. */
 export const makeThumbnail = (picture: Blob): Promise<Blob> =>
@@ -57,3 +61,7 @@ export const unpackBrief = (bytes: Uint8Array): Promise<Archive> =>
 /** Packs a brief. */
 export const packBrief = (archive: Archive): Promise<Uint8Array<ArrayBuffer>> =>
 	archives<Uint8Array<ArrayBuffer>>({ kind: 'write', archive });
+
+/** Works a design out. Rejects with a sentence when it cannot be made. */
+export const workOutDesign = (rack: PlanRack, design: Design): Promise<WorkedOut> =>
+	designs<WorkedOut>({ rack, design });

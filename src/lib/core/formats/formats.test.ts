@@ -128,6 +128,7 @@ const archive = (): Archive => ({
 				seed: [4_294_967_295],
 				style: [[]]
 			},
+			design: { kind: 'all' },
 			createdAt: 1,
 			updatedAt: 2
 		},
@@ -135,7 +136,7 @@ const archive = (): Archive => ({
 			{
 				id: 'p1',
 				briefId: 'b1',
-				design: 'all',
+				design: { kind: 'all' },
 				rack: sampleRack({
 					model: ['gannet'],
 					frame: [{ width: 64, height: 64 }],
@@ -145,6 +146,8 @@ const archive = (): Archive => ({
 				job: null,
 				key: 'k',
 				stopped: false,
+				paused: false,
+				place: 1,
 				createdAt: 1
 			}
 		],
@@ -203,7 +206,7 @@ describe('a brief as an archive', () => {
 
 	it('of version 1 is read too: its prompt as phrases, its words as stops', () => {
 		const { whole } = archive();
-		const { words: _words, rack, ...oldBrief } = whole.brief;
+		const { words: _words, design: _design, rack, ...oldBrief } = whole.brief;
 		const { style: _style, ...oldRack } = rack;
 		const { style: _, wording: _wording, negative: _negative, ...planRack } = whole.plans[0].rack;
 		const file = {
@@ -211,7 +214,9 @@ describe('a brief as an archive', () => {
 			version: 1,
 			...whole,
 			brief: { ...oldBrief, prompt: 'a heron at dawn', negative: 'people', rack: oldRack },
-			plans: [{ ...whole.plans[0], prompt: 'a heron', negative: 'birds', rack: planRack }]
+			plans: [
+				{ ...whole.plans[0], design: 'all', prompt: 'a heron', negative: 'birds', rack: planRack }
+			]
 		};
 		const picture = unzipSync(writeArchive(archive()))['images/0001.webp'];
 		const { brief, plans } = readArchive(

@@ -2,9 +2,12 @@ import type { Brief, Plan } from '$lib/core/schema';
 import { readStack } from '$lib/core/wording';
 
 /** A brief as version 1 kept it. */
-export type Brief1 = Omit<Brief, 'words' | 'rack'> & { rack: Omit<Brief['rack'], 'style'> };
+export type Brief1 = Omit<Brief, 'words' | 'rack' | 'design'> & {
+	rack: Omit<Brief['rack'], 'style'>;
+};
 /** A plan as version 1 kept it: with one prompt, one negative prompt and no styles. */
-export type Plan1 = Omit<Plan, 'rack'> & {
+export type Plan1 = Omit<Plan, 'rack' | 'design' | 'paused' | 'place'> & {
+	design: 'all';
 	prompt: string;
 	negative: string;
 	rack: Omit<Plan['rack'], 'style' | 'wording' | 'negative'>;
@@ -20,11 +23,18 @@ export function upgradeBrief(old: Brief1, newId: () => string): Brief {
 			sets: [],
 			leaveOut: old.negative
 		},
-		rack: { ...old.rack, style: [[]] }
+		rack: { ...old.rack, style: [[]] },
+		design: { kind: 'all' }
 	};
 }
 
 /** A plan of version 1 as version 2 keeps it: its words as stops. */
 export function upgradePlan({ prompt, negative, ...old }: Plan1): Plan {
-	return { ...old, rack: { ...old.rack, style: [[]], wording: [prompt], negative: [negative] } };
+	return {
+		...old,
+		design: { kind: 'all' },
+		paused: false,
+		place: old.createdAt,
+		rack: { ...old.rack, style: [[]], wording: [prompt], negative: [negative] }
+	};
 }

@@ -67,6 +67,18 @@ export function contrasts(n: number): number[][] {
 	);
 }
 
+/**
+ * D-efficiency of any settings for the effects of every dial by itself, 0 to 1; 0 when they cannot
+ * all be told apart.
+ */
+export function efficiencyOf(levels: readonly number[], rows: readonly number[][]): number {
+	const model = effectsModel(levels, []);
+	if (rows.length < model.length) return 0;
+	const { logDeterminant } = information(rows, model);
+	const efficiency = Math.exp(logDeterminant / model.length) / rows.length;
+	return efficiency < 1e-3 ? 0 : efficiency;
+}
+
 interface EffectsModel {
 	length: number;
 	/** Writes the effects of a combination. */

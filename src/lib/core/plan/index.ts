@@ -1,4 +1,24 @@
 export {
+	baseIndex,
+	chosenAmong,
+	countSettings,
+	designSays,
+	smallestFraction,
+	workOut,
+	type WorkedOut
+} from './designs';
+export { balancedFraction, type Fraction } from './fraction';
+export {
+	affordable,
+	atMeasuredPace,
+	measuredPace,
+	reckon,
+	spentSince,
+	type Account,
+	type Affordable,
+	type Reckoning
+} from './ledger';
+export {
 	combinations,
 	costOf,
 	countTakes,
@@ -6,6 +26,7 @@ export {
 	planRack,
 	rackDials,
 	variedDials,
+	type Chosen,
 	type PlanCost,
 	type PlanProblem
 } from './plan';

@@ -54,21 +54,51 @@ export function variedDials(rack: PlanRack): { dial: DialId; count: number }[] {
 		.filter(({ count }) => count > 1);
 }
 
+/** Which settings are run: rows of indexes into the stops of some dials, or all when there are none. */
+export interface Chosen {
+	rows: readonly (readonly number[])[] | null;
+	dials: readonly DialId[];
+}
+
+const everything: Chosen = { rows: null, dials: [] };
+
 /**
- * All combinations, in the order in which they are run. Every setting gets the same seeds.
+ * The settings of a plan in the order in which they are run: all combinations, or those that a
+ * design has chosen, on the first seed, then on the next. Every setting gets the same seeds.
  */
-export function* combinations(rack: PlanRack): Generator<Made> {
+export function* combinations(
+	rack: PlanRack,
+	{ rows, dials }: Chosen = everything
+): Generator<Made> {
+	if (rows) {
+		for (let seed = 0; seed < rack.seed.length; seed++)
+			for (const row of rows)
+				yield combine(rack, (dial) =>
+					dial === 'seed' ? seed : dials.includes(dial) ? row[dials.indexOf(dial)] : 0
+				);
+		return;
+	}
 	const total = countTakes(rack);
+	const at = new Map<DialId, number>();
 	for (let i = 0; i < total; i++) {
 		let rest = i;
-		let draft: Draft = { settings: {} };
 		for (let d = runOrder.length - 1; d >= 0; d--) {
-			const stops: readonly Stop[] = rack[runOrder[d]];
-			draft = dialOf(runOrder[d]).write(draft, stops[rest % stops.length]);
-			rest = Math.floor(rest / stops.length);
+			const { length } = rack[runOrder[d]];
+			at.set(runOrder[d], rest % length);
+			rest = Math.floor(rest / length);
 		}
-		yield draft as Made;
+		yield combine(rack, (dial) => at.get(dial)!);
 	}
+}
+
+/** One setting: every dial turned to the stop at an index. */
+function combine(rack: PlanRack, indexOf: (dial: DialId) => number): Made {
+	let draft: Draft = { settings: {} };
+	for (const dial of runOrder) {
+		const stops: readonly Stop[] = rack[dial];
+		draft = dialOf(dial).write(draft, stops[indexOf(dial)]);
+	}
+	return draft as Made;
 }
 
 /** What a plan costs. */
@@ -84,7 +114,13 @@ export interface PlanCost {
  * frame and steps alone.
  * @param threads how many takes are made at once
  */
-export function costOf(rack: PlanRack, cards: readonly ModelCard[], threads = 2): PlanCost {
+export function costOf(
+	rack: PlanRack,
+	cards: readonly ModelCard[],
+	threads = 2,
+	chosen: Chosen = everything
+): PlanCost {
+	if (chosen.rows) return costOfRows(rack, cards, threads, chosen);
 	const takes = countTakes(rack);
 	if (takes === 0) return { takes, credits: 0, seconds: 0 };
 	const others = takes / (rack.model.length * rack.frame.length * rack.steps.length);
@@ -104,6 +140,30 @@ export function costOf(rack: PlanRack, cards: readonly ModelCard[], threads = 2)
 		takes,
 		credits: Math.round(credits * 100) / 100,
 		seconds: seconds / Math.min(threads, takes)
+	};
+}
+
+function costOfRows(
+	rack: PlanRack,
+	cards: readonly ModelCard[],
+	threads: number,
+	chosen: Chosen
+): PlanCost {
+	let [takes, credits, seconds] = [0, 0, 0];
+	// Every seed costs the same.
+	const one = { ...rack, seed: rack.seed.slice(0, 1) };
+	for (const { settings } of combinations(one, chosen)) {
+		takes++;
+		const card = cards.find(({ id }) => id === settings.model);
+		if (!card) continue;
+		credits += takeCredits(card, settings);
+		seconds += takeSeconds(card, settings);
+	}
+	const seeds = rack.seed.length;
+	return {
+		takes: takes * seeds,
+		credits: Math.round(credits * seeds * 100) / 100,
+		seconds: (seconds * seeds) / Math.max(1, Math.min(threads, takes * seeds))
 	};
 }
 

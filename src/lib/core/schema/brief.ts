@@ -28,6 +28,28 @@ export const PlanRack = Rack.extend({
 });
 export type PlanRack = z.infer<typeof PlanRack>;
 
+/**
+ * Which settings of a rack are run. `all`: every combination. `around`: a base, and from it one dial
+ * at a time to each of its other stops. `fraction`: so many combinations, chosen so that the effects
+ * of the dials, and of the pairs that are named, are told apart. `scatter`: so many points spread
+ * evenly between the ends of the number dials. Each runs on every seed.
+ */
+export const Design = z.discriminatedUnion('kind', [
+	z.object({ kind: z.literal('all') }),
+	z.object({
+		kind: z.literal('around'),
+		/** The stop of the base by dial, as its key; the middle one of a dial that is not named. */
+		base: z.record(z.string(), z.string())
+	}),
+	z.object({
+		kind: z.literal('fraction'),
+		settings: z.int().min(1).max(4096),
+		pairs: z.array(z.tuple([z.string(), z.string()])).max(20)
+	}),
+	z.object({ kind: z.literal('scatter'), settings: z.int().min(1).max(4096) })
+]);
+export type Design = z.infer<typeof Design>;
+
 /** One piece of work. Everything else belongs to one. */
 export const Brief = z.object({
 	id,
@@ -41,6 +63,7 @@ export const Brief = z.object({
 	negative: z.string().max(MAX_PROMPT),
 	words: Words,
 	rack: Rack,
+	design: Design,
 	createdAt: instant,
 	updatedAt: instant
 });
@@ -50,13 +73,18 @@ export type Brief = z.infer<typeof Brief>;
 export const Plan = z.object({
 	id,
 	briefId: id,
-	design: z.literal('all'),
+	design: Design,
 	rack: PlanRack,
 	/** The render service's job, once there is one. */
 	job: z.string().nullable(),
 	/** The key under which the job was sent: sent again, it is the same job. */
 	key: z.string(),
+	/** Whether what is not finished was given up. */
 	stopped: z.boolean(),
+	/** Whether it waits until it is told to go on. */
+	paused: z.boolean(),
+	/** Its place in the queue: smaller goes first. */
+	place: z.number(),
 	createdAt: instant
 });
 export type Plan = z.infer<typeof Plan>;
@@ -91,6 +119,17 @@ export const Take = z.object({
 	madeAt: instant.optional()
 });
 export type Take = z.infer<typeof Take>;
+
+/** What is true of spending for all briefs. */
+export const Purse = z.object({
+	/** Credits that may be spent in a day; null when nothing was said. */
+	dayAllowance: z.number().min(0).nullable(),
+	/** What a credit costs; null when it is not to be reckoned. */
+	creditPrice: z.number().min(0).nullable(),
+	/** ISO 4217 code. */
+	currency: z.string().length(3)
+});
+export type Purse = z.infer<typeof Purse>;
 
 export const MarkKind = z.enum(['keep', 'maybe', 'drop']);
 export type MarkKind = z.infer<typeof MarkKind>;

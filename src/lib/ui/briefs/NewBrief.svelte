@@ -28,6 +28,7 @@
 			negative: '',
 			words: noWords,
 			rack: firstRack(session.cards, freshSeeds(2)),
+			design: { kind: 'all' },
 			createdAt: now,
 			updatedAt: now
 		});

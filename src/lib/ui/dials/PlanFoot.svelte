@@ -1,97 +1,130 @@
 <script lang="ts">
-	import { Button } from 'carbon-components-svelte';
+	import { Button, Modal } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
 	import { dialOf } from '$lib/core/dials';
-	import { combinations, costOf, planProblems, planRack, variedDials } from '$lib/core/plan';
-	import * as store from '$lib/store';
-	import { clock, credits, session, useWork } from '$lib/ui/shared';
+	import { variedDials } from '$lib/core/plan';
+	import { clock, credits, many, money, useWork } from '$lib/ui/shared';
+	import DesignChoice from './DesignChoice.svelte';
+	import { PlanDesk } from './plan.svelte';
 
-	const work = useWork();
-	const brief = $derived(work.brief!);
-	const rack = $derived(planRack(brief));
-	const varied = $derived(variedDials(rack));
-	const cost = $derived(costOf(rack, session.cards));
-	const problems = $derived(planProblems(rack, session.cards, session.limits?.maxTakesPerJob));
-	const left = $derived(
-		brief.allowance === null ? null : brief.allowance - work.spent - cost.credits
-	);
+	const desk = new PlanDesk(useWork());
+	let asking = $state(false);
+	const varied = $derived(variedDials(desk.rack));
+	const seeds = $derived(desk.rack.seed.length);
+	const { reckoning, purse } = $derived(desk);
+	const price = $derived(purse.current.creditPrice);
 
-	const tells = $derived.by(() => {
-		if (varied.length === 0) return 'One take. Put a second stop on a dial to compare.';
-		const seeds = rack.seed.length;
-		const others = varied
-			.filter(({ dial }) => dial !== 'seed')
-			.map(({ dial }) => dialOf(dial).label.toLowerCase());
-		if (!others.length) return 'Only the seed varies: this shows how much chance does.';
-		const same =
-			seeds === 1 ? 'on one seed: luck may decide, draw another' : `on the same ${seeds} seeds`;
-		return `Every combination of ${others.join(' and ')}, ${same}.`;
+	// A fraction is looked for once the dials have come to rest.
+	$effect(() => {
+		void [desk.rack, desk.design];
+		const timer = setTimeout(() => desk.search(), 120);
+		return () => clearTimeout(timer);
 	});
 
-	async function run() {
-		const snapshot = $state.snapshot(rack);
-		await store.addPlan(
-			{
-				id: crypto.randomUUID(),
-				briefId: brief.id,
-				design: 'all',
-				rack: snapshot,
-				job: null,
-				key: crypto.randomUUID(),
-				stopped: false,
-				createdAt: Date.now()
-			},
-			combinations(snapshot),
-			() => crypto.randomUUID()
-		);
-		await goto(`/brief/${brief.id}/sheet`);
+	const leaves = $derived.by(() => {
+		const { left, leftToday } = reckoning;
+		const says = (value: number | null, of: string) =>
+			value === null
+				? ''
+				: value < 0
+					? `${credits(-value)} too many ${of}`
+					: `${credits(value)} left ${of}`;
+		const both = [says(left, 'after'), says(leftToday, 'today')].filter(Boolean);
+		return reckoning.over === 'day' ? both.reverse() : both;
+	});
+
+	async function run(only: { seeds?: number; settings?: number } = {}) {
+		asking = false;
+		const { id } = desk.brief;
+		await desk.run(only);
+		await goto(`/brief/${id}/sheet`);
 	}
 </script>
 
 <footer>
 	<div class="product">
-		{#each varied as { dial, count }, i (dial)}
-			{#if i}<span class="sign">×</span>{/if}
+		{#if desk.design.kind === 'all'}
+			{#each varied as { dial, count }, i (dial)}
+				{#if i}<span class="sign">×</span>{/if}
+				<span class="factor"
+					><strong class="num">{count}</strong><small>{dialOf(dial).many}</small></span
+				>
+			{/each}
+		{:else}
 			<span class="factor"
-				><strong class="num">{count}</strong><small>{dialOf(dial).many}</small></span
+				><strong class="num">{desk.settings}</strong><small
+					>{desk.settings === 1 ? 'setting' : 'settings'}</small
+				></span
 			>
-		{/each}
+			{#if seeds > 1}
+				<span class="sign">×</span>
+				<span class="factor"><strong class="num">{seeds}</strong><small>seeds</small></span>
+			{/if}
+		{/if}
 		{#if varied.length}<span class="sign">=</span>{/if}
 		<span class="factor total"
-			><strong class="num">{cost.takes}</strong><small>{cost.takes === 1 ? 'take' : 'takes'}</small
+			><strong class="num">{desk.takes.toLocaleString('en')}</strong><small
+				>{desk.takes === 1 ? 'take' : 'takes'}</small
 			></span
 		>
 	</div>
 	<div class="tells">
-		{#if problems.length}
+		<DesignChoice {desk} />
+		{#if desk.problems.length}
 			<ul role="alert">
-				{#each problems.slice(0, 3) as { says } (says)}<li>{says}</li>{/each}
+				{#each desk.problems.slice(0, 3) as { says } (says)}<li>{says}</li>{/each}
 			</ul>
 		{:else}
-			{tells}
+			<p>{desk.says}</p>
 		{/if}
 	</div>
 	<span class="factor">
-		<strong class="num">{credits(cost.credits)}</strong>
-		<small class:over={left !== null && left < 0}>
-			credits{left === null
-				? ''
-				: left < 0
-					? ` · ${credits(-left)} too many`
-					: ` · ${credits(left)} left after`}
+		<strong class="num">{credits(desk.cost.credits)}</strong>
+		<small class:over={reckoning.over !== null}>
+			credits{price ? `, ${money(desk.cost.credits * price, purse.current.currency)}` : ''}{leaves
+				.map((text) => ` · ${text}`)
+				.join('')}
 		</small>
 	</span>
 	<span class="factor">
-		<strong class="num">{clock(cost.seconds)}</strong>
-		<small>about, on this service</small>
+		<strong class="num">{clock(desk.cost.seconds)}</strong>
+		<small title="From the models' cards, corrected by what takes took here"
+			>about, {desk.pace.size ? 'as measured here' : 'by the cards'}</small
+		>
 	</span>
-	<Button
-		disabled={problems.length > 0 || cost.takes === 0 || session.cards.length === 0}
-		on:click={run}
-	>
-		Run {cost.takes}
+	<Button disabled={!desk.ready} on:click={() => (desk.askFirst ? (asking = true) : run())}>
+		Run {desk.takes.toLocaleString('en')}
 	</Button>
 </footer>
+
+<Modal
+	bind:open={asking}
+	passiveModal
+	size="sm"
+	modalHeading={reckoning.over ? 'This goes over what may be spent' : 'This is a large plan'}
+>
+	<p class="ask">
+		{many(desk.takes, 'take')} cost {credits(desk.cost.credits)} credits{#if reckoning.over}; {credits(
+				reckoning.room
+			)} are left {reckoning.over === 'day' ? 'for today' : 'of this brief'}{/if}, and take about {clock(
+			desk.cost.seconds
+		)}.
+	</p>
+	<div class="answers">
+		{#if reckoning.over && desk.affordable.seeds >= 1}
+			<Button on:click={() => run({ seeds: desk.affordable.seeds })}>
+				Run {desk.affordable.seeds} of {seeds} seeds: {desk.affordable.seeds * desk.settings} takes
+			</Button>
+		{/if}
+		{#if reckoning.over && desk.affordable.settings >= 2}
+			<Button kind="tertiary" on:click={() => run({ settings: desk.affordable.settings })}>
+				Run a balanced fraction: {desk.affordable.settings * seeds} takes
+			</Button>
+		{/if}
+		<Button kind="tertiary" on:click={() => run()}>Run all {desk.takes} all the same</Button>
+		<Button kind="ghost" on:click={() => (asking = false)}>Leave it</Button>
+	</div>
+</Modal>
 
 <style>
 	footer {
@@ -126,6 +159,16 @@
 
 	.total strong {
 		color: var(--varied);
+	}
+
+	.ask {
+		margin-bottom: 14px;
+	}
+
+	.answers {
+		display: grid;
+		gap: 8px;
+		justify-items: start;
 	}
 
 	.sign {

@@ -21,6 +21,7 @@ const brief: Brief = {
 		seed: [1, 2],
 		style: [[]]
 	},
+	design: { kind: 'all' },
 	createdAt: 0,
 	updatedAt: 0
 };
