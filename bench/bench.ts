@@ -1,7 +1,8 @@
 /**
  * Measures speed as ratios: against plain code and against reading the same memory, in one run.
  * `npm run bench` takes about a quarter of an hour; `npm run bench -- --quick` leaves out the plain
- * take at full size and the memory of a long job; `-- --plain` and `-- --threads` do those alone.
+ * take at full size and the memory of a long job; `-- --plain`, `-- --threads` and
+ * `-- --memory` do those alone.
  */
 import { randomUUID } from 'node:crypto';
 import { resolve } from 'node:path';
@@ -233,6 +234,10 @@ async function threads() {
 
 if (process.argv.includes('--threads')) {
 	await threads();
+	process.exit();
+}
+if (process.argv.includes('--memory')) {
+	console.table([await longJob(256, 1024)]);
 	process.exit();
 }
 if (process.argv.includes('--plain')) {

@@ -4,6 +4,7 @@
 	import '@fontsource-variable/spline-sans-mono';
 	import '../app.css';
 	import { onMount, type Snippet } from 'svelte';
+	import { Queue } from '$lib/ui/queue';
 	import { Rail, session, TopBar } from '$lib/ui/shared';
 
 	let { children }: { children: Snippet } = $props();
@@ -16,6 +17,7 @@
 <main id="main">
 	{@render children()}
 </main>
+{#if session.queueOpen}<Queue />{/if}
 
 <style>
 	main {

@@ -210,7 +210,7 @@ export class Runner {
 			await store.updatePlan(plan.id, { job });
 		}
 		const wanted = new Set(open.map(({ id }) => id));
-		const keeping: Promise<void>[] = [];
+		const keeper = new Keeper();
 		let ended = false;
 		for await (const { event } of this.#client.events(job, 0, cut)) {
 			if (event.type === 'end') {
@@ -222,20 +222,22 @@ export class Runner {
 			if (event.type === 'progress') {
 				const { step, steps, preview } = event;
 				this.#progress({ takeId: ref, step, steps, preview });
-			} else if (event.type === 'done') keeping.push(this.#keep(ref, event));
+			} else if (event.type === 'done') keeper.keep(this.#fetch(ref, event));
 			else if (event.type === 'failed') await store.endTakes([ref], 'failed', event.message);
 			// What was cancelled on purpose is marked so already; the rest is made later.
 		}
-		await Promise.all(keeping);
+		await keeper.finish();
 		if (!ended) throw new Error('The stream broke off.');
 		// A job that has ended has nothing more to give: what is still open needs a new one.
 		await store.updatePlan(plan.id, { job: null, key: crypto.randomUUID() });
 	}
 
-	async #keep(takeId: string, done: Extract<RenderEvent, { type: 'done' }>): Promise<void> {
+	async #fetch(
+		id: string,
+		done: Extract<RenderEvent, { type: 'done' }>
+	): Promise<store.FinishedTake> {
 		const picture = await this.#client.image(done.take);
-		const thumbnail = await makeThumbnail(picture);
-		await store.finishTake(takeId, done, { picture, thumbnail }, Date.now());
+		return { id, done, picture: { picture, thumbnail: await makeThumbnail(picture) } };
 	}
 
 	/** Throws when the browser's storage is nearly full, before anything breaks. */
@@ -263,5 +265,49 @@ export class Runner {
 	#progress(progress: Progress): void {
 		this.#tell.onProgress(progress);
 		this.#channel.postMessage(progress);
+	}
+}
+
+/** Finished takes are written together when they come faster than this, in milliseconds. */
+const TOGETHER = 200;
+
+/** Writes finished takes to the store, several at once when they come quickly. */
+class Keeper {
+	#ready: store.FinishedTake[] = [];
+	#coming: Promise<void>[] = [];
+	#writing: Promise<void> = Promise.resolve();
+	#timer: ReturnType<typeof setTimeout> | null = null;
+	#problem: unknown = null;
+
+	keep(coming: Promise<store.FinishedTake>): void {
+		if (this.#problem) throw this.#problem as Error;
+		this.#coming.push(
+			coming.then(
+				(take) => {
+					this.#ready.push(take);
+					this.#timer ??= setTimeout(() => this.#write(), TOGETHER);
+				},
+				(cause) => void (this.#problem ??= cause)
+			)
+		);
+	}
+
+	#write(): void {
+		if (this.#timer) clearTimeout(this.#timer);
+		this.#timer = null;
+		const together = this.#ready;
+		this.#ready = [];
+		if (!together.length) return;
+		this.#writing = this.#writing
+			.then(() => store.finishTakes(together, Date.now()))
+			.catch((cause) => void (this.#problem ??= cause));
+	}
+
+	/** Ends when all that was to be kept is kept; throws what stood in the way. */
+	async finish(): Promise<void> {
+		await Promise.all(this.#coming);
+		this.#write();
+		await this.#writing;
+		if (this.#problem) throw this.#problem as Error;
 	}
 }

@@ -10,6 +10,8 @@ export interface BriefSummary {
 	/** Takes to show, the kept ones first. */
 	strip: string[];
 	picks: number;
+	/** Takes that were made since the brief was last looked at. */
+	fresh: number;
 }
 
 /** How many pictures a brief's card shows. */
@@ -21,10 +23,11 @@ export async function summaries(): Promise<BriefSummary[]> {
 	const briefs = await db.briefs.orderBy('updatedAt').reverse().toArray();
 	return Promise.all(
 		briefs.map(async (one) => {
-			const [takes, marks, picks] = await Promise.all([
+			const [takes, marks, picks, seen] = await Promise.all([
 				db.takes.where({ briefId: one.id }).toArray(),
 				db.marks.where({ briefId: one.id }).toArray(),
-				db.picks.where({ briefId: one.id }).count()
+				db.picks.where({ briefId: one.id }).count(),
+				db.seen.get(one.id)
 			]);
 			const kind = new Map(marks.map((mark) => [mark.takeId, mark.kind]));
 			const rank = (id: string) => ['keep', 'maybe', undefined, 'drop'].indexOf(kind.get(id));
@@ -39,7 +42,8 @@ export async function summaries(): Promise<BriefSummary[]> {
 					.map(({ id }) => id)
 					.sort((a, b) => rank(a) - rank(b))
 					.slice(0, STRIP),
-				picks
+				picks,
+				fresh: done.filter(({ madeAt }) => (madeAt ?? 0) > (seen?.at ?? 0)).length
 			};
 		})
 	);
@@ -60,7 +64,7 @@ export async function updateBrief(
 
 /** Deletes a brief with everything that belongs to it. */
 export async function deleteBrief(id: string): Promise<void> {
-	const tables = [db.plans, db.takes, db.marks, db.picks, db.pictures];
+	const tables = [db.plans, db.takes, db.marks, db.picks, db.pictures, db.seen];
 	await db.transaction('rw', [db.briefs, ...tables], async () => {
 		for (const table of tables) await table.where({ briefId: id }).delete();
 		await db.briefs.delete(id);

@@ -32,6 +32,8 @@ export class Database extends Dexie {
 	styles!: EntityTable<Style, 'name'>;
 	sets!: EntityTable<NegativeSet, 'name'>;
 	prompts!: EntityTable<KeptPrompt, 'text'>;
+	/** When the takes of a brief were last looked at. */
+	seen!: EntityTable<{ briefId: string; at: number }, 'briefId'>;
 	/** What holds for all briefs, in rows by name. */
 	house!: Table<Purse & { name: 'purse' }, string>;
 
@@ -47,11 +49,13 @@ export class Database extends Dexie {
 		});
 		this.version(2)
 			.stores({
-				takes: 'id, briefId, planId, state, [briefId+number], madeAt',
+				takes:
+					'id, briefId, planId, state, [briefId+number], madeAt, [planId+state], [planId+madeAt]',
 				styles: 'name',
 				sets: 'name',
 				prompts: 'text, runAt',
-				house: 'name'
+				house: 'name',
+				seen: 'briefId'
 			})
 			.upgrade(async (change) => {
 				const briefs = await change.table<Brief1>('briefs').toArray();

@@ -4,6 +4,7 @@ export * from './briefs';
 export * from './takes';
 export * from './picks';
 export * from './purse';
+export * from './queue';
 export { askToKeep, room, StorageFull, type Room } from './room';
 export * from './words';
 export * from './whole-brief';

@@ -65,8 +65,8 @@ describe('takes', () => {
 
 	it('are kept with their picture, and paid once however often they finish', async () => {
 		const [first] = await addPlan(plan('p1', 'b1'));
-		await store.finishTake(first.id, done('r'), picture(), 5);
-		await store.finishTake(first.id, done('r', 99), picture(), 6);
+		await store.finishTakes([{ id: first.id, done: done('r'), picture: picture() }], 5);
+		await store.finishTakes([{ id: first.id, done: done('r', 99), picture: picture() }], 6);
 		expect(await store.take(first.id)).toMatchObject({ state: 'done', credits: 1.5, madeAt: 5 });
 		expect(await store.spentOn('b1')).toBe(1.5);
 		expect(await db.pictures.count()).toBe(1);
@@ -75,14 +75,14 @@ describe('takes', () => {
 	it('are not kept when their brief has gone meanwhile', async () => {
 		const [first] = await addPlan(plan('p1', 'b1'));
 		await store.deleteBrief('b1');
-		await store.finishTake(first.id, done('r'), picture(), 5);
+		await store.finishTakes([{ id: first.id, done: done('r'), picture: picture() }], 5);
 		expect(await db.pictures.count()).toBe(0);
 		expect(await db.takes.count()).toBe(0);
 	});
 
 	it('that are done stay done when their run is stopped', async () => {
 		const [first, second] = await addPlan(plan('p1', 'b1'));
-		await store.finishTake(first.id, done('r'), picture(), 5);
+		await store.finishTakes([{ id: first.id, done: done('r'), picture: picture() }], 5);
 		await store.endTakes([first.id, second.id], 'cancelled', 'stopped');
 		expect((await store.take(first.id))!.state).toBe('done');
 		expect(await store.take(second.id)).toMatchObject({ state: 'cancelled', message: 'stopped' });
@@ -95,7 +95,7 @@ describe('unfinished plans', () => {
 		expect((await store.openPlans()).map(({ id }) => id)).toEqual(['p1', 'p2', 'p3']);
 		await store.updatePlan('p2', { stopped: true });
 		for (const { id } of await store.unfinishedTakes('p1'))
-			await store.finishTake(id, done(id), picture(), 5);
+			await store.finishTakes([{ id: id, done: done(id), picture: picture() }], 5);
 		expect((await store.openPlans()).map(({ id }) => id)).toEqual(['p3']);
 		expect(await store.unfinishedTakes('p1')).toEqual([]);
 	});
@@ -115,8 +115,8 @@ describe('briefs', () => {
 	it('come newest first with their counts, kept takes in front', async () => {
 		await store.addBrief(brief('b2', 9));
 		const [a, b] = await addPlan(plan('p1', 'b1'));
-		await store.finishTake(a.id, done('r'), picture(), 5);
-		await store.finishTake(b.id, done('r'), picture(), 5);
+		await store.finishTakes([{ id: a.id, done: done('r'), picture: picture() }], 5);
+		await store.finishTakes([{ id: b.id, done: done('r'), picture: picture() }], 5);
 		await store.markTakes([b], 'keep', 1);
 		const [first, second] = await store.summaries();
 		expect(first.brief.id).toBe('b2');
@@ -128,7 +128,7 @@ describe('briefs', () => {
 		await store.addBrief(brief('b2'));
 		const [a] = await addPlan(plan('p1', 'b1'));
 		await addPlan(plan('p2', 'b2'));
-		await store.finishTake(a.id, done('r'), picture(), 5);
+		await store.finishTakes([{ id: a.id, done: done('r'), picture: picture() }], 5);
 		await store.markTakes([a], 'keep', 1);
 		await store.deleteBrief('b1');
 		expect(await store.takesOf('b1')).toEqual([]);

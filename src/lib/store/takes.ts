@@ -65,13 +65,6 @@ export async function queuedPlans(): Promise<Plan[]> {
 export const openPlans = async (): Promise<Plan[]> =>
 	(await queuedPlans()).filter(({ paused }) => !paused);
 
-/** How many takes of a plan are in each state. */
-export async function takeCounts(planId: string): Promise<Record<Take['state'], number>> {
-	const counts = { waiting: 0, running: 0, done: 0, failed: 0, cancelled: 0 };
-	await db.takes.where({ planId }).each(({ state }) => counts[state]++);
-	return counts;
-}
-
 /** Opens takes again that failed or were cancelled. Takes that are done stay done. */
 export async function reopenTakes(ids: readonly string[]): Promise<void> {
 	await db.takes
@@ -90,28 +83,34 @@ export const unfinishedTakes = (planId: string): Promise<Take[]> =>
 		.and(({ state }) => state === 'waiting' || state === 'running')
 		.sortBy('number');
 
-/** Keeps a finished take and its picture together: both or neither. */
-export async function finishTake(
-	id: string,
-	done: Extract<RenderEvent, { type: 'done' }>,
-	picture: Omit<StoredPicture, 'takeId' | 'briefId'>,
-	now: number
-): Promise<void> {
+/** A take that was finished, and its picture. */
+export interface FinishedTake {
+	id: string;
+	done: Extract<RenderEvent, { type: 'done' }>;
+	picture: Omit<StoredPicture, 'takeId' | 'briefId'>;
+}
+
+/**
+ * Keeps finished takes, each together with its picture: both or neither. A take that is done
+ * already is neither kept nor paid twice. Throws StorageFull when there is no room.
+ */
+export async function finishTakes(finished: readonly FinishedTake[], now: number): Promise<void> {
 	await full(() =>
 		db.transaction('rw', db.takes, db.pictures, async () => {
-			const known = await db.takes.get(id);
-			// A take that is done already is neither kept nor paid twice.
-			if (!known || known.state === 'done') return;
-			await db.pictures.put({ takeId: id, briefId: known.briefId, ...picture });
-			await db.takes.update(id, {
-				state: 'done',
-				pixels: done.pixels,
-				seconds: done.seconds,
-				credits: done.credits,
-				signals: done.signals,
-				unread: done.unread,
-				madeAt: now
-			});
+			for (const { id, done, picture } of finished) {
+				const known = await db.takes.get(id);
+				if (!known || known.state === 'done') continue;
+				await db.pictures.put({ takeId: id, briefId: known.briefId, ...picture });
+				await db.takes.update(id, {
+					state: 'done',
+					pixels: done.pixels,
+					seconds: done.seconds,
+					credits: done.credits,
+					signals: done.signals,
+					unread: done.unread,
+					madeAt: now
+				});
+			}
 		})
 	);
 }

@@ -21,8 +21,10 @@ export async function wholeBrief(id: string): Promise<WholeBrief | undefined> {
 export async function addWholeBrief(whole: WholeBrief, pictures: StoredPicture[]): Promise<void> {
 	await db.transaction(
 		'rw',
-		[db.briefs, db.plans, db.takes, db.marks, db.picks, db.pictures],
+		[db.briefs, db.plans, db.takes, db.marks, db.picks, db.pictures, db.seen],
 		async () => {
+			// What comes from elsewhere is not new: it was looked at where it was made.
+			await db.seen.put({ briefId: whole.brief.id, at: Date.now() });
 			await db.briefs.add(whole.brief);
 			await db.plans.bulkAdd(whole.plans);
 			await db.takes.bulkAdd(whole.takes);

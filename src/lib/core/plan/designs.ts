@@ -117,9 +117,7 @@ function scatter(rack: PlanRack, dials: DialId[], count: number): WorkedOut {
 		const values = points.map((point) =>
 			Number((Math.round((least + point[d] * (most - least)) / step) * step).toFixed(6))
 		);
-		const different = [...new Set(values)].sort(
-			dialOf(dial).compare as (a: number, b: number) => number
-		);
+		const different = [...new Set(values)].sort(dialOf(dial).compare);
 		(next[dial] as number[]) = different;
 		values.forEach((value, i) => (rows[i][d] = different.indexOf(value)));
 	});

@@ -1,4 +1,4 @@
-import { stream } from '$lib/core/random';
+import { stream, type Stream } from '$lib/core/random';
 
 /** A fraction of all combinations, and how much it can tell. */
 export interface Fraction {
@@ -41,7 +41,7 @@ export function balancedFraction(
 		);
 	let best: Fraction = { rows: [], efficiency: -1 };
 	for (let start = 0; start < starts && best.efficiency < 1 - 1e-9; start++) {
-		const found = exchange(levels, size, model, stream(`${name}|${start}`).branch('rows').below);
+		const found = exchange(levels, size, model, stream(`${name}|${start}`));
 		if (found.efficiency > best.efficiency) best = found;
 	}
 	return best;
@@ -110,10 +110,10 @@ function exchange(
 	levels: readonly number[],
 	size: number,
 	model: EffectsModel,
-	below: (count: number) => number
+	random: Stream
 ): Fraction {
 	const p = model.length;
-	const rows = Array.from({ length: size }, () => levels.map((n) => below(n)));
+	const rows = Array.from({ length: size }, () => levels.map((n) => random.below(n)));
 	const f = new Float64Array(p);
 	const g = new Float64Array(p);
 	let { inverse } = information(rows, model);

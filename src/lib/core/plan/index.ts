@@ -31,4 +31,5 @@ export {
 	type PlanProblem
 } from './plan';
 export { takeCredits, takeSeconds } from './price';
+export { progressOf, type RunProgress, type TakeCounts } from './progress';
 export { firstRack, readStops, type ReadStops } from './stops';

@@ -1,4 +1,5 @@
 import { diffArrays, diffWordsWithSpace } from 'diff';
+import { joining } from './text';
 
 /** A piece of a comparison: in both texts, only in the first, or only in the second. */
 export interface WordChange {
@@ -56,6 +57,11 @@ export function ownWords(texts: readonly string[]): string[] {
 		for (const { added, removed, value } of diffArrays(common, own, { comparator: same })) {
 			if (removed) continue;
 			if (!added) {
+				between = true;
+				continue;
+			}
+			// What only joins, like "a" or "on the", is no difference worth a label.
+			if (value.every((word) => joining.has(word.toLowerCase()))) {
 				between = true;
 				continue;
 			}

@@ -141,7 +141,7 @@ function keywords(text: string): string {
 	const quoted: string[] = [];
 	const plain = text.replace(
 		/["\u201c\u00ab][^"\u201d\u00bb]*["\u201d\u00bb]/gu,
-		(one) => `\u0001${quoted.push(one) - 1}`
+		(one) => `\ue000${quoted.push(one) - 1}`
 	);
 	return plain
 		.split(
@@ -156,5 +156,5 @@ function keywords(text: string): string {
 		)
 		.filter(Boolean)
 		.join(', ')
-		.replace(/\u0001(\d+)/g, (_, i) => quoted[Number(i)]);
+		.replace(/\ue000(\d+)/g, (_, i) => quoted[Number(i)]);
 }

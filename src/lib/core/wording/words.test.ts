@@ -102,6 +102,7 @@ describe('comparing', () => {
 		expect(
 			ownWords(['a heron at dusk, linocut', 'a heron at dawn, linocut', 'a heron in fog, pastel'])
 		).toEqual(['at dusk linocut', 'at dawn linocut', 'in fog pastel']);
+		expect(ownWords(['a heron on the quay', 'heron, quay, fog'])).toEqual(['', 'fog']);
 		expect(ownWords(['a heron', 'a heron, wide view'])).toEqual(['', 'wide view']);
 		expect(ownWords(['a heron'])).toEqual(['']);
 		expect(ownWords([])).toEqual([]);

@@ -25,7 +25,10 @@
 	</a>
 	<div class="text">
 		<div>
-			<h2><a {href}>{brief.name}</a></h2>
+			<h2>
+				<a {href}>{brief.name}</a>
+				{#if summary.fresh}<span class="fresh">{summary.fresh} new</span>{/if}
+			</h2>
 			<p class="quiet">{brief.purpose || brief.prompt || 'Nothing written yet'}</p>
 		</div>
 		<OverflowMenu flipped size="sm" aria-label="More for {brief.name}" iconDescription="More">
@@ -45,6 +48,15 @@
 </article>
 
 <style>
+	.fresh {
+		margin-left: 8px;
+		padding: 1px 7px;
+		background: var(--varied);
+		color: var(--paper);
+		font-size: 12px;
+		font-weight: 600;
+	}
+
 	article {
 		border: 1px solid var(--rule);
 		background: var(--panel);

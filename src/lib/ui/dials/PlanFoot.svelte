@@ -36,8 +36,8 @@
 	async function run(only: { seeds?: number; settings?: number } = {}) {
 		asking = false;
 		const { id } = desk.brief;
-		await desk.run(only);
-		await goto(`/brief/${id}/sheet`);
+		const run = await desk.run(only);
+		await goto(`/brief/${id}/sheet?run=${run}`);
 	}
 </script>
 

@@ -115,10 +115,10 @@ export class PlanDesk {
 		this.#work.change({ design });
 	}
 
-	/** Adds the plan, or so many of its seeds or settings, to the queue. */
-	async run(only: { seeds?: number; settings?: number } = {}): Promise<void> {
-		let rack = $state.snapshot(this.rack) as PlanRack;
-		let design = $state.snapshot(this.design) as Design;
+	/** Adds the plan, or so many of its seeds or settings, to the queue. Returns its id. */
+	async run(only: { seeds?: number; settings?: number } = {}): Promise<string> {
+		let rack: PlanRack = $state.snapshot(this.rack);
+		let design: Design = $state.snapshot(this.design);
 		if (only.seeds) rack = { ...rack, seed: rack.seed.slice(0, only.seeds) };
 		if (only.settings) design = { kind: 'fraction', settings: only.settings, pairs: [] };
 		const worked = only.settings || only.seeds ? await workOutDesign(rack, design) : this.worked!;
@@ -127,7 +127,7 @@ export class PlanDesk {
 			id: crypto.randomUUID(),
 			briefId: this.brief.id,
 			design,
-			rack: $state.snapshot(worked.rack) as PlanRack,
+			rack: $state.snapshot(worked.rack),
 			job: null,
 			key: crypto.randomUUID(),
 			stopped: false,
@@ -136,5 +136,6 @@ export class PlanDesk {
 			createdAt: now
 		};
 		await store.addPlan(plan, combinations(plan.rack, worked), () => crypto.randomUUID());
+		return plan.id;
 	}
 }

@@ -13,6 +13,8 @@
 	);
 	const takes = live(() => ((of) => () => (of ? store.takesOf(of) : Promise.resolve([])))(id), []);
 
+	/** Takes of all briefs that are still to be made. */
+	const open = live(() => store.openTakes, 0);
 	const making = $derived(
 		takes.current.filter(({ state }) => state === 'waiting' || state === 'running').length
 	);
@@ -36,9 +38,7 @@
 				<span class="trouble">{session.trouble}</span>
 			{/if}
 			{#if id && brief.current}
-				{#if making}
-					<span>making {many(making, 'take')}</span>
-				{:else if done.length}
+				{#if !making && done.length}
 					<span>{many(done.length, 'take')}</span>
 				{/if}
 				<span class="num">
@@ -50,6 +50,12 @@
 				</span>
 			{/if}
 		</div>
+		<button
+			class="queue"
+			aria-expanded={session.queueOpen}
+			onclick={() => (session.queueOpen = !session.queueOpen)}
+			>{open.current ? `making ${many(open.current, 'take')}` : 'Queue'}</button
+		>
 	</HeaderUtilities>
 </Header>
 
@@ -91,6 +97,23 @@
 		align-items: center;
 		padding-right: 20px;
 		white-space: nowrap;
+	}
+
+	.queue {
+		align-self: center;
+		height: 28px;
+		margin-right: 16px;
+		padding: 0 12px;
+		border: 1px solid var(--rule-strong);
+		background: none;
+		color: var(--ink);
+		font: 13px var(--sans);
+		cursor: pointer;
+	}
+
+	.queue[aria-expanded='true'] {
+		background: var(--field);
+		border-color: var(--ink);
 	}
 
 	.trouble {

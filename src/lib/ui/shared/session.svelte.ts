@@ -1,5 +1,6 @@
 import { SvelteMap } from 'svelte/reactivity';
-import type { Limits, ModelCard } from '$lib/core/schema';
+import type { Limits, ModelCard, Plan } from '$lib/core/schema';
+import * as store from '$lib/store';
 import { RenderClient, Runner, shippedService, type Progress } from '$lib/render';
 
 /** What is true for the whole tab: the render service, its models, and what is being made. */
@@ -11,6 +12,8 @@ class Session {
 	readonly progress = new SvelteMap<string, Progress>();
 	/** What stands in the way of runs, as a sentence. */
 	trouble = $state<string | null>(null);
+	/** Whether the queue is in sight. */
+	queueOpen = $state(false);
 	readonly runner = new Runner(this.client, {
 		onProgress: (progress) => {
 			const before = this.progress.get(progress.takeId);
@@ -19,7 +22,8 @@ class Session {
 				preview: progress.preview ?? before?.preview
 			});
 		},
-		onTrouble: (says) => (this.trouble = says)
+		onTrouble: (says) => (this.trouble = says),
+		onFinished: (plan) => void this.#tell(plan)
 	});
 	#started = false;
 
@@ -28,6 +32,19 @@ class Session {
 		this.#started = true;
 		void this.#readModels();
 		this.runner.start();
+	}
+
+	/** Says that a run is done: in the title, and by the system where that is allowed. */
+	async #tell({ briefId, id }: Plan): Promise<void> {
+		const [brief, counts] = await Promise.all([store.brief(briefId), store.takeCounts(id)]);
+		const says = `${counts.done} takes of ${brief?.name ?? 'a brief'} are made`;
+		if (document.hidden || !document.hasFocus()) {
+			const before = document.title;
+			document.title = `\u2713 ${says}`;
+			window.addEventListener('focus', () => (document.title = before), { once: true });
+		}
+		if (typeof Notification !== 'undefined' && Notification.permission === 'granted')
+			new Notification('Dial Pick', { body: `${says}.`, tag: id });
 	}
 
 	async #readModels(): Promise<void> {

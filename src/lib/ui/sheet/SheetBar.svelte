@@ -19,13 +19,13 @@
 				)
 		)
 	);
-	const done = $derived(work.takes.filter(({ state }) => state === 'done'));
+	const done = $derived(view.takes.filter(({ state }) => state === 'done'));
 	const judged = $derived(done.filter(({ id }) => work.marks.has(id)).length);
 
 	// What names itself needs no label: a size, a model, a sampler.
 	const plain: DialId[] = ['frame', 'model', 'sampler'];
 	const held = $derived(
-		heldAmong(work.takes)
+		heldAmong(view.takes)
 			.filter(({ dial }) => !['wording', 'negative', 'schedule', 'style'].includes(dial))
 			.map(({ dial, stop }) => {
 				const { label, format } = dialOf(dial);
@@ -50,13 +50,26 @@
 	}
 
 	function page(dial: DialId, key: string, by: number) {
-		const stops = stopsAmong(work.takes, dial);
+		const stops = stopsAmong(view.takes, dial);
 		const at = stops.findIndex((s) => s.key === key);
 		view.set({ [dial]: stops[(at + by + stops.length) % stops.length].key });
 	}
 </script>
 
 <div class="bar">
+	{#if work.plans.length > 1}
+		<select
+			class="run"
+			aria-label="Takes of"
+			value={view.run ?? ''}
+			onchange={(e) => view.set({ run: e.currentTarget.value || null })}
+		>
+			<option value="">all runs</option>
+			{#each work.plans as plan, i (plan.id)}
+				<option value={plan.id}>run {i + 1}</option>
+			{/each}
+		</select>
+	{/if}
 	<div class="dials">
 		{#each names.slice(0, Math.max(2, view.varied.length)) as [name, says] (name)}
 			<div class="axis">
@@ -76,7 +89,7 @@
 			</div>
 		{/each}
 		{#each [...view.held] as [dial, key] (dial)}
-			{@const stops = stopsAmong(work.takes, dial)}
+			{@const stops = stopsAmong(view.takes, dial)}
 			{@const stop = stops.find((s) => s.key === key)}
 			<div class="page">
 				<button
@@ -192,6 +205,16 @@
 
 	.page strong {
 		font-family: var(--sans);
+	}
+
+	.run {
+		flex: none;
+		height: 30px;
+		padding: 0 4px;
+		border: 1px solid var(--rule);
+		background: var(--panel);
+		color: var(--ink);
+		font: 600 13px var(--sans);
 	}
 
 	.held {

@@ -2,6 +2,7 @@
 	import { Button } from 'carbon-components-svelte';
 	import { onMount } from 'svelte';
 	import type { MarkKind } from '$lib/core/schema';
+	import * as store from '$lib/store';
 	import { undo, useWork } from '$lib/ui/shared';
 	import KeyBar from './KeyBar.svelte';
 	import Mat from './Mat.svelte';
@@ -16,8 +17,11 @@
 	// The view opens part by part, a frame for each, so that no single task holds the page for long.
 	let opened = $state(0);
 	onMount(() => {
+		const { id } = work.brief!;
+		void store.seenAt(id).then((at) => (view.seen = at));
 		const next = () => requestAnimationFrame(() => setTimeout(() => ++opened < 3 && next()));
 		next();
+		return () => void store.setSeen(id, Date.now());
 	});
 
 	const marks: Record<string, MarkKind> = { k: 'keep', m: 'maybe', d: 'drop' };

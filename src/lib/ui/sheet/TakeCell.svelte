@@ -39,6 +39,9 @@
 	{:else if progress?.preview && take.state === 'waiting'}
 		<img src={progress.preview} alt="" draggable="false" />
 	{/if}
+	{#if take.state === 'done' && (take.madeAt ?? 0) > view.seen}
+		<span class="fresh">new</span>
+	{/if}
 	{#if mark === 'keep'}
 		<svg class="fold" viewBox="0 0 26 26" aria-hidden="true"
 			><path d="M0 0H26V26Z" fill="#fff" /></svg
@@ -79,6 +82,17 @@
 		color: inherit;
 		font: inherit;
 		cursor: pointer;
+	}
+
+	.fresh {
+		position: absolute;
+		bottom: 4px;
+		left: 4px;
+		padding: 0 6px;
+		background: var(--varied);
+		color: #fff;
+		font-size: 11px;
+		font-weight: 600;
 	}
 
 	.focused {

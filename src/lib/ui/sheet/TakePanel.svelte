@@ -73,6 +73,11 @@
 		}
 	}
 
+	async function again(one: Take) {
+		const plan = work.plans.find(({ id }) => id === one.planId);
+		if (plan) await session.runner.retry(plan, [one]);
+	}
+
 	async function toWords(one: Take) {
 		work.change(loadWords(work.brief!, one));
 		await goto(`/brief/${work.brief!.id}/words`);
@@ -113,7 +118,7 @@
 				<dt>{dial.label.toLowerCase()}</dt>
 				<dd
 					class:varied={view.varied.includes(dial.id)}
-					class:num={typeof dial.read(take) !== 'string'}
+					class:num={typeof dial.read(take) === 'number'}
 				>
 					{#if dial.id === 'wording' && view.varied.includes('wording')}
 						<Changes from={wording} to={stopKey(dial.read(take))} />
@@ -158,8 +163,17 @@
 			</div>
 			{#if busy}<p class="quiet" role="status">{busy}</p>{/if}
 			{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
-		{:else if take.message}
-			<p class="problem">{take.message}</p>
+		{:else}
+			{#if take.message}<p class="problem">{take.message}</p>{/if}
+			<div class="acts">
+				{#if take.state === 'failed' || take.state === 'cancelled'}
+					<Button size="small" kind="tertiary" on:click={() => again(take)}>Try again</Button>
+				{:else}
+					<Button size="small" kind="tertiary" on:click={() => session.runner.cancelTake(take)}
+						>Leave this one out</Button
+					>
+				{/if}
+			</div>
 		{/if}
 	{/if}
 </aside>

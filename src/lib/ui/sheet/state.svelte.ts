@@ -14,15 +14,30 @@ import {
 
 /** What the sheet shows, kept in the address, so that reload and back lead to the same view. */
 export class SheetState {
-	readonly #takes: () => Take[];
+	readonly #all: () => Take[];
 	/** The take that the keys act on. */
 	focus = $state<string | null>(null);
 	/** Takes put aside to be seen side by side, two at most. */
 	pair = $state.raw<string[]>([]);
 
 	constructor(takes: () => Take[]) {
-		this.#takes = takes;
+		this.#all = takes;
 	}
+
+	/** The run whose takes alone are shown; null for all takes of the brief. */
+	readonly run: string | null = $derived.by(() => {
+		const run = page.url.searchParams.get('run');
+		return run && this.#all().some(({ planId }) => planId === run) ? run : null;
+	});
+
+	/** Takes made after this instant are new: when the sheet was last looked at. */
+	seen = $state(Infinity);
+
+	readonly takes: Take[] = $derived.by(() =>
+		this.run ? this.#all().filter(({ planId }) => planId === this.run) : this.#all()
+	);
+
+	#takes = (): Take[] => this.takes;
 
 	readonly suggested = $derived.by(() => suggestAxes(this.#takes()));
 	readonly varied = $derived.by(() => variedAmong(this.#takes()));

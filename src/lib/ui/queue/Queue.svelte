@@ -1,0 +1,194 @@
+<script lang="ts">
+	import Close from 'carbon-icons-svelte/lib/Close.svelte';
+	import * as store from '$lib/store';
+	import { live, money, session } from '$lib/ui/shared';
+	import QueuePlan from './QueuePlan.svelte';
+
+	const rows = live(() => store.queue, []);
+	const purse = live(() => store.purse, store.emptyPurse);
+	const running = $derived(
+		rows.current.filter(({ plan, counts }) => !plan.stopped && counts.waiting + counts.running > 0)
+	);
+	const ended = $derived(rows.current.filter((row) => !running.includes(row)));
+	let room = $state.raw<store.Room | null>(null);
+	let notices = $state(typeof Notification === 'undefined' ? 'denied' : Notification.permission);
+
+	$effect(() => {
+		void rows.current;
+		void store.room().then((now) => (room = now));
+	});
+
+	const gigabytes = (bytes: number) =>
+		bytes < 1e9 ? `${Math.round(bytes / 1e6)} MB` : `${(bytes / 1e9).toFixed(1)} GB`;
+
+	const amount = (text: string) => (text.trim() === '' ? null : Math.max(0, Number(text) || 0));
+</script>
+
+<aside aria-label="Queue">
+	<header>
+		<h2>Queue</h2>
+		<button class="plain" aria-label="Close the queue" onclick={() => (session.queueOpen = false)}
+			><Close /></button
+		>
+	</header>
+	<div class="body">
+		{#if session.trouble}<p class="trouble" role="alert">{session.trouble}</p>{/if}
+		{#if running.length}
+			<ul aria-label="Runs in the queue">
+				{#each running as row, i (row.plan.id)}
+					<QueuePlan {row} index={i} last={i === running.length - 1} />
+				{/each}
+			</ul>
+		{:else}
+			<p class="quiet">Nothing is being made. Put stops on the dials of a brief and run them.</p>
+		{/if}
+		{#if ended.length}
+			<h3>Ended</h3>
+			<ul aria-label="Runs that ended">
+				{#each ended as row (row.plan.id)}<QueuePlan {row} index={-1} last />{/each}
+			</ul>
+		{/if}
+		<section class="house">
+			<h3>Spending</h3>
+			<label
+				>credits a day
+				<input
+					class="num"
+					inputmode="decimal"
+					placeholder="no limit"
+					value={purse.current.dayAllowance ?? ''}
+					onchange={(e) => store.setPurse({ dayAllowance: amount(e.currentTarget.value) })}
+				/></label
+			>
+			<label
+				>a credit costs
+				<input
+					class="num"
+					inputmode="decimal"
+					placeholder="not said"
+					value={purse.current.creditPrice ?? ''}
+					onchange={(e) => store.setPurse({ creditPrice: amount(e.currentTarget.value) })}
+				/>
+				<input
+					class="num code"
+					aria-label="Currency"
+					maxlength="3"
+					value={purse.current.currency}
+					onchange={(e) => {
+						const currency = e.currentTarget.value.trim().toUpperCase();
+						if (/^[A-Z]{3}$/.test(currency)) void store.setPurse({ currency });
+						else e.currentTarget.value = purse.current.currency;
+					}}
+				/></label
+			>
+			{#if purse.current.creditPrice}
+				<p class="quiet">
+					100 credits are {money(100 * purse.current.creditPrice, purse.current.currency)}.
+				</p>
+			{/if}
+			<h3>Room</h3>
+			<p>
+				{#if room?.used !== null && room?.used !== undefined}
+					{gigabytes(room.used)} used{room.left !== null ? `, ${gigabytes(room.left)} left` : ''}.
+				{:else}
+					The browser does not say how much room there is.
+				{/if}
+				{#if room && !room.kept}
+					The browser may throw it away when it runs short.
+					<button
+						class="plain link"
+						onclick={async () => {
+							await store.askToKeep();
+							room = await store.room();
+						}}>Ask it to keep it</button
+					>
+				{/if}
+			</p>
+			{#if notices === 'default'}
+				<p>
+					<button
+						class="plain link"
+						onclick={async () => (notices = await Notification.requestPermission())}
+						>Tell me when a run is done</button
+					>
+				</p>
+			{/if}
+		</section>
+	</div>
+</aside>
+
+<style>
+	aside {
+		position: fixed;
+		z-index: 7000;
+		top: var(--bar-height);
+		right: 0;
+		bottom: 0;
+		display: grid;
+		grid-template-rows: auto minmax(0, 1fr);
+		width: 400px;
+		max-width: 100vw;
+		border-left: 1px solid var(--ink);
+		background: var(--panel);
+	}
+
+	header {
+		display: flex;
+		justify-content: space-between;
+		align-items: center;
+		padding: 10px 16px;
+		border-bottom: 1px solid var(--rule);
+	}
+
+	header button {
+		display: grid;
+		place-items: center;
+		width: 28px;
+		height: 28px;
+	}
+
+	.body {
+		padding: 12px 16px 24px;
+		overflow: auto;
+	}
+
+	h3 {
+		margin: 16px 0 6px;
+		font-size: 13px;
+	}
+
+	.trouble {
+		margin-bottom: 10px;
+		color: var(--point);
+		font-size: 13px;
+	}
+
+	.house {
+		margin-top: 18px;
+		padding-top: 2px;
+		border-top: 1px solid var(--ink);
+		font-size: 13px;
+	}
+
+	label {
+		display: grid;
+		grid-template-columns: 110px 90px 56px;
+		gap: 8px;
+		align-items: center;
+		margin-bottom: 6px;
+	}
+
+	input {
+		height: 28px;
+		padding: 0 8px;
+		border: 1px solid var(--rule);
+		background: var(--field);
+		color: var(--ink);
+		font-size: 13px;
+	}
+
+	.link {
+		color: var(--varied);
+		text-decoration: underline;
+	}
+</style>

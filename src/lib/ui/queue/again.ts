@@ -1,0 +1,29 @@
+import { combinations, workOut } from '$lib/core/plan';
+import type { Plan } from '$lib/core/schema';
+import * as store from '$lib/store';
+import { freshSeeds } from '$lib/ui/shared/seeds';
+import { workOutDesign } from '$lib/workers';
+
+/** Runs the settings of a plan once more on seeds that it did not have. */
+export async function runAgain(plan: Plan): Promise<void> {
+	const { design, rack } = plan;
+	const fresh = { ...rack, seed: freshSeeds(rack.seed.length) };
+	const worked =
+		design.kind === 'fraction' ? await workOutDesign(fresh, design) : workOut(fresh, design);
+	const now = Date.now();
+	await store.addPlan(
+		{
+			...plan,
+			id: crypto.randomUUID(),
+			rack: worked.rack,
+			job: null,
+			key: crypto.randomUUID(),
+			stopped: false,
+			paused: false,
+			place: now,
+			createdAt: now
+		},
+		combinations(worked.rack, worked),
+		() => crypto.randomUUID()
+	);
+}

@@ -1,0 +1,1 @@
+export { default as Queue } from './Queue.svelte';
