@@ -1,8 +1,8 @@
 import { expect, type Page } from '@playwright/test';
 
 /** Makes a brief as a newcomer would and stops at its words. */
-export async function newBrief(page: Page, name: string): Promise<void> {
-	await page.goto('/');
+export async function newBrief(page: Page, name: string, address = ''): Promise<void> {
+	await page.goto(`${address}/`);
 	await page.getByRole('button', { name: 'New brief' }).first().click();
 	await page.getByLabel('Name').fill(name);
 	await page.getByRole('button', { name: 'Begin' }).click();

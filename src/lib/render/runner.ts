@@ -93,7 +93,8 @@ export class Runner {
 
 	/** Lets a plan wait, or go on. What is being made of it is given up and made later. */
 	async pause(plan: Plan, paused: boolean): Promise<void> {
-		await store.updatePlan(plan.id, { paused });
+		await store.updatePlan(plan.id, { paused, says: undefined });
+		this.#trouble(plan.id, null);
 		if (paused) await this.#dropJob(plan);
 	}
 
@@ -125,10 +126,8 @@ export class Runner {
 					if (this.#driving.has(id)) continue;
 					const cut = new AbortController();
 					this.#driving.set(id, cut);
-					void this.#finish(id, cut.signal).finally(() => {
-						this.#driving.delete(id);
-						this.#trouble(id, null);
-					});
+					this.#trouble(id, null);
+					void this.#finish(id, cut.signal).finally(() => this.#driving.delete(id));
 				}
 			});
 			this.#gone.signal.addEventListener('abort', () => {
@@ -145,6 +144,7 @@ export class Runner {
 			const plan = await store.plan(planId);
 			const open = plan && !plan.stopped && !plan.paused ? await store.unfinishedTakes(planId) : [];
 			if (!plan || !open.length) {
+				if (plan && !plan.paused) this.#trouble(planId, null);
 				if (plan && !plan.paused && !plan.stopped) this.#tell.onFinished?.(plan);
 				return;
 			}
@@ -157,12 +157,11 @@ export class Runner {
 				if (cut.aborted) return;
 				const wait = RETRIES[Math.min(failures++, RETRIES.length - 1)];
 				if (cause instanceof store.StorageFull) {
-					await store.updatePlan(planId, { paused: true });
+					const says =
+						'The run waits: the browser has no room left for pictures. Delete takes or briefs, then let it go on.';
+					await store.updatePlan(planId, { paused: true, says });
 					await this.#dropJob(plan);
-					this.#trouble(
-						planId,
-						'The run waits: the browser has no room left for pictures. Delete takes or briefs, then let it go on.'
-					);
+					this.#trouble(planId, says);
 					return;
 				}
 				if (!(cause instanceof RenderRefused)) {

@@ -16,9 +16,9 @@ describe('progressOf', () => {
 		});
 	});
 
-	it('does not guess before two takes are there', () => {
+	it('does not guess before three takes are there', () => {
 		const counts = { ...none, waiting: 3, done: 1 };
-		expect(progressOf(counts, [5])).toMatchObject({ takesAMinute: null, secondsLeft: null });
+		expect(progressOf(counts, [5, 9])).toMatchObject({ takesAMinute: null, secondsLeft: null });
 		expect(progressOf({ ...none, done: 4 }, [])).toMatchObject({ share: 1, secondsLeft: 0 });
 		expect(progressOf(none, []).share).toBe(1);
 	});

@@ -10,7 +10,7 @@ export interface RunProgress {
 	all: number;
 	/** 0 to 1. */
 	share: number;
-	/** Takes finished in a minute, by the latest ones; null before two are there. */
+	/** Takes finished in a minute, by the latest ones; null before three are there. */
 	takesAMinute: number | null;
 	/** Seconds until the end at that pace; null where it is not known. */
 	secondsLeft: number | null;
@@ -28,7 +28,7 @@ export function progressOf(counts: TakeCounts, made: readonly number[]): RunProg
 	const ended = counts.done + counts.failed + counts.cancelled;
 	const all = open + ended;
 	const latest = [...made].sort((a, b) => a - b).slice(-LATEST);
-	const span = latest.length > 1 ? latest.at(-1)! - latest[0] : 0;
+	const span = latest.length > 2 ? latest.at(-1)! - latest[0] : 0;
 	const takesAMinute = span > 0 ? ((latest.length - 1) * 60_000) / span : null;
 	return {
 		ended,

@@ -83,6 +83,8 @@ export const Plan = z.object({
 	stopped: z.boolean(),
 	/** Whether it waits until it is told to go on. */
 	paused: z.boolean(),
+	/** Why it was paused, when it was not by hand. */
+	says: z.string().optional(),
 	/** Its place in the queue: smaller goes first. */
 	place: z.number(),
 	createdAt: instant

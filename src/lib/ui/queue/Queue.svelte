@@ -1,8 +1,14 @@
 <script lang="ts">
 	import Close from 'carbon-icons-svelte/lib/Close.svelte';
+	import { afterNavigate } from '$app/navigation';
 	import * as store from '$lib/store';
 	import { live, money, session } from '$lib/ui/shared';
 	import QueuePlan from './QueuePlan.svelte';
+
+	// The queue lies over the view: going to another one puts it away.
+	afterNavigate(({ from, to, type }) => {
+		if (type !== 'enter' && from?.url.pathname !== to?.url.pathname) session.queueOpen = false;
+	});
 
 	const rows = live(() => store.queue, []);
 	const purse = live(() => store.purse, store.emptyPurse);

@@ -75,6 +75,7 @@
 				: ''}
 		</p>
 	{/if}
+	{#if running && plan.says}<p class="reason">{plan.says}</p>{/if}
 	{#each row.reasons as reason (reason)}<p class="reason">{reason}</p>{/each}
 	<div class="acts">
 		{#if running}
