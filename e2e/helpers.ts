@@ -24,6 +24,23 @@ export async function allDone(page: Page, count: number): Promise<void> {
 	});
 }
 
+/** How many takes of the browser's database are done, without reading them. */
+export function countDone(page: Page): Promise<number> {
+	return page.evaluate(async () => {
+		const db = await new Promise<IDBDatabase>((resolve, reject) => {
+			const open = indexedDB.open('dial-pick');
+			open.onsuccess = () => resolve(open.result);
+			open.onerror = () => reject(new Error('no database'));
+		});
+		const count = await new Promise<number>((resolve) => {
+			const request = db.transaction('takes').objectStore('takes').index('state').count('done');
+			request.onsuccess = () => resolve(request.result);
+		});
+		db.close();
+		return count;
+	});
+}
+
 /** The kept pictures' bytes by take number, straight from the browser's database. */
 export function storedTakes(
 	page: Page

@@ -71,6 +71,31 @@ export async function deleteBrief(id: string): Promise<void> {
 	});
 }
 
+/** What a brief's takes come to. */
+export interface Figures {
+	/** Takes that are still to be made. */
+	making: number;
+	done: number;
+	/** Credits that the finished ones cost. */
+	spent: number;
+}
+
+export const noFigures: Figures = { making: 0, done: 0, spent: 0 };
+
+/** What a brief's takes come to, by the indexes alone: no take is read. */
+export async function figures(briefId: string): Promise<Figures> {
+	const count = (state: string) => db.takes.where({ briefId, state }).count();
+	const [waiting, running, done, priced] = await Promise.all([
+		count('waiting'),
+		count('running'),
+		count('done'),
+		// Takes have credits once they are done. A price is the second part of the index's key.
+		db.takes.where('[briefId+credits]').between([briefId, 0], [briefId, Infinity]).keys()
+	]);
+	const spent = (priced as unknown as [string, number][]).reduce((sum, [, each]) => sum + each, 0);
+	return { making: waiting + running, done, spent };
+}
+
 /** Credits spent on a brief: what its finished takes cost. */
 export async function spentOn(briefId: string): Promise<number> {
 	const takes = await db.takes.where({ briefId }).toArray();

@@ -50,7 +50,7 @@ export class Database extends Dexie {
 		this.version(2)
 			.stores({
 				takes:
-					'id, briefId, planId, state, [briefId+number], madeAt, [planId+state], [planId+madeAt]',
+					'id, briefId, planId, state, [briefId+number], madeAt, [planId+state], [planId+madeAt], [briefId+state], [briefId+credits]',
 				styles: 'name',
 				sets: 'name',
 				prompts: 'text, runAt',

@@ -1,5 +1,5 @@
 export { type KeptPrompt, type StoredPicture } from './db';
-export { watch } from './live';
+export { watch, watchCalmly } from './live';
 export * from './briefs';
 export * from './takes';
 export * from './picks';

@@ -167,6 +167,9 @@ function costOfRows(
 	};
 }
 
+/** More takes than this in one run are taken for a slip. */
+const MOST_TAKES = 100_000;
+
 /** Why a plan cannot be run: a sentence, and the dial where it is to be mended. */
 export interface PlanProblem {
 	dial: DialId;
@@ -177,7 +180,7 @@ export interface PlanProblem {
 export function planProblems(
 	rack: PlanRack,
 	cards: readonly ModelCard[],
-	maxTakes = 256
+	maxTakes = MOST_TAKES
 ): PlanProblem[] {
 	const problems: PlanProblem[] = [];
 	const say = (dial: PlanProblem['dial'], says: string) => problems.push({ dial, says });

@@ -33,8 +33,19 @@ export interface Sheet {
 	cells: Cell[][];
 }
 
+/** Stops that were looked up before: the same list of takes always has the same. */
+const known = new WeakMap<readonly Take[], Map<DialId, AxisStop[]>>();
+
 /** Every stop of a dial among takes: along its scale, or in the order in which they came. */
 export function stopsAmong(takes: readonly Take[], dial: DialId): AxisStop[] {
+	let found = known.get(takes);
+	if (!found) known.set(takes, (found = new Map()));
+	let stops = found.get(dial);
+	if (!stops) found.set(dial, (stops = findStops(takes, dial)));
+	return stops;
+}
+
+function findStops(takes: readonly Take[], dial: DialId): AxisStop[] {
 	const { read, compare } = dialOf(dial);
 	const found = new Map<string, Stop>();
 	for (const take of takes) {

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { pictureOf } from '$lib/store';
 
 	interface Props {
@@ -13,8 +14,12 @@
 	let url = $state<string | null>(null);
 	let missing = $state(false);
 
+	// A picture is loaded again when it is another one, not whenever something else of its take is.
+	const wanted = $derived(`${large} ${takeId}`);
+
 	$effect(() => {
-		const [id, full] = [takeId, large];
+		void wanted;
+		const [id, full] = untrack(() => [takeId, large] as const);
 		let gone = false;
 		let made: string | null = null;
 		missing = false;

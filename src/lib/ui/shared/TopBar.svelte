@@ -11,15 +11,14 @@
 		() => ((of) => () => (of ? store.brief(of) : Promise.resolve(undefined)))(id),
 		undefined
 	);
-	const takes = live(() => ((of) => () => (of ? store.takesOf(of) : Promise.resolve([])))(id), []);
+	const figures = live(
+		() => ((of) => () => (of ? store.figures(of) : Promise.resolve(store.noFigures)))(id),
+		store.noFigures
+	);
 
 	/** Takes of all briefs that are still to be made. */
 	const open = live(() => store.openTakes, 0);
-	const making = $derived(
-		takes.current.filter(({ state }) => state === 'waiting' || state === 'running').length
-	);
-	const done = $derived(takes.current.filter(({ state }) => state === 'done'));
-	const spent = $derived(done.reduce((sum, t) => sum + (t.credits ?? 0), 0));
+	const { making, done, spent } = $derived(figures.current);
 </script>
 
 <Header uiShellAriaLabel="Dial Pick">
@@ -38,8 +37,8 @@
 				<span class="trouble">{session.trouble}</span>
 			{/if}
 			{#if id && brief.current}
-				{#if !making && done.length}
-					<span>{many(done.length, 'take')}</span>
+				{#if !making && done}
+					<span>{many(done, 'take')}</span>
 				{/if}
 				<span class="num">
 					{#if brief.current.allowance === null}

@@ -1,7 +1,7 @@
 import { createContext } from 'svelte';
 import type { Brief, MarkKind, Pick, Plan, Rack, Take } from '$lib/core/schema';
 import * as store from '$lib/store';
-import { live } from './live.svelte';
+import { live, liveRows } from './live.svelte';
 import { undo } from './undo.svelte';
 
 /** The brief that is open, with all that belongs to it. */
@@ -20,6 +20,10 @@ export interface Work {
 
 type OwnFields = Omit<Brief, 'id' | 'createdAt' | 'updatedAt'>;
 
+/** A take's settings never change; what may is how far it is. */
+const sameTake = (a: Take, b: Take): boolean =>
+	a.state === b.state && a.madeAt === b.madeAt && a.message === b.message;
+
 export function openWork(id: () => string): Work {
 	const brief = live(
 		() =>
@@ -29,13 +33,13 @@ export function openWork(id: () => string): Work {
 			)(id()),
 		undefined
 	);
-	const takes = live(
+	const takes = liveRows(
 		() =>
 			(
 				(of) => () =>
 					store.takesOf(of)
 			)(id()),
-		[]
+		sameTake
 	);
 	const plans = live(
 		() =>
