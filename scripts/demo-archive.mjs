@@ -18,10 +18,11 @@ async function type(page, label, stops) {
 /** @param {Page} page @param {number} count */
 async function run(page, count) {
 	await page.getByRole('button', { name: `Run ${count}`, exact: true }).click();
-	await page.waitForURL(/sheet/);
+	await page.waitForURL(/run=/);
+	await page.waitForTimeout(1500);
 	await page.waitForFunction(
 		() => {
-			const state = document.querySelector('[role=status]')?.textContent ?? '';
+			const state = document.querySelector('header')?.textContent ?? '';
 			return /takes?\b/.test(state) && !/making/.test(state);
 		},
 		undefined,

@@ -1,5 +1,5 @@
 import type { WholeBrief } from '$lib/core/formats';
-import { db, type StoredPicture } from './db';
+import { db, promptsOf, type StoredPicture } from './db';
 
 /** Everything that belongs to a brief but its pictures. */
 export async function wholeBrief(id: string): Promise<WholeBrief | undefined> {
@@ -21,10 +21,12 @@ export async function wholeBrief(id: string): Promise<WholeBrief | undefined> {
 export async function addWholeBrief(whole: WholeBrief, pictures: StoredPicture[]): Promise<void> {
 	await db.transaction(
 		'rw',
-		[db.briefs, db.plans, db.takes, db.marks, db.picks, db.pictures, db.seen],
+		[db.briefs, db.plans, db.takes, db.marks, db.picks, db.pictures, db.seen, db.prompts],
 		async () => {
 			// What comes from elsewhere is not new: it was looked at where it was made.
 			await db.seen.put({ briefId: whole.brief.id, at: Date.now() });
+			for (const prompt of whole.plans.flatMap(promptsOf))
+				if (!(await db.prompts.get(prompt.text))) await db.prompts.put(prompt);
 			await db.briefs.add(whole.brief);
 			await db.plans.bulkAdd(whole.plans);
 			await db.takes.bulkAdd(whole.takes);

@@ -108,22 +108,3 @@ export function fitOf(card: ModelCard, size: Size): Fit {
 		says: share < 1 ? 'far below its own: less detail' : 'far from its own: doubles likely'
 	};
 }
-
-/** Where pictures go, by use. */
-export interface Destination {
-	id: string;
-	label: string;
-	/** Width over height. */
-	ratio: number;
-	/** How the ratio is written. */
-	written: string;
-}
-
-export const destinations: readonly Destination[] = [
-	{ id: 'square', label: 'square', ratio: 1, written: '1:1' },
-	{ id: 'wide', label: 'video', ratio: 16 / 9, written: '16:9' },
-	{ id: 'story', label: 'story', ratio: 9 / 16, written: '9:16' },
-	{ id: 'page', label: 'page', ratio: 3 / 4, written: '3:4' },
-	{ id: 'cover', label: 'cover', ratio: 2 / 3, written: '2:3' },
-	{ id: 'screen', label: 'screen', ratio: 4 / 3, written: '4:3' }
-];

@@ -1,10 +1,3 @@
-export {
-	destinations,
-	fitOf,
-	frameLabel,
-	ratioError,
-	ratioLabel,
-	sizeForRatio,
-	type Destination,
-	type Fit
-} from './frame';
+export { destinations, needFor, type Destination, type Need } from './destination';
+export { fitOf, frameLabel, ratioError, ratioLabel, sizeForRatio, type Fit } from './frame';
+export { printPixels, readFrame, type ReadFrame } from './read-frame';

@@ -39,7 +39,7 @@ const known = new WeakMap<readonly Take[], Map<DialId, AxisStop[]>>();
 /** Every stop of a dial among takes: along its scale, or in the order in which they came. */
 export function stopsAmong(takes: readonly Take[], dial: DialId): AxisStop[] {
 	let found = known.get(takes);
-	if (!found) known.set(takes, (found = new Map()));
+	if (!found) known.set(takes, (found = new Map<DialId, AxisStop[]>()));
 	let stops = found.get(dial);
 	if (!stops) found.set(dial, (stops = findStops(takes, dial)));
 	return stops;

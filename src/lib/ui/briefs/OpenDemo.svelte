@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { goto } from '$app/navigation';
+	import * as store from '$lib/store';
 	import { fetchDemo, importBrief } from './archives';
 
 	let problem = $state<string | null>(null);
@@ -8,7 +9,9 @@
 	onMount(async () => {
 		try {
 			const id = await importBrief(await fetchDemo(), { once: true });
-			await goto(`/brief/${id}/sheet`, { replaceState: true });
+			// It opens on its first run: two dials and three seeds, and nothing else to be understood.
+			const [first] = await store.plansOf(id);
+			await goto(`/brief/${id}/sheet${first ? `?run=${first.id}` : ''}`, { replaceState: true });
 		} catch (cause) {
 			problem = `The demo could not be opened: ${String(cause)}`;
 		}

@@ -1,8 +1,10 @@
 <script lang="ts">
 	import { dialOf } from '$lib/core/dials';
-	import { destinations, fitOf, frameLabel, ratioLabel, sizeForRatio } from '$lib/core/frame';
+	import { fitOf, frameLabel, ratioLabel, sizeForRatio } from '$lib/core/frame';
 	import type { ModelCard, Size } from '$lib/core/schema';
 	import DialHead from './DialHead.svelte';
+	import FrameFacts from './FrameFacts.svelte';
+	import FrameSizes from './FrameSizes.svelte';
 
 	interface Props {
 		stops: Size[];
@@ -14,51 +16,67 @@
 	let { stops, cards, onchange, onfile }: Props = $props();
 
 	let active = $state(0);
-	let dragging = $state<Size | null>(null);
+	let dragging = $state<{ size: Size; edge: Edge } | null>(null);
+	/** The ratio and the pixels that were asked for by typing or by a destination. */
+	let asked = $state.raw<{ ratio: number; target: Size | null; of: string } | null>(null);
 	let board: SVGSVGElement;
 
+	type Edge = 'corner' | 'right' | 'bottom';
+
 	const BOARD = 276;
-	/** Board pixels to a frame pixel: the board shows up to 1536 pixels. */
-	const scale = 244 / 1536;
+	const HIGH = BOARD - 44;
 	const index = $derived(Math.min(active, stops.length - 1));
-	const frame = $derived(dragging ?? stops[index] ?? { width: 1024, height: 1024 });
+	const frame = $derived(dragging?.size ?? stops[index] ?? { width: 1024, height: 1024 });
+	/** Board pixels to a frame pixel: the board shows up to 1536 pixels, more when the frame is larger. */
+	const scale = $derived(232 / Math.max(1536, frame.width, frame.height));
 	const multiple = $derived(Math.max(64, ...cards.map(({ sizeMultiple }) => sizeMultiple)));
-	const budgets = $derived([
-		{ label: 'small', pixels: 512 * 512 },
-		{ label: 'middle', pixels: 768 * 768 },
-		{ label: 'full', pixels: 1024 * 1024 }
+	const most = $derived(
+		Math.min(2048, Math.sqrt(Math.min(...cards.map((c) => c.maxPixels), 2 ** 22)))
+	);
+	const middle = BOARD / 2;
+	const [right, bottom] = $derived([
+		middle + (frame.width * scale) / 2,
+		middle + (frame.height * scale) / 2
 	]);
-	const megapixels = $derived((frame.width * frame.height) / 1e6);
+	const handles: { edge: Edge; label: string; cursor: string }[] = [
+		{ edge: 'right', label: 'Frame width: drag, or use the arrow keys', cursor: 'ew-resize' },
+		{ edge: 'bottom', label: 'Frame height: drag, or use the arrow keys', cursor: 'ns-resize' },
+		{ edge: 'corner', label: 'Frame corner: drag, or use the arrow keys', cursor: 'nwse-resize' }
+	];
 
 	const same = (a: Size, b: Size) => a.width === b.width && a.height === b.height;
-	const set = (size: Size) => {
+	const set = (size: Size, wanted: typeof asked = null) => {
+		asked = wanted;
 		if (stops.some((other, i) => i !== index && same(other, size))) return;
 		onchange(stops.map((stop, i) => (i === index ? size : stop)));
 	};
 
-	function setRatio(ratio: number) {
-		const budget = Math.max(multiple * multiple, frame.width * frame.height);
-		const near = budgets.reduce((a, b) =>
-			Math.abs(b.pixels - budget) < Math.abs(a.pixels - budget) ? b : a
+	const snap = (px: number) => Math.min(most, Math.max(256, Math.round(px / multiple) * multiple));
+
+	/** Own sizes of the chosen models, to which the frame snaps when it comes near. */
+	const own = $derived(cards.flatMap(({ nativeSizes }) => nativeSizes));
+	const NEAR = 48;
+	function snapped(size: Size): Size {
+		const near = own.find(
+			({ width, height }) =>
+				Math.abs(width - size.width) <= NEAR && Math.abs(height - size.height) <= NEAR
 		);
-		const size = sizeForRatio(ratio, near.pixels, multiple);
-		if (size) set(size);
+		return near ?? { width: snap(size.width), height: snap(size.height) };
 	}
-
-	function setBudget(pixels: number) {
-		const size = sizeForRatio(frame.width / frame.height, pixels, multiple);
-		if (size) set(size);
-	}
-
-	const snap = (px: number) => Math.min(1536, Math.max(256, Math.round(px / multiple) * multiple));
 
 	function drag(event: PointerEvent) {
 		if (!dragging) return;
 		const box = board.getBoundingClientRect();
-		const half = (at: number, start: number) => (Math.abs(at - start - BOARD / 2) * 2) / scale;
+		const half = (at: number, centre: number) => (Math.abs(at - centre) * 2) / scale;
+		const width = half(event.clientX, box.left + BOARD / 2);
+		const height = half(event.clientY, box.top + HIGH / 2);
+		const { edge } = dragging;
 		dragging = {
-			width: snap(half(event.clientX, box.left)),
-			height: snap(half(event.clientY, box.top))
+			edge,
+			size: snapped({
+				width: edge === 'bottom' ? frame.width : width,
+				height: edge === 'right' ? frame.height : height
+			})
 		};
 	}
 
@@ -91,8 +109,8 @@
 	<svg
 		bind:this={board}
 		width={BOARD}
-		height={BOARD - 44}
-		viewBox="0 22 {BOARD} {BOARD - 44}"
+		height={HIGH}
+		viewBox="0 22 {BOARD} {HIGH}"
 		role="group"
 		aria-label="Frame {frameLabel(frame)}"
 	>
@@ -103,81 +121,57 @@
 		</defs>
 		<rect width={BOARD} height={BOARD} fill="url(#grid)" />
 		{#each cards.slice(0, 3) as card, i (card.id)}
-			{@const own = fitOf(card, frame).nearest}
+			{@const near = fitOf(card, frame).nearest}
 			<rect
 				class="own range-{i}"
-				x={BOARD / 2 - (own.width * scale) / 2}
-				y={BOARD / 2 - (own.height * scale) / 2}
-				width={own.width * scale}
-				height={own.height * scale}
+				x={middle - (near.width * scale) / 2}
+				y={middle - (near.height * scale) / 2}
+				width={near.width * scale}
+				height={near.height * scale}
 			/>
 		{/each}
 		<rect
 			class="frame"
-			x={BOARD / 2 - (frame.width * scale) / 2}
-			y={BOARD / 2 - (frame.height * scale) / 2}
+			x={middle - (frame.width * scale) / 2}
+			y={middle - (frame.height * scale) / 2}
 			width={frame.width * scale}
 			height={frame.height * scale}
 		/>
-		<text x={BOARD / 2} y={BOARD / 2 + 2}>{frameLabel(frame)}</text>
-		<text class="ratio" x={BOARD / 2} y={BOARD / 2 + 20}>{ratioLabel(frame)}</text>
-		<rect
-			class="handle"
-			role="slider"
-			tabindex="0"
-			aria-label="Frame corner: drag, or use the arrow keys"
-			aria-valuenow={frame.width}
-			aria-valuetext={frameLabel(frame)}
-			x={BOARD / 2 + (frame.width * scale) / 2 - 6}
-			y={BOARD / 2 + (frame.height * scale) / 2 - 6}
-			width="12"
-			height="12"
-			onkeydown={key}
-			onpointerdown={(e) => {
-				(e.currentTarget as Element).setPointerCapture(e.pointerId);
-				dragging = frame;
-			}}
-			onpointermove={drag}
-			onpointerup={() => {
-				if (dragging) set(dragging);
-				dragging = null;
-			}}
-		/>
+		<text x={middle} y={middle + 2}>{frameLabel(frame)}</text>
+		<text class="ratio" x={middle} y={middle + 20}>{ratioLabel(frame)}</text>
+		{#each handles as { edge, label, cursor } (edge)}
+			<rect
+				class="handle"
+				class:edge={edge !== 'corner'}
+				role="slider"
+				tabindex="0"
+				aria-label={label}
+				aria-valuenow={edge === 'bottom' ? frame.height : frame.width}
+				aria-valuetext={frameLabel(frame)}
+				style:cursor
+				x={edge === 'bottom' ? middle - 12 : right - (edge === 'right' ? 3 : 6)}
+				y={edge === 'right' ? middle - 12 : bottom - (edge === 'bottom' ? 3 : 6)}
+				width={edge === 'bottom' ? 24 : edge === 'right' ? 6 : 12}
+				height={edge === 'right' ? 24 : edge === 'bottom' ? 6 : 12}
+				onkeydown={key}
+				onpointerdown={(e) => {
+					(e.currentTarget as Element).setPointerCapture(e.pointerId);
+					dragging = { size: frame, edge };
+				}}
+				onpointermove={drag}
+				onpointerup={() => {
+					if (dragging && !same(dragging.size, stops[index])) set(dragging.size);
+					dragging = null;
+				}}
+			/>
+		{/each}
 	</svg>
 
-	<div class="row" role="group" aria-label="Ratio">
-		{#each destinations as { id, label, ratio, written } (id)}
-			<button
-				aria-pressed={Math.abs(Math.log(frame.width / frame.height / ratio)) < 0.03}
-				onclick={() => setRatio(ratio)}
-			>
-				{label} <span class="num">{written}</span>
-			</button>
-		{/each}
-	</div>
-	<div class="row" role="group" aria-label="Size">
-		{#each budgets as { label, pixels } (label)}
-			<button
-				aria-pressed={Math.abs(frame.width * frame.height - pixels) / pixels < 0.1}
-				onclick={() => setBudget(pixels)}
-			>
-				{label} <span class="num">{(pixels / 1e6).toFixed(2)}</span>
-			</button>
-		{/each}
-	</div>
-
-	<dl>
-		<dt>pixels</dt>
-		<dd class="num">{megapixels.toFixed(2)} MP</dd>
-		{#each cards as card, i (card.id)}
-			{@const fit = fitOf(card, frame)}
-			<dt>{String.fromCharCode(65 + i)} {card.name}</dt>
-			<dd class:bad={fit.kind === 'far' || fit.kind === 'impossible'}>{fit.says}</dd>
-		{/each}
-	</dl>
+	<FrameSizes {frame} {multiple} onset={set} />
+	<FrameFacts {frame} {cards} {asked} />
 
 	{#if stops.length > 1}
-		<div class="row" role="group" aria-label="Frames of this plan">
+		<div class="stops" role="group" aria-label="Frames of this plan">
 			{#each stops as stop, i (frameLabel(stop))}
 				<button class="num" aria-pressed={i === index} onclick={() => (active = i)}
 					>{frameLabel(stop)}</button
@@ -237,8 +231,11 @@
 
 	.handle {
 		fill: var(--point);
-		cursor: nwse-resize;
 		touch-action: none;
+	}
+
+	.handle.edge {
+		fill: var(--ink-2);
 	}
 
 	text {
@@ -253,60 +250,36 @@
 		font: 12px var(--sans);
 	}
 
-	.row {
+	.stops {
 		display: grid;
 		grid-template-columns: repeat(3, minmax(0, 1fr));
 		gap: 5px;
 		margin-top: 8px;
 	}
 
-	.row button {
+	.stops button {
 		height: 30px;
-		padding: 0 4px;
 		border: 1px solid var(--rule);
-		background: var(--field);
+		background: none;
 		color: var(--ink);
-		font-family: var(--sans);
 		font-size: 12px;
-		white-space: nowrap;
 		cursor: pointer;
 	}
 
-	.row button .num {
-		color: var(--ink-3);
-		font-size: 11px;
-	}
-
-	.row button[aria-pressed='true'] {
-		border: 1.5px solid var(--ink);
-	}
-
-	dl {
-		display: grid;
-		grid-template-columns: auto 1fr;
-		gap: 4px 14px;
-		margin: 12px 0 8px;
-		font-size: 12px;
-	}
-
-	dt {
-		color: var(--ink-3);
-		white-space: nowrap;
-	}
-
-	.bad {
-		color: var(--point);
+	.stops button[aria-pressed='true'] {
+		border-color: var(--varied);
+		background: var(--varied-wash);
 	}
 
 	.links {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 4px 16px;
+		gap: 4px 14px;
+		margin-top: 12px;
 		font-size: 12px;
 	}
 
 	.links button {
-		padding: 3px 0;
 		color: var(--varied);
 		text-decoration: underline;
 	}

@@ -1,0 +1,73 @@
+import { describe, expect, it } from 'vitest';
+import { destinations, needFor, printPixels, readFrame, sizeForRatio } from './index';
+
+const BUDGET = 1024 * 1024;
+const read = (text: string, budget = BUDGET) => readFrame(text, budget, 64);
+
+describe('a typed frame', () => {
+	// Multi-aspect table of Podell et al. 2023, appendix I, from memory.
+	it.each([
+		['16:9', 1344, 768],
+		['2/3', 832, 1216],
+		['21 : 9', 1536, 640],
+		['1.6:1', 1280, 768]
+	])('%s as a ratio', (text, width, height) =>
+		expect(read(text)).toMatchObject({ size: { width, height }, target: null })
+	);
+
+	it.each([
+		['1344x768', 1344, 768],
+		['1000 × 700 px', 1024, 704],
+		['20 by 2000', 64, 1984]
+	])('%s as pixels, on multiples that models take', (text, width, height) =>
+		expect(read(text)).toMatchObject({ size: { width, height } })
+	);
+
+	// ISO 216: A4 is 210 x 297 mm; 1 in = 25.4 mm. At 300 dots per inch 2480 x 3508 pixels.
+	it.each([
+		['21 x 29.7 cm at 300 dpi', 2480, 3508],
+		['210x297mm', 2480, 3508],
+		['A4', 2480, 3508],
+		['a4 wide, 150 dpi', 1754, 1240],
+		['8,5 x 11 in @ 100 ppi', 850, 1100]
+	])('%s as a print', (text, width, height) => {
+		const found = read(text);
+		expect(found).toMatchObject({ target: { width, height } });
+		if ('size' in found) expect(found.size).toEqual(sizeForRatio(width / height));
+	});
+
+	it.each([
+		['', /no frame: write a ratio/],
+		['wide', /“wide” is no frame/],
+		['0:3', /cannot be 0/],
+		['100:1', /more than eight times/],
+		['0 x 3 cm', /cannot be 0/]
+	])('%j is refused with a sentence', (text, says) =>
+		expect(read(text)).toMatchObject({ problem: expect.stringMatching(says) as unknown })
+	);
+});
+
+describe('a destination', () => {
+	it('needs crop and enlargement by plain arithmetic', () => {
+		const wide = destinations.find(({ id }) => id === 'wide')!;
+		// 1344 x 768 is 7:4; 16:9 of its width is 756 high: 12 of 768 rows go, and 1920 / 1344 is left to do.
+		const need = needFor({ width: 1344, height: 768 }, wide.pixels);
+		expect(need.cropped).toBeCloseTo(12 / 768, 9);
+		expect(need.enlarge).toBeCloseTo(1920 / 1344, 9);
+		expect(needFor({ width: 2048, height: 2048 }, { width: 1024, height: 1024 })).toEqual({
+			cropped: 0,
+			enlarge: 0.5
+		});
+		// From the other side: a tall frame for a wide place keeps its width.
+		expect(needFor({ width: 832, height: 1216 }, { width: 832, height: 416 }).cropped).toBeCloseTo(
+			1 - 416 / 1216,
+			9
+		);
+	});
+
+	it('is what it is called: ratios and pixels agree', () => {
+		for (const { ratio, pixels, id } of destinations)
+			expect(Math.abs(pixels.width / pixels.height / ratio - 1), id).toBeLessThan(0.002);
+		expect(printPixels(25.4, 300)).toBe(300);
+	});
+});

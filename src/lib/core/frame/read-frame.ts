@@ -1,0 +1,97 @@
+import type { Size } from '$lib/core/schema';
+import { sizeForRatio } from './frame';
+
+/** What a typed frame came to: the size, and what was asked for, or a sentence that says what is wrong. */
+export type ReadFrame =
+	| {
+			size: Size;
+			/** The ratio that was asked for, width over height. */
+			asked: number;
+			/** The pixels that were asked for, when they are not the frame itself: a print's. */
+			target: Size | null;
+	  }
+	| { problem: string };
+
+const MM_PER_INCH = 25.4;
+const NUMBER = String.raw`(\d+(?:[.,]\d+)?)`;
+const BY = String.raw`\s*(?:x|\u00d7|by)\s*`;
+const forms = {
+	ratio: new RegExp(`^${NUMBER}\\s*[:/]\\s*${NUMBER}$`),
+	pixels: new RegExp(`^(\\d{2,5})${BY}(\\d{2,5})(?:\\s*(?:px|pixels))?$`, 'i'),
+	print: new RegExp(
+		`^${NUMBER}${BY}${NUMBER}\\s*(mm|cm|in|inch|inches)(?:\\s*(?:at|@|,)?\\s*${NUMBER}\\s*(?:dpi|ppi))?$`,
+		'i'
+	),
+	paper: /^(a[2-6])(?:\s+(wide|tall))?(?:\s*(?:at|@|,)?\s*(\d+)\s*(?:dpi|ppi))?$/i
+};
+
+/** ISO 216 sheets, short and long side in millimetres. */
+const papers: Record<string, [number, number]> = {
+	a2: [420, 594],
+	a3: [297, 420],
+	a4: [210, 297],
+	a5: [148, 210],
+	a6: [105, 148]
+};
+
+/** Dots per inch of a print when none are said: what print shops ask for. Common practice, no source. */
+const USUAL_DPI = 300;
+
+/** Pixels of a length in millimetres at dots per inch, to the nearest one. */
+export const printPixels = (millimetres: number, dpi: number): number =>
+	Math.round((millimetres / MM_PER_INCH) * dpi);
+
+const number = (text: string) => Number(text.replace(',', '.'));
+
+/**
+ * Reads a typed frame: a ratio ("16:9"), pixels ("1344 x 768"), a print ("21 x 29.7 cm at 150 dpi") or
+ * a paper ("A4 wide"). Ratios and prints become the nearest size within the budget; pixels are
+ * brought to multiples that the models take.
+ *
+ * @param budget pixels, at most
+ * @param multiple both sides are multiples of this many pixels
+ */
+export function readFrame(text: string, budget: number, multiple: number): ReadFrame {
+	const typed = text.trim();
+	const within = (asked: number, target: Size | null): ReadFrame => {
+		if (!(asked > 1 / 8 && asked < 8))
+			return {
+				problem: `\u201c${typed}\u201d is more than eight times as long as it is wide: no model makes that.`
+			};
+		const size = sizeForRatio(asked, budget, multiple);
+		return size
+			? { size, asked, target }
+			: { problem: `No size of that ratio fits ${(budget / 1e6).toFixed(2)} MP.` };
+	};
+	const pixels = forms.pixels.exec(typed);
+	if (pixels) {
+		const [w, h] = [Number(pixels[1]), Number(pixels[2])];
+		const to = (px: number) => Math.max(multiple, Math.round(px / multiple) * multiple);
+		return { size: { width: to(w), height: to(h) }, asked: w / h, target: { width: w, height: h } };
+	}
+	const ratio = forms.ratio.exec(typed);
+	if (ratio) {
+		const [w, h] = [number(ratio[1]), number(ratio[2])];
+		if (w === 0 || h === 0) return { problem: 'A side of a ratio cannot be 0.' };
+		return within(w / h, null);
+	}
+	const print = forms.print.exec(typed);
+	if (print) {
+		const unit = { mm: 1, cm: 10 }[print[3].toLowerCase()] ?? MM_PER_INCH;
+		const dpi = print[4] ? number(print[4]) : USUAL_DPI;
+		const [w, h] = [number(print[1]) * unit, number(print[2]) * unit];
+		if (w === 0 || h === 0 || dpi === 0)
+			return { problem: 'A side of a print cannot be 0, nor its dots per inch.' };
+		return within(w / h, { width: printPixels(w, dpi), height: printPixels(h, dpi) });
+	}
+	const paper = forms.paper.exec(typed);
+	if (paper) {
+		const [short, long] = papers[paper[1].toLowerCase()];
+		const dpi = paper[3] ? Number(paper[3]) : USUAL_DPI;
+		const [w, h] = paper[2]?.toLowerCase() === 'wide' ? [long, short] : [short, long];
+		return within(w / h, { width: printPixels(w, dpi), height: printPixels(h, dpi) });
+	}
+	return {
+		problem: `\u201c${typed}\u201d is no frame: write a ratio like \u201c16:9\u201d, pixels like \u201c1344 x 768\u201d, or a print like \u201c21 x 29.7 cm at 150 dpi\u201d.`
+	};
+}

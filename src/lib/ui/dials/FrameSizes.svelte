@@ -1,0 +1,148 @@
+<script lang="ts">
+	import { destinations, readFrame, sizeForRatio } from '$lib/core/frame';
+	import type { Size } from '$lib/core/schema';
+
+	interface Props {
+		frame: Size;
+		multiple: number;
+		onset: (size: Size, asked: { ratio: number; target: Size | null; of: string } | null) => void;
+	}
+
+	let { frame, multiple, onset }: Props = $props();
+
+	let typed = $state<string | null>(null);
+	let problem = $state<string | null>(null);
+
+	const budgets = [
+		{ label: 'small', pixels: 512 * 512 },
+		{ label: 'middle', pixels: 768 * 768 },
+		{ label: 'full', pixels: 1024 * 1024 }
+	];
+	/** The budget of pixels that the frame is nearest to. */
+	const budget = $derived(
+		budgets.reduce((a, b) =>
+			Math.abs(b.pixels - frame.width * frame.height) <
+			Math.abs(a.pixels - frame.width * frame.height)
+				? b
+				: a
+		).pixels
+	);
+
+	function ratio(to: (typeof destinations)[number]) {
+		const size = sizeForRatio(to.ratio, budget, multiple);
+		if (size) onset(size, { ratio: to.ratio, target: to.pixels, of: to.label });
+	}
+
+	function take() {
+		if (typed === null) return;
+		const read = readFrame(typed, budget, multiple);
+		problem = 'problem' in read ? read.problem : null;
+		if ('problem' in read) return;
+		onset(read.size, { ratio: read.asked, target: read.target, of: typed.trim() });
+		typed = null;
+	}
+</script>
+
+<div class="typed">
+	<input
+		class="num"
+		aria-label="Frame by ratio, pixels or print size"
+		aria-invalid={!!problem}
+		placeholder="16:9, 1344 x 768, A4 at 150 dpi"
+		value={typed ?? ''}
+		oninput={(e) => (typed = e.currentTarget.value)}
+		onchange={take}
+		onkeydown={(e) => e.key === 'Enter' && take()}
+	/>
+	<button
+		aria-label="Turn the frame"
+		title="Turn it"
+		disabled={frame.width === frame.height}
+		onclick={() => onset({ width: frame.height, height: frame.width }, null)}>turn</button
+	>
+</div>
+{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+<div class="row" role="group" aria-label="Destination">
+	{#each destinations as to (to.id)}
+		<button
+			aria-pressed={Math.abs(Math.log(frame.width / frame.height / to.ratio)) < 0.03}
+			onclick={() => ratio(to)}
+		>
+			{to.label} <span class="num">{to.written}</span>
+		</button>
+	{/each}
+</div>
+<div class="row" role="group" aria-label="Size">
+	{#each budgets as { label, pixels } (label)}
+		<button
+			aria-pressed={Math.abs(frame.width * frame.height - pixels) / pixels < 0.1}
+			onclick={() => {
+				const size = sizeForRatio(frame.width / frame.height, pixels, multiple);
+				if (size) onset(size, null);
+			}}
+		>
+			{label} <span class="num">{(pixels / 1e6).toFixed(2)}</span>
+		</button>
+	{/each}
+</div>
+
+<style>
+	.typed {
+		display: grid;
+		grid-template-columns: minmax(0, 1fr) 48px;
+		gap: 5px;
+		margin-top: 8px;
+	}
+
+	input,
+	button {
+		height: 28px;
+		border: 1px solid var(--rule);
+		background: none;
+		color: var(--ink);
+		font: 12px var(--sans);
+	}
+
+	input {
+		padding: 0 8px;
+		background: var(--field);
+		font-family: var(--mono);
+	}
+
+	button {
+		padding: 0 2px;
+		white-space: nowrap;
+		cursor: pointer;
+	}
+
+	button:disabled {
+		color: var(--ink-3);
+		cursor: default;
+	}
+
+	button[aria-pressed='true'] {
+		border-color: var(--ink);
+		background: var(--field);
+	}
+
+	.num {
+		color: var(--ink-3);
+	}
+
+	input.num {
+		color: var(--ink);
+	}
+
+	.row {
+		display: grid;
+		grid-template-columns: repeat(3, minmax(0, 1fr));
+		gap: 4px;
+		margin-top: 6px;
+	}
+
+	.problem {
+		margin-top: 4px;
+		color: var(--point);
+		font-size: 12px;
+	}
+</style>
