@@ -22,7 +22,7 @@ test('from an empty browser to a re-imported pick', async ({ page }, info) => {
 	// Words.
 	await page.getByLabel('Prompt', { exact: true }).fill('a lighthouse at dusk above a salt marsh');
 	await page.getByRole('button', { name: 'watermark' }).click();
-	await page.getByRole('button', { name: 'people' }).click();
+	await page.getByRole('button', { name: 'people', exact: true }).click();
 	await expect(page.getByLabel('Leave out besides')).toHaveValue('watermark, people');
 	await page.getByRole('button', { name: 'On to the dials' }).click();
 

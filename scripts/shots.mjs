@@ -23,7 +23,7 @@ await withBrowser(async (page, address) => {
 	await page.locator('[data-take]').nth(4).click();
 	await shot('sheet');
 
-	await page.goto(`${sheet}?columns=seed`);
+	await page.goto(`${sheet}&columns=seed`);
 	await page.locator('[data-take] img').first().waitFor();
 	const cells = page.locator('[data-take]');
 	await cells.nth(0).click();
@@ -34,9 +34,39 @@ await withBrowser(async (page, address) => {
 	await shot('two-takes');
 
 	await page.goto(`${brief}/words`);
+	await page
+		.getByLabel('Prompt', { exact: true })
+		.fill('a heron in a salt marsh at dawn, wide view');
+	await page.waitForTimeout(500);
+	await page.getByLabel(/: alternatives to .at dawn/).click();
+	for (const text of ['at dusk', 'in fog']) {
+		await page.getByLabel(/^Another phrase instead/).fill(text);
+		await page.keyboard.press('Enter');
+	}
+	await page.getByLabel('Leave out besides').fill('watermark, birds');
+	await page.keyboard.press('Enter');
+	await page.getByRole('tab', { name: 'Fuller' }).click();
+	await page.getByRole('button', { name: 'Write versions' }).click();
+	await page
+		.getByRole('button', { name: /^put on the dial/ })
+		.first()
+		.click();
 	await shot('words');
+	await page.getByRole('tab', { name: 'Styles' }).click();
+	await page.getByRole('button', { name: /Almanac plate/ }).click();
+	await shot('styles');
+	await page.getByRole('tab', { name: 'Picture' }).click();
+	await page.getByRole('group', { name: 'Takes' }).getByRole('button').first().click();
+	await page.getByLabel('What the picture shows').waitFor();
+	await shot('words-from-a-picture');
 	await page.goto(`${brief}/dials`);
 	await shot('dials');
+	await page.getByRole('button', { name: /^Run/ }).click();
+	await page.waitForURL(/run=/);
+	await page.getByRole('button', { name: /making/ }).click();
+	await page.waitForTimeout(12_000);
+	await shot('queue');
+	await page.getByRole('button', { name: 'stop', exact: true }).first().click();
 	await page.goto(`${brief}/pick?dial=guidance&stop=6`);
 	await shot('pick');
 	await page.goto(address);

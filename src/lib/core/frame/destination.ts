@@ -19,14 +19,14 @@ const destination = (id: string, label: string, written: string, width: number, 
 
 export const destinations: readonly Destination[] = [
 	destination('square', 'square', '1:1', 1080, 1080),
-	destination('wide', 'wide video', '16:9', 1920, 1080),
-	destination('story', 'phone story', '9:16', 1080, 1920),
+	destination('wide', 'video', '16:9', 1920, 1080),
+	destination('story', 'story', '9:16', 1080, 1920),
 	destination('page', 'page', '3:4', 1536, 2048),
 	destination('cover', 'cover', '2:3', 1600, 2400),
 	destination('banner', 'banner', '3:1', 2400, 800),
 	{
 		id: 'sheet',
-		label: 'print sheet',
+		label: 'print',
 		ratio: 210 / 297,
 		written: 'A4',
 		pixels: { width: 2480, height: 3508 }

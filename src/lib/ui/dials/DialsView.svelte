@@ -60,8 +60,7 @@
 	<a class="words" href="/brief/{brief.id}/words">
 		<span>
 			<small
-				>Prompt{#if wordings.length > 1}<strong>
-						· {wordings.length} wordings, varied</strong
+				>Prompt {#if wordings.length > 1}<strong>· {wordings.length} wordings, varied</strong
 					>{/if}</small
 			>
 			<span class="text"

@@ -48,7 +48,7 @@
 		class="num"
 		aria-label="Frame by ratio, pixels or print size"
 		aria-invalid={!!problem}
-		placeholder="16:9, 1344 x 768, A4 at 150 dpi"
+		placeholder="16:9, A4, 21 x 29.7 cm"
 		value={typed ?? ''}
 		oninput={(e) => (typed = e.currentTarget.value)}
 		onchange={take}
@@ -72,7 +72,7 @@
 		</button>
 	{/each}
 </div>
-<div class="row" role="group" aria-label="Size">
+<div class="row three" role="group" aria-label="Size">
 	{#each budgets as { label, pixels } (label)}
 		<button
 			aria-pressed={Math.abs(frame.width * frame.height - pixels) / pixels < 0.1}
@@ -135,9 +135,23 @@
 
 	.row {
 		display: grid;
-		grid-template-columns: repeat(3, minmax(0, 1fr));
+		grid-template-columns: repeat(4, minmax(0, 1fr));
 		gap: 4px;
 		margin-top: 6px;
+	}
+
+	.row:not(.three) button {
+		height: 36px;
+		line-height: 1.2;
+		white-space: normal;
+	}
+
+	.row:not(.three) .num {
+		display: block;
+	}
+
+	.three {
+		grid-template-columns: repeat(3, minmax(0, 1fr));
 	}
 
 	.problem {

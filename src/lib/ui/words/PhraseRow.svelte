@@ -67,7 +67,9 @@
 	<button
 		class="vary"
 		aria-expanded={opened}
-		aria-label="Alternatives to “{phrase.text}”"
+		aria-label="{varied
+			? `${phrase.instead.length + 1} stops`
+			: 'vary'}: alternatives to “{phrase.text}”"
 		title="Alternatives: each is a stop on the wording dial"
 		onclick={() => (opened = !opened)}
 		>{varied ? `${phrase.instead.length + 1} stops` : 'vary'}</button

@@ -16,7 +16,7 @@ let facets: LearnedFacet[] | undefined;
 
 /** At most so many phrases of a facet are given, and none less likely than this. */
 const MOST = 4;
-const LEAST = 0.04;
+const LEAST = 0.1;
 
 /**
  * Says what a picture shows: for each facet of the repertoire the likelihood of every member under
