@@ -5,12 +5,17 @@
 import { mkdirSync } from 'node:fs';
 import sharp from 'sharp';
 import { characterOf, type Picture } from '../src/lib/core/standins';
+import { uninvited } from '../src/lib/core/standins/repertoire/uninvited';
 import { applyStyles, starterStyles } from '../src/lib/core/wording';
 import { fileName } from '../src/lib/ui/shared/say';
 import { forgetBooks, makeTake } from './make-take';
 
 const character = characterOf('turnstone-2')!;
-const words = { prompt: 'a lighthouse on a cliff', negative: '' };
+/** Nothing uninvited is to be seen in an example. */
+const words = {
+	prompt: 'a lighthouse on a cliff',
+	negative: uninvited.map(({ words: [word] }) => word).join(', ')
+};
 const side = 512;
 const SEEDS = [2719, 88310, 41207, 15];
 const worth = ({ signals }: Picture) => signals.agreement + 10 * signals.wholeness;
