@@ -14,9 +14,9 @@ import {
 	workOut,
 	type WorkedOut
 } from '$lib/core/plan';
-import type { Design, Plan, PlanRack } from '$lib/core/schema';
+import type { Design, PlanRack } from '$lib/core/schema';
 import * as store from '$lib/store';
-import { live, session, type Work } from '$lib/ui/shared';
+import { live, newPlan, session, type Work } from '$lib/ui/shared';
 import { workOutDesign } from '$lib/workers';
 
 /** Midnight of today, here. */
@@ -122,19 +122,7 @@ export class PlanDesk {
 		if (only.seeds) rack = { ...rack, seed: rack.seed.slice(0, only.seeds) };
 		if (only.settings) design = { kind: 'fraction', settings: only.settings, pairs: [] };
 		const worked = only.settings || only.seeds ? await workOutDesign(rack, design) : this.worked!;
-		const now = Date.now();
-		const plan: Plan = {
-			id: crypto.randomUUID(),
-			briefId: this.brief.id,
-			design,
-			rack: $state.snapshot(worked.rack),
-			job: null,
-			key: crypto.randomUUID(),
-			stopped: false,
-			paused: false,
-			place: now,
-			createdAt: now
-		};
+		const plan = newPlan(this.brief.id, design, $state.snapshot(worked.rack));
 		await store.addPlan(plan, combinations(plan.rack, worked), () => crypto.randomUUID());
 		return plan.id;
 	}

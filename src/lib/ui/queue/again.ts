@@ -1,7 +1,7 @@
 import { combinations, workOut } from '$lib/core/plan';
 import type { Plan } from '$lib/core/schema';
 import * as store from '$lib/store';
-import { freshSeeds } from '$lib/ui/shared/seeds';
+import { freshSeeds, newPlan } from '$lib/ui/shared';
 import { workOutDesign } from '$lib/workers';
 
 /** Runs the settings of a plan once more on seeds that it did not have. */
@@ -10,19 +10,8 @@ export async function runAgain(plan: Plan): Promise<void> {
 	const fresh = { ...rack, seed: freshSeeds(rack.seed.length) };
 	const worked =
 		design.kind === 'fraction' ? await workOutDesign(fresh, design) : workOut(fresh, design);
-	const now = Date.now();
 	await store.addPlan(
-		{
-			...plan,
-			id: crypto.randomUUID(),
-			rack: worked.rack,
-			job: null,
-			key: crypto.randomUUID(),
-			stopped: false,
-			paused: false,
-			place: now,
-			createdAt: now
-		},
+		newPlan(plan.briefId, design, worked.rack),
 		combinations(worked.rack, worked),
 		() => crypto.randomUUID()
 	);

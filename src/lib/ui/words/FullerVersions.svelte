@@ -119,11 +119,6 @@
 		font-size: 12px;
 	}
 
-	.link {
-		color: var(--varied);
-		text-decoration: underline;
-	}
-
 	li {
 		padding: 10px 0 10px 10px;
 		border-top: 1px solid var(--rule);
@@ -137,15 +132,6 @@
 
 	.on {
 		border-left-color: var(--varied);
-	}
-
-	.act {
-		padding: 3px 9px;
-		border: 1px solid var(--rule);
-		background: var(--field);
-		color: var(--ink);
-		font: 12px var(--sans);
-		cursor: pointer;
 	}
 
 	.act[aria-pressed='true'] {

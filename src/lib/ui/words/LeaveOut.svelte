@@ -163,15 +163,6 @@
 
 	.sets button,
 	.phrases button,
-	.act {
-		padding: 3px 9px;
-		border: 1px solid var(--rule);
-		background: var(--panel);
-		color: var(--ink);
-		font: 13px var(--sans);
-		cursor: pointer;
-	}
-
 	.sets button[aria-pressed='true'] {
 		border-color: var(--ink);
 		background: var(--field);
@@ -226,10 +217,5 @@
 		background: var(--field);
 		color: var(--ink);
 		font: 13px var(--sans);
-	}
-
-	.link {
-		color: var(--varied);
-		text-decoration: underline;
 	}
 </style>

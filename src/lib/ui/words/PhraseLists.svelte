@@ -105,17 +105,7 @@
 	}
 
 	.phrase,
-	.act {
-		padding: 3px 9px;
-		border: 1px solid var(--rule);
-		background: var(--field);
-		color: var(--ink);
-		font: 13px var(--sans);
-		cursor: pointer;
-	}
-
-	.phrase:hover,
-	.act:hover {
+	.phrase:hover {
 		border-color: var(--ink-3);
 	}
 

@@ -149,11 +149,6 @@
 		font-size: 12px;
 	}
 
-	.link {
-		color: var(--varied);
-		text-decoration: underline;
-	}
-
 	.link + .link {
 		margin-left: 10px;
 	}

@@ -163,12 +163,6 @@
 		border-left-color: var(--varied);
 	}
 
-	.link {
-		color: var(--varied);
-		font-size: 12px;
-		text-decoration: underline;
-	}
-
 	.about {
 		margin: 8px 0;
 		color: var(--ink-2);
@@ -240,14 +234,5 @@
 	.problem {
 		color: var(--point);
 		font-size: 12px;
-	}
-
-	.act {
-		padding: 3px 9px;
-		border: 1px solid var(--rule-strong);
-		background: var(--field);
-		color: var(--ink);
-		font: 13px var(--sans);
-		cursor: pointer;
 	}
 </style>

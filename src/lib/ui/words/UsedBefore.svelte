@@ -98,15 +98,6 @@
 		font-size: 12px;
 	}
 
-	.act {
-		padding: 2px 8px;
-		border: 1px solid var(--rule);
-		background: var(--field);
-		color: var(--ink);
-		font: 12px var(--sans);
-		cursor: pointer;
-	}
-
 	.act:disabled {
 		color: var(--ink-3);
 		cursor: default;

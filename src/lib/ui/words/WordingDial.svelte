@@ -150,13 +150,4 @@
 	.acts .link {
 		margin-left: 0;
 	}
-
-	.act {
-		padding: 3px 9px;
-		border: 1px solid var(--rule);
-		background: var(--field);
-		color: var(--ink);
-		font: 12px var(--sans);
-		cursor: pointer;
-	}
 </style>

@@ -232,21 +232,6 @@
 		font: 13px var(--sans);
 	}
 
-	.act {
-		padding: 3px 9px;
-		border: 1px solid var(--rule);
-		background: var(--field);
-		color: var(--ink);
-		font: 13px var(--sans);
-		text-align: left;
-		cursor: pointer;
-	}
-
-	.link {
-		color: var(--varied);
-		text-decoration: underline;
-	}
-
 	@media (max-width: 1000px) {
 		.view {
 			grid-template-columns: minmax(0, 1fr);
