@@ -199,7 +199,7 @@ test('words that are hard to take are taken, or refused with a sentence at the f
 test('a picture is turned back into words', async ({ page }) => {
 	await page.goto('/demo');
 	await page.waitForURL(/\/sheet/);
-	await page.goto(page.url().replace('/sheet', '/words?drawer=picture'));
+	await page.goto(page.url().replace(/\/sheet.*/, '/words?drawer=picture'));
 	await page.getByRole('group', { name: 'Takes' }).getByRole('button').first().click();
 	const shows = page.getByLabel('What the picture shows');
 	await expect(shows).toContainText('Subject');
