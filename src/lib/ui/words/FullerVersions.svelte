@@ -110,7 +110,7 @@
 	}
 
 	.acts input {
-		width: 86px;
+		width: 72px;
 		height: 28px;
 		padding: 0 6px;
 		border: 1px solid var(--rule);

@@ -162,7 +162,15 @@
 	}
 
 	.sets button,
-	.phrases button,
+	.phrases button {
+		padding: 3px 9px;
+		border: 1px solid var(--rule);
+		background: var(--panel);
+		color: var(--ink);
+		font: 13px var(--sans);
+		cursor: pointer;
+	}
+
 	.sets button[aria-pressed='true'] {
 		border-color: var(--ink);
 		background: var(--field);

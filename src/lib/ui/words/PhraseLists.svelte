@@ -104,7 +104,15 @@
 		margin-top: 10px;
 	}
 
-	.phrase,
+	.phrase {
+		padding: 3px 9px;
+		border: 1px solid var(--rule);
+		background: var(--field);
+		color: var(--ink);
+		font: 13px var(--sans);
+		cursor: pointer;
+	}
+
 	.phrase:hover {
 		border-color: var(--ink-3);
 	}
