@@ -1,3 +1,16 @@
 export { RenderClient, RenderRefused, shippedService } from './client';
+export { checkConformance, type Finding } from './conformance';
 export { fetchLossless, LosslessProblem } from './lossless';
 export { Runner, type Progress } from './runner';
+export {
+	askService,
+	newService,
+	readAddress,
+	routesAmong,
+	serviceId,
+	theShippedService,
+	unqualified,
+	type Route,
+	type Routes,
+	type Service
+} from './services';

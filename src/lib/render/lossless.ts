@@ -1,6 +1,7 @@
 import type { Take } from '$lib/core/schema';
 import { pixelHash } from '$lib/workers';
-import type { RenderClient } from './client';
+import * as store from '$lib/store';
+import type { Routes } from './services';
 
 /** The lossless picture could not be had, with a sentence that says why. */
 export class LosslessProblem extends Error {}
@@ -12,13 +13,26 @@ export class LosslessProblem extends Error {}
  * @param onStep told how far it is, 0 to 1
  */
 export async function fetchLossless(
-	client: RenderClient,
+	routes: Routes,
 	take: Take,
 	onStep?: (share: number) => void
 ): Promise<Uint8Array> {
+	const route = routes.of(take.settings.model);
+	if (!route)
+		throw new LosslessProblem(
+			'The render service of this model was taken off. Add it again under Models.'
+		);
+	const { client, model } = route;
+	const kept = take.settings.start && (await store.start(take.settings.start.image));
+	const start =
+		take.settings.start && kept
+			? { start: { ...take.settings.start, image: (await client.send(kept.picture)).image } }
+			: {};
 	const { job, takes } = await client.submit({
 		key: crypto.randomUUID(),
-		takes: [{ ...take.settings, ref: take.id, output: { format: 'png', preview: false } }]
+		takes: [
+			{ ...take.settings, ...start, model, ref: take.id, output: { format: 'png', preview: false } }
+		]
 	});
 	for await (const { event } of client.events(job, 0, new AbortController().signal)) {
 		if (event.type === 'progress') onStep?.(event.step / event.steps);

@@ -1,7 +1,8 @@
-import type { Plan, RenderEvent, Take } from '$lib/core/schema';
+import type { Plan, RenderEvent, Take, TakeRequest } from '$lib/core/schema';
 import * as store from '$lib/store';
 import { makeThumbnail } from '$lib/workers';
 import { RenderRefused, type RenderClient } from './client';
+import type { Route, Routes } from './services';
 
 /** How far a take is; not kept, since it is true for a moment only. */
 export interface Progress {
@@ -44,7 +45,7 @@ const ROOM = 32 * 1024 * 1024;
  * closed tab or a restarted service costs nothing that was finished.
  */
 export class Runner {
-	readonly #client: RenderClient;
+	readonly #routes: Routes;
 	readonly #tell: RunnerEvents;
 	readonly #channel = new BroadcastChannel(CHANNEL);
 	/** Plans that are driven now, each with what cuts it short. */
@@ -52,8 +53,8 @@ export class Runner {
 	readonly #gone = new AbortController();
 	readonly #troubles = new Map<string, string>();
 
-	constructor(client: RenderClient, tell: RunnerEvents) {
-		this.#client = client;
+	constructor(routes: Routes, tell: RunnerEvents) {
+		this.#routes = routes;
 		this.#tell = tell;
 	}
 
@@ -85,10 +86,11 @@ export class Runner {
 	async cancelTake(take: Take): Promise<void> {
 		const plan = await store.plan(take.planId);
 		await store.endTakes([take.id], 'cancelled');
-		if (!plan?.job) return;
-		const status = await this.#client.status(plan.job).catch(() => null);
+		const client = plan?.job ? this.#clientOf(plan) : null;
+		if (!plan?.job || !client) return;
+		const status = await client.status(plan.job).catch(() => null);
 		const there = status?.takes.find(({ ref }) => ref === take.id);
-		if (there) await this.#client.cancel(plan.job, there.take).catch(() => undefined);
+		if (there) await client.cancel(plan.job, there.take).catch(() => undefined);
 	}
 
 	/** Lets a plan wait, or go on. What is being made of it is given up and made later. */
@@ -111,8 +113,13 @@ export class Runner {
 
 	async #dropJob({ id }: Plan): Promise<void> {
 		const now = await store.plan(id);
-		if (now?.job) await this.#client.cancel(now.job).catch(() => undefined);
+		if (now?.job)
+			await this.#clientOf(now)
+				?.cancel(now.job)
+				.catch(() => undefined);
 	}
+
+	#clientOf = ({ service = '' }: Plan): RenderClient | null => this.#routes.client(service);
 
 	/** Watches the queue as long as this tab lives. */
 	#drive(): Promise<void> {
@@ -192,26 +199,29 @@ export class Runner {
 	/** Sends a part of what is open, or joins the job that was sent before, and keeps what comes. */
 	async #follow(plan: Plan, open: Take[], cut: AbortSignal): Promise<void> {
 		const refs = new Map<string, string>();
-		let job = plan.job;
-		if (job) {
-			for (const { take, ref } of (await this.#client.status(job)).takes) refs.set(take, ref);
+		let { job } = plan;
+		let client = this.#clientOf(plan);
+		if (job && client) {
+			for (const { take, ref } of (await client.status(job)).takes) refs.set(take, ref);
 		} else {
-			const ticket = await this.#client.submit({
+			const route = this.#routes.of(open[0].settings.model);
+			if (!route) {
+				await this.#giveUp(plan, open);
+				return;
+			}
+			client = route.client;
+			const ticket = await client.submit({
 				key: plan.key,
-				takes: open.slice(0, PART).map(({ id, settings }) => ({
-					...settings,
-					ref: id,
-					output: { format: 'webp', preview: true }
-				}))
+				takes: await this.#requests(open, route)
 			});
 			job = ticket.job;
 			for (const { take, ref } of ticket.takes) refs.set(take, ref);
-			await store.updatePlan(plan.id, { job });
+			await store.updatePlan(plan.id, { job, service: route.service });
 		}
 		const wanted = new Set(open.map(({ id }) => id));
 		const keeper = new Keeper();
 		let ended = false;
-		for await (const { event } of this.#client.events(job, 0, cut)) {
+		for await (const { event } of client.events(job, 0, cut)) {
 			if (event.type === 'end') {
 				ended = true;
 				break;
@@ -221,7 +231,7 @@ export class Runner {
 			if (event.type === 'progress') {
 				const { step, steps, preview } = event;
 				this.#progress({ takeId: ref, step, steps, preview });
-			} else if (event.type === 'done') keeper.keep(this.#fetch(ref, event));
+			} else if (event.type === 'done') keeper.keep(this.#fetch(client, ref, event));
 			else if (event.type === 'failed') await store.endTakes([ref], 'failed', event.message);
 			// What was cancelled on purpose is marked so already; the rest is made later.
 		}
@@ -231,11 +241,54 @@ export class Runner {
 		await store.updatePlan(plan.id, { job: null, key: crypto.randomUUID() });
 	}
 
+	/** The next part of what is open, for one service, with its start pictures sent ahead. */
+	async #requests(open: readonly Take[], { client, service }: Route): Promise<TakeRequest[]> {
+		const part = open
+			.flatMap((take) => {
+				const route = this.#routes.of(take.settings.model);
+				return route?.service === service ? [{ take, model: route.model }] : [];
+			})
+			.slice(0, PART);
+		const sent = new Map<string, string>();
+		for (const { take } of part) {
+			const id = take.settings.start?.image;
+			if (!id || sent.has(id)) continue;
+			const kept = await store.start(id);
+			if (kept) sent.set(id, (await client.send(kept.picture)).image);
+		}
+		return part.map(({ take: { id, settings }, model }) => ({
+			...settings,
+			...(settings.start
+				? {
+						start: {
+							...settings.start,
+							image: sent.get(settings.start.image) ?? settings.start.image
+						}
+					}
+				: {}),
+			model,
+			ref: id,
+			output: { format: 'webp', preview: true }
+		}));
+	}
+
+	/** Marks takes as failed whose service is not known here any more. */
+	async #giveUp(plan: Plan, open: readonly Take[]): Promise<void> {
+		const lost = open.filter(({ settings }) => !this.#routes.of(settings.model));
+		await store.endTakes(
+			lost.map(({ id }) => id),
+			'failed',
+			'The render service of this model was taken off. Add it again under Models, then try again.'
+		);
+		await store.updatePlan(plan.id, { job: null, key: crypto.randomUUID() });
+	}
+
 	async #fetch(
+		client: RenderClient,
 		id: string,
 		done: Extract<RenderEvent, { type: 'done' }>
 	): Promise<store.FinishedTake> {
-		const picture = await this.#client.image(done.take);
+		const picture = await client.image(done.take);
 		return { id, done, picture: { picture, thumbnail: await makeThumbnail(picture) } };
 	}
 

@@ -5,7 +5,8 @@ const loopback = /^(localhost|127(?:\.\d{1,3}){3}|\[::1\])(?::\d+)?$/i;
 /**
  * Refuses calls that a page of another origin made, or that came under another name than this
  * machine's own. Calls without an Origin, such as a script's, are served. `DIAL_PICK_HOSTS` may
- * name further hosts, with commas between them, under which the service is to answer.
+ * name further hosts, with commas between them, under which the service is to answer, and
+ * `DIAL_PICK_ORIGINS` pages of other origins that may call it, such as http://127.0.0.1:4173.
  */
 export function guard(request: Request): Response | null {
 	const host = request.headers.get('host') ?? '';
@@ -25,10 +26,30 @@ export function guard(request: Request): Response | null {
 	} catch {
 		from = '';
 	}
-	if (from === host) return null;
+	if (from === host || isFriend(origin)) return null;
 	return problem(
 		403,
 		'Not served to other origins',
 		`A page of ${origin} may not call this service.`
 	).toResponse();
+}
+
+/** Whether pages of an origin were allowed to call this service. */
+const isFriend = (origin: string): boolean =>
+	(process.env.DIAL_PICK_ORIGINS ?? '')
+		.split(',')
+		.map((o) => o.trim())
+		.includes(origin);
+
+/** What lets a page of an allowed origin read the answers (Fetch standard, CORS protocol). */
+export function letRead(request: Request): Record<string, string> {
+	const origin = request.headers.get('origin');
+	if (!origin || !isFriend(origin)) return {};
+	return {
+		'access-control-allow-origin': origin,
+		'access-control-allow-methods': 'GET, POST, DELETE',
+		'access-control-allow-headers': 'content-type, last-event-id',
+		'access-control-expose-headers': 'etag, retry-after',
+		vary: 'origin'
+	};
 }

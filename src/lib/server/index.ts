@@ -7,7 +7,7 @@ import type { Shelf } from './admission';
 
 export { readJob } from './admission';
 export { readBytes, readJson } from './body';
-export { guard } from './guard';
+export { guard, letRead } from './guard';
 export { limits } from './limits';
 export { answer } from './problem';
 export { eventStream } from './event-stream';

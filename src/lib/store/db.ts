@@ -1,5 +1,14 @@
 import { Dexie, type EntityTable, type Table } from 'dexie';
-import { upgradeBrief, upgradePlan, type Brief1, type Plan1 } from '$lib/core/formats';
+import {
+	upgradeBrief1,
+	upgradeBrief2,
+	upgradePlan1,
+	upgradePlan2,
+	type Brief1,
+	type Brief2,
+	type Plan1,
+	type Plan2
+} from '$lib/core/formats';
 import type { Brief, Mark, NegativeSet, Pick, Plan, Purse, Style, Take } from '$lib/core/schema';
 
 /** A take's picture as it is kept: smaller than the lossless one, and a thumbnail. */
@@ -20,6 +29,25 @@ export interface KeptPrompt {
 	starred: 0 | 1;
 }
 
+/** A picture that takes may begin from. */
+export interface StartPicture {
+	/** SHA-256 of its bytes, in hex. */
+	id: string;
+	name: string;
+	picture: Blob;
+	thumbnail: Blob;
+	addedAt: number;
+}
+
+/** A render service that was added by its address. */
+export interface AddedService {
+	/** A short word that parts its models from those of others. */
+	id: string;
+	/** Where its calls begin, as `https://host/api/render/v1`. */
+	address: string;
+	addedAt: number;
+}
+
 /** The browser's database. Only this folder knows it. */
 export class Database extends Dexie {
 	briefs!: EntityTable<Brief, 'id'>;
@@ -34,6 +62,8 @@ export class Database extends Dexie {
 	prompts!: EntityTable<KeptPrompt, 'text'>;
 	/** When the takes of a brief were last looked at. */
 	seen!: EntityTable<{ briefId: string; at: number }, 'briefId'>;
+	starts!: EntityTable<StartPicture, 'id'>;
+	services!: EntityTable<AddedService, 'id'>;
 	/** What holds for all briefs, in rows by name. */
 	house!: Table<Purse & { name: 'purse' }, string>;
 
@@ -61,16 +91,30 @@ export class Database extends Dexie {
 				const briefs = await change.table<Brief1>('briefs').toArray();
 				await change
 					.table('briefs')
-					.bulkPut(briefs.map((old) => upgradeBrief(old, () => crypto.randomUUID())));
-				const plans = (await change.table<Plan1>('plans').toArray()).map(upgradePlan);
+					.bulkPut(briefs.map((old) => upgradeBrief1(old, () => crypto.randomUUID())));
+				const plans = (await change.table<Plan1>('plans').toArray()).map(upgradePlan1);
 				await change.table('plans').bulkPut(plans);
 				await change.table('prompts').bulkPut(plans.flatMap(promptsOf));
+			});
+		this.version(3)
+			.stores({ starts: 'id, addedAt', services: 'id' })
+			.upgrade(async (change) => {
+				const briefs = change.table<Brief2>('briefs');
+				await briefs.bulkPut((await briefs.toArray()).map(upgradeBrief2));
+				const plans = change.table<Plan2>('plans');
+				await plans.bulkPut((await plans.toArray()).map(upgradePlan2));
 			});
 	}
 }
 
 /** The prompts that a plan runs, as they are kept. */
-export const promptsOf = ({ rack, createdAt }: Plan): KeptPrompt[] =>
+export const promptsOf = ({
+	rack,
+	createdAt
+}: {
+	createdAt: number;
+	rack: { wording: readonly string[]; negative: readonly string[] };
+}): KeptPrompt[] =>
 	rack.wording
 		.filter((text) => text.trim())
 		.map((text) => ({ text, negative: rack.negative[0] ?? '', runAt: createdAt, starred: 0 }));

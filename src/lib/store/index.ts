@@ -1,4 +1,4 @@
-export { type KeptPrompt, type StoredPicture } from './db';
+export { type AddedService, type KeptPrompt, type StartPicture, type StoredPicture } from './db';
 export { watch, watchCalmly } from './live';
 export * from './briefs';
 export * from './takes';
@@ -6,5 +6,7 @@ export * from './picks';
 export * from './purse';
 export * from './queue';
 export { askToKeep, room, StorageFull, type Room } from './room';
+export * from './services';
+export * from './starts';
 export * from './words';
 export * from './whole-brief';

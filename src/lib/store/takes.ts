@@ -46,7 +46,7 @@ export async function addPlan(
 
 export async function updatePlan(
 	id: string,
-	change: Partial<Pick<Plan, 'job' | 'key' | 'stopped' | 'paused' | 'says' | 'place'>>
+	change: Partial<Pick<Plan, 'job' | 'service' | 'key' | 'stopped' | 'paused' | 'says' | 'place'>>
 ): Promise<void> {
 	await db.plans.update(id, change);
 }

@@ -1,21 +1,41 @@
-import type { ModelCard, PlanRack, Size, Style, TakeSettings, TakeWords } from '$lib/core/schema';
+import type {
+	Levels,
+	ModelCard,
+	PlanRack,
+	Size,
+	Style,
+	TakeSettings,
+	TakeWords
+} from '$lib/core/schema';
+
+/** One of a model's own stops: the `level`-th of so many, and what it comes to for that model. */
+export interface OwnStop {
+	level: number;
+	of: number;
+	value: number;
+}
 
 /** A value put on a dial. */
-export type Stop = string | number | Size | readonly Style[];
+export type Stop = string | number | Size | readonly Style[] | OwnStop;
 
 /** Every dial: each has its stops in a plan. */
-export type DialId = keyof PlanRack;
+export type DialId = Exclude<keyof PlanRack, 'own'>;
+
+/** Dials on which a model may have stops of its own. */
+export type OwnDialId = keyof Levels;
 
 /** Something with settings, such as a take. */
 export interface Made {
 	settings: TakeSettings;
 	words?: TakeWords;
+	levels?: Levels;
 }
 
 /** Settings in the making. */
 export interface Draft {
 	settings: Partial<TakeSettings>;
 	words?: Partial<TakeWords>;
+	levels?: Levels;
 }
 
 /** One setting that can be varied. */
@@ -40,6 +60,7 @@ export interface Dial {
 export function stopKey(stop: Stop): string {
 	if (typeof stop !== 'object') return String(stop);
 	if ('width' in stop) return `${stop.width}x${stop.height}`;
+	if ('level' in stop) return `${stop.level} of ${stop.of}`;
 	return stop.map(({ name }) => name).join(' + ');
 }
 
@@ -65,6 +86,49 @@ export function fieldDial<
 		write: (draft, stop) => ({ ...draft, settings: { ...draft.settings, [field]: stop } }),
 		...usual,
 		...dial
+	};
+}
+
+const levelNames: Record<string, string> = {
+	'1 of 2': 'low',
+	'2 of 2': 'high',
+	'1 of 3': 'low',
+	'2 of 3': 'middle',
+	'3 of 3': 'high'
+};
+
+/** A place in a model's own stops, in words. */
+export const levelName = (stop: OwnStop): string => levelNames[stopKey(stop)] ?? stopKey(stop);
+
+/** A number dial on which a model may have stops of its own. */
+export function ownDial(field: OwnDialId, about: About): Dial {
+	const level = (stop: Stop): number =>
+		typeof stop === 'object' && 'level' in stop ? stop.level : Infinity;
+	return {
+		...fieldDial(field, about),
+		read: ({ settings, levels }) => {
+			const own = levels?.[field];
+			return own ? { ...own, value: settings[field] } : settings[field];
+		},
+		write: ({ levels, ...draft }, stop) => {
+			const { [field]: _, ...others } = levels ?? {};
+			if (typeof stop !== 'object' || !('level' in stop))
+				return {
+					...draft,
+					...(Object.keys(others).length ? { levels: others } : {}),
+					settings: { ...draft.settings, [field]: stop }
+				};
+			const { value, ...own } = stop;
+			return {
+				...draft,
+				levels: { ...others, [field]: own },
+				settings: { ...draft.settings, [field]: value }
+			};
+		},
+		format: (stop) =>
+			typeof stop === 'object' && 'level' in stop ? levelName(stop) : stopKey(stop),
+		compare: (a, b) =>
+			typeof a === 'number' && typeof b === 'number' ? a - b : level(a) - level(b) || 0
 	};
 }
 

@@ -58,6 +58,26 @@ describe('dials', () => {
 			settings: {}
 		});
 		expect(rebuilt).toEqual(made);
+		const more: Made = {
+			...made,
+			settings: {
+				...made.settings,
+				adapters: [
+					{ id: 'reed-wash', weight: 0.4 },
+					{ id: 'lamp-oil', weight: 0.4 }
+				],
+				start: { image: 'ab', strength: 0.2 },
+				batch: { seed: settings.seed, index: 3 }
+			},
+			levels: { guidance: { level: 1, of: 3 } }
+		};
+		const again = dials.reduce<Draft>((sum, dial) => dial.write(sum, dial.read(more)), {
+			settings: {}
+		});
+		expect(again).toEqual(more);
+		// Turned to none, nothing of them is left.
+		const none = dials.reduce<Draft>((sum, dial) => dial.write(sum, dial.read(made)), more);
+		expect(none).toEqual(made);
 	});
 
 	it('read the words of a take that has no others as they were sent', () => {

@@ -1,14 +1,25 @@
 import { frameLabel } from '$lib/core/frame';
 import type { Size, Style } from '$lib/core/schema';
 import { applyStyles } from '$lib/core/wording';
-import { fieldDial, stopKey, wordsDial, type Dial, type DialId } from './dial';
+import { fieldDial, ownDial, stopKey, wordsDial, type Dial, type DialId } from './dial';
+import { adapterDial, batchDial, seedDial, startDial, strengthDial, weightDial } from './extras';
 
-export { stopKey, type Dial, type DialId, type Draft, type Made, type Stop } from './dial';
+export {
+	levelName,
+	stopKey,
+	type Dial,
+	type DialId,
+	type Draft,
+	type Made,
+	type OwnDialId,
+	type OwnStop,
+	type Stop
+} from './dial';
+export { formatSeed } from './extras';
+export { ALONE, NO_ADAPTER, NO_START } from './extras';
 
-/** A seed with its digits in threes, so that it can be read aloud. */
-export function formatSeed(seed: number): string {
-	return String(seed).replace(/\B(?=(\d{3})+$)/g, '\u2009');
-}
+/** Dials of chance: their stops tell takes of one setting apart, and none is better than another. */
+export const chanceDials: readonly DialId[] = ['seed', 'batch'];
 
 function send(
 	{ wording, negative }: { wording: string; negative: string },
@@ -39,14 +50,14 @@ export const dials: readonly Dial[] = [
 			return p.width / p.height - q.width / q.height || p.width - q.width;
 		}
 	},
-	fieldDial('guidance', {
+	ownDial('guidance', {
 		id: 'guidance',
 		label: 'Guidance',
 		many: 'guidance values',
 		explained:
 			'How firmly the model is held to the prompt. Low wanders off, high burns the colours.'
 	}),
-	fieldDial('steps', {
+	ownDial('steps', {
 		id: 'steps',
 		label: 'Steps',
 		many: 'step counts',
@@ -67,14 +78,12 @@ export const dials: readonly Dial[] = [
 		explained: 'How the noise is spread over the steps.',
 		format: (stop) => scheduleNames[stopKey(stop)] ?? stopKey(stop)
 	}),
-	fieldDial('seed', {
-		id: 'seed',
-		label: 'Seed',
-		many: 'seeds',
-		explained:
-			'The noise that a picture starts from. The same seeds in every setting make a fair comparison.',
-		format: (stop) => formatSeed(Number(stop))
-	}),
+	adapterDial,
+	weightDial,
+	startDial,
+	strengthDial,
+	seedDial,
+	batchDial,
 	wordsDial('wording', ({ settings, words }) => words?.wording ?? settings.prompt, send, {
 		id: 'wording',
 		label: 'Wording',

@@ -4,7 +4,14 @@ import { z } from 'zod';
 import { dials, stopKey } from '$lib/core/dials';
 import { Brief, Mark, Pick, Plan, Take, type MarkKind } from '$lib/core/schema';
 import { FileProblem } from './errors';
-import { upgradeBrief, upgradePlan } from './upgrade';
+import {
+	upgradeBrief1,
+	upgradeBrief2,
+	upgradePlan1,
+	upgradePlan2,
+	type Brief2,
+	type Plan2
+} from './upgrade';
 
 /** Everything that belongs to a brief but its pictures. */
 export const WholeBrief = z.object({
@@ -19,7 +26,7 @@ export type WholeBrief = z.infer<typeof WholeBrief>;
 /** What stands in an archive's `brief.json`. */
 export const ArchiveFile = z.object({
 	format: z.literal('dial-pick/brief'),
-	version: z.literal(2),
+	version: z.literal(3),
 	...WholeBrief.shape
 });
 
@@ -27,6 +34,8 @@ export const ArchiveFile = z.object({
 export interface Archive {
 	whole: WholeBrief;
 	pictures: Map<string, Uint8Array>;
+	/** The start pictures of its takes and its rack, by the SHA-256 of their bytes. */
+	starts?: Map<string, Uint8Array>;
 }
 
 /** Largest unpacked size that is taken, in bytes. */
@@ -35,8 +44,8 @@ const MAX_UNPACKED = 2 * 1024 ** 3;
 const imageName = (take: Take): string => `images/${String(take.number).padStart(4, '0')}.webp`;
 
 /** Packs a brief into a ZIP: `brief.json`, `takes.csv`, `images/`. */
-export function writeArchive({ whole, pictures }: Archive): Uint8Array<ArrayBuffer> {
-	const file = { format: 'dial-pick/brief', version: 2, ...whole } satisfies z.infer<
+export function writeArchive({ whole, pictures, starts }: Archive): Uint8Array<ArrayBuffer> {
+	const file = { format: 'dial-pick/brief', version: 3, ...whole } satisfies z.infer<
 		typeof ArchiveFile
 	>;
 	const entries: Record<string, [Uint8Array, { level: 0 | 6; mtime: string }]> = {};
@@ -48,6 +57,7 @@ export function writeArchive({ whole, pictures }: Archive): Uint8Array<ArrayBuff
 		const picture = pictures.get(take.id);
 		if (picture) entries[imageName(take)] = [picture, { level: 0, mtime }];
 	}
+	for (const [id, bytes] of starts ?? []) entries[`starts/${id}`] = [bytes, { level: 0, mtime }];
 	return zipSync(entries);
 }
 
@@ -81,7 +91,10 @@ export function readArchive(bytes: Uint8Array): Archive {
 			filter: ({ name, originalSize }) => {
 				size += originalSize;
 				if (size > MAX_UNPACKED) tooLarge = true;
-				return !tooLarge && (name === 'brief.json' || /^images\/\d+\.webp$/.test(name));
+				return (
+					!tooLarge &&
+					(name === 'brief.json' || /^(images\/\d+\.webp|starts\/[0-9a-f]{64})$/.test(name))
+				);
 			}
 		});
 	} catch {
@@ -121,21 +134,26 @@ export function readArchive(bytes: Uint8Array): Archive {
 			);
 		}
 	}
-	return { whole, pictures };
+	const starts = new Map(
+		Object.entries(files).flatMap(([name, bytes]): [string, Uint8Array][] =>
+			name.startsWith('starts/') ? [[name.slice(7), bytes]] : []
+		)
+	);
+	return { whole, pictures, starts };
 }
 
 /** What an earlier version wrote, as this one writes it; anything else as it is. */
 function upgraded(value: unknown): unknown {
 	const old = value as { version?: unknown; brief?: unknown; plans?: unknown } | null;
-	if (typeof old !== 'object' || old?.version !== 1) return value;
+	if (typeof old !== 'object' || (old?.version !== 1 && old?.version !== 2)) return value;
 	let next = 0;
 	try {
-		return {
-			...old,
-			version: 2,
-			brief: upgradeBrief(old.brief as never, () => `phrase-${next++}`),
-			plans: (old.plans as never[]).map(upgradePlan)
-		};
+		const first = old.version === 1;
+		const brief = first
+			? upgradeBrief1(old.brief as never, () => `phrase-${next++}`)
+			: (old.brief as Brief2);
+		const plans = first ? (old.plans as never[]).map(upgradePlan1) : (old.plans as Plan2[]);
+		return { ...old, version: 3, brief: upgradeBrief2(brief), plans: plans.map(upgradePlan2) };
 	} catch {
 		return value;
 	}
@@ -159,7 +177,7 @@ function checkBelonging({ brief, plans, takes, marks, picks }: WholeBrief): void
 }
 
 /** The same brief under ids of its own, so that it can stand beside the one it was made from. */
-export function withFreshIds({ whole, pictures }: Archive, newId: () => string): Archive {
+export function withFreshIds({ whole, pictures, starts }: Archive, newId: () => string): Archive {
 	const ids = new Map<string, string>();
 	const fresh = (old: string): string => {
 		const id = ids.get(old) ?? newId();
@@ -180,6 +198,7 @@ export function withFreshIds({ whole, pictures }: Archive, newId: () => string):
 				from: p.from.kind === 'take' ? { ...p.from, takeId: fresh(p.from.takeId) } : p.from
 			}))
 		},
-		pictures: new Map([...pictures].map(([id, bytes]) => [fresh(id), bytes]))
+		pictures: new Map([...pictures].map(([id, bytes]) => [fresh(id), bytes])),
+		...(starts ? { starts } : {})
 	};
 }

@@ -1,3 +1,4 @@
+import { plainExtras } from '$lib/core/plan';
 import exifr from 'exifr';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import Papa from 'papaparse';
@@ -126,7 +127,8 @@ const archive = (): Archive => ({
 				sampler: ['euler'],
 				schedule: ['karras'],
 				seed: [4_294_967_295],
-				style: [[]]
+				style: [[]],
+				...plainExtras()
 			},
 			design: { kind: 'all' },
 			createdAt: 1,
@@ -177,7 +179,8 @@ const archive = (): Archive => ({
 			}
 		]
 	},
-	pictures: new Map([['t1', new Uint8Array([82, 73, 70, 70, 1, 2, 3])]])
+	pictures: new Map([['t1', new Uint8Array([82, 73, 70, 70, 1, 2, 3])]]),
+	starts: new Map([['ab'.repeat(32), new Uint8Array([1, 2, 3])]])
 });
 
 describe('a brief as an archive', () => {
@@ -204,7 +207,7 @@ describe('a brief as an archive', () => {
 		expect(data[0].mark).toBe('keep');
 	});
 
-	it('of version 1 is read too: its prompt as phrases, its words as stops', () => {
+	it('of earlier versions is read too: its prompt as phrases, its words as stops', () => {
 		const { whole } = archive();
 		const { words: _words, design: _design, rack, ...oldBrief } = whole.brief;
 		const { style: _style, ...oldRack } = rack;
@@ -225,6 +228,25 @@ describe('a brief as an archive', () => {
 		expect(brief.words.stack.phrases.map(({ text }) => text)).toEqual(['a heron', 'at dawn']);
 		expect(brief.words.leaveOut).toBe('people');
 		expect(plans[0].rack).toMatchObject({ wording: ['a heron'], negative: ['birds'], style: [[]] });
+	});
+
+	it('of version 2 is read too: its new dials held where they change nothing', () => {
+		const { whole } = archive();
+		const { negatives: _negatives, ...words } = whole.brief.words;
+		const older = (rack: Record<string, unknown>) =>
+			Object.fromEntries(Object.entries(rack).filter(([dial]) => !(dial in plainExtras())));
+		const file = {
+			format: 'dial-pick/brief',
+			version: 2,
+			...whole,
+			brief: { ...whole.brief, words, rack: older(whole.brief.rack) },
+			plans: whole.plans.map((plan) => ({ ...plan, rack: older(plan.rack) }))
+		};
+		const picture = unzipSync(writeArchive(archive()))['images/0001.webp'];
+		const back = readArchive(
+			zipSync({ 'brief.json': strToU8(JSON.stringify(file)), 'images/0001.webp': picture })
+		);
+		expect(back.whole).toEqual(whole);
 	});
 
 	it('can stand beside itself under fresh ids', () => {

@@ -12,4 +12,13 @@ export { PickFile, readPick, writePick } from './pick-file';
 export { settingsOf, stampPicture } from './picture';
 export { findXmp, readChunks, writeChunks } from './png';
 export { MADE_BY_MODEL, readXmp, writeXmp, type PictureFacts } from './xmp';
-export { upgradeBrief, upgradePlan, type Brief1, type Plan1 } from './upgrade';
+export {
+	upgradeBrief1,
+	upgradeBrief2,
+	upgradePlan1,
+	upgradePlan2,
+	type Brief1,
+	type Brief2,
+	type Plan1,
+	type Plan2
+} from './upgrade';

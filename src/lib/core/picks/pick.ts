@@ -1,4 +1,12 @@
-import { dialOf, dials, stopKey, type DialId, type Draft, type Made } from '$lib/core/dials';
+import {
+	chanceDials,
+	dialOf,
+	dials,
+	stopKey,
+	type DialId,
+	type Draft,
+	type Made
+} from '$lib/core/dials';
 import { stopsAmong } from '$lib/core/sheet';
 import type { MarkKind, Pick, Take } from '$lib/core/schema';
 
@@ -41,16 +49,21 @@ export function draftPick(
 	const named: string[] = [];
 	for (const { id, read, write } of dials) {
 		const one = stopsAmong(chosen, id).length === 1;
-		// A seed is chance: it belongs to a picture, not to settings that are to serve again.
-		if (!one || (from.kind === 'stop' && id === 'seed')) continue;
-		draft = write(draft, read(first));
+		// Chance belongs to a picture, not to settings that are to serve again.
+		if (!one || (from.kind === 'stop' && chanceDials.includes(id))) continue;
+		// A place in models' own stops comes to another value for another model.
+		const stop = read(first);
+		if (typeof stop === 'object' && 'level' in stop && stopsAmong(chosen, 'model').length > 1)
+			continue;
+		draft = write(draft, stop);
 		if (id === 'model' || id === 'guidance' || id === 'steps' || id === dial?.id)
 			named.push(say(id, first));
 	}
 	const count = (kind: MarkKind) => chosen.filter(({ id }) => marks.get(id) === kind).length;
 	return {
 		from,
-		...draft,
+		settings: draft.settings,
+		...(draft.words ? { words: draft.words } : {}),
 		evidence: {
 			takes: chosen.length,
 			kept: count('keep'),
@@ -69,6 +82,9 @@ export function pickedDials({ settings, words }: Draft): DialId[] {
 		.filter((id) => {
 			if (id === 'frame') return settings.width !== undefined && settings.height !== undefined;
 			if (id === 'style') return !!words?.styles?.length;
+			if (id === 'adapter' || id === 'weight') return !!settings.adapters;
+			if (id === 'start' || id === 'strength') return !!settings.start;
+			if (id === 'batch') return !!settings.batch;
 			return dialOf(id).read({ settings, words } as Made) !== undefined;
 		});
 }

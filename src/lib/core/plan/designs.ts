@@ -1,6 +1,7 @@
-import { dialOf, stopKey, type DialId, type Stop } from '$lib/core/dials';
+import { chanceDials, dialOf, stopKey, type DialId, type Stop } from '$lib/core/dials';
 import { sobol, SOBOL_DIMENSIONS } from '$lib/core/random';
 import type { Design, PlanRack } from '$lib/core/schema';
+import { countRepeats, ownsStops, rackDials } from './plan';
 import { balancedFraction, effectsCount, efficiencyOf } from './fraction';
 
 /** A design worked out for a rack: which settings are run, each on the same seeds. */
@@ -21,11 +22,16 @@ export interface WorkedOut {
 }
 
 /** Dials that a scatter spreads points over, with the step that their stops keep to. */
-const scattered: Partial<Record<DialId, number>> = { guidance: 0.1, steps: 1 };
+const scattered: Partial<Record<DialId, number>> = {
+	guidance: 0.1,
+	steps: 1,
+	weight: 0.05,
+	strength: 0.05
+};
 
-/** Dials with two stops or more, but the seed: what a design chooses among. */
+/** Dials with two stops or more, but those of chance: what a design chooses among. */
 export const chosenAmong = (rack: PlanRack): DialId[] =>
-	(Object.keys(rack) as DialId[]).filter((dial) => dial !== 'seed' && rack[dial].length > 1);
+	rackDials.filter((dial) => !chanceDials.includes(dial) && rack[dial].length > 1);
 
 /** How many settings a design has, without making it. */
 export function countSettings(rack: PlanRack, design: Design): number {
@@ -106,7 +112,8 @@ function scatter(rack: PlanRack, dials: DialId[], count: number): WorkedOut {
 	const next: PlanRack = { ...rack };
 	const rows = points.map(() => dials.map(() => 0));
 	over.forEach((dial, d) => {
-		const step = scattered[dial];
+		// Places of models' own stops are no scale that points could be spread over.
+		const step = ownsStops(rack, dial) ? undefined : scattered[dial];
 		const stops = rack[dial];
 		if (step === undefined) {
 			points.forEach((point, i) => (rows[i][d] = Math.floor(point[d] * stops.length)));
@@ -129,7 +136,7 @@ export function designSays(rack: PlanRack, design: Design, efficiency: number | 
 	const dials = chosenAmong(rack);
 	const seeds = rack.seed.length;
 	if (!dials.length)
-		return seeds > 1
+		return countRepeats(rack) > 1
 			? 'Only the seed varies: this shows how much chance does.'
 			: 'One take. Put a second stop on a dial to compare.';
 	const names = dials.map((dial) => dialOf(dial).label.toLowerCase());

@@ -21,7 +21,10 @@ export {
 export {
 	combinations,
 	costOf,
+	countRepeats,
 	countTakes,
+	ownsStops,
+	ownStops,
 	planProblems,
 	planRack,
 	rackDials,
@@ -30,6 +33,7 @@ export {
 	type PlanCost,
 	type PlanProblem
 } from './plan';
+export { dropPlace, giveOwn, ownFor, setOwn, shareStops, spreadStops } from './own';
 export { takeCredits, takeSeconds } from './price';
 export { progressOf, type RunProgress, type TakeCounts } from './progress';
-export { firstRack, readStops, type ReadStops } from './stops';
+export { firstRack, plainExtras, readStops, type ReadStops } from './stops';

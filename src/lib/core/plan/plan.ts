@@ -1,14 +1,24 @@
-import { dialOf, type DialId, type Draft, type Made, type Stop } from '$lib/core/dials';
+import {
+	chanceDials,
+	dialOf,
+	NO_ADAPTER,
+	NO_START,
+	type DialId,
+	type Draft,
+	type Made,
+	type OwnDialId,
+	type Stop
+} from '$lib/core/dials';
 import { fitOf } from '$lib/core/frame';
 import type { Brief, ModelCard, PlanRack } from '$lib/core/schema';
-import { UNPROMPTED, wordingStops } from '$lib/core/wording';
+import { negativeStops, UNPROMPTED, wordingStops } from '$lib/core/wording';
 import { takeCredits, takeSeconds } from './price';
 
 /** All stops of a brief: those of its rack, and those that its words put on their dials. */
 export const planRack = ({ rack, words, negative }: Brief): PlanRack => ({
 	...rack,
 	wording: wordingStops(words),
-	negative: [negative]
+	negative: negativeStops(words, negative)
 });
 
 /**
@@ -17,8 +27,13 @@ export const planRack = ({ rack, words, negative }: Brief): PlanRack => ({
  */
 const runOrder: readonly DialId[] = [
 	'seed',
+	'batch',
 	'frame',
 	'model',
+	'start',
+	'strength',
+	'adapter',
+	'weight',
 	'sampler',
 	'schedule',
 	'negative',
@@ -39,8 +54,17 @@ export const rackDials: readonly DialId[] = [
 	'wording',
 	'style',
 	'negative',
-	'seed'
+	'adapter',
+	'weight',
+	'start',
+	'strength',
+	'seed',
+	'batch'
 ];
+
+/** Takes of one setting: as many as it has seeds and places in a batch. */
+export const countRepeats = (rack: PlanRack): number =>
+	chanceDials.reduce((product, dial) => product * rack[dial].length, 1);
 
 /** How many takes all combinations make. Nothing is enumerated. */
 export function countTakes(rack: PlanRack): number {
@@ -72,10 +96,13 @@ export function* combinations(
 ): Generator<Made> {
 	if (rows) {
 		for (let seed = 0; seed < rack.seed.length; seed++)
-			for (const row of rows)
-				yield combine(rack, (dial) =>
-					dial === 'seed' ? seed : dials.includes(dial) ? row[dials.indexOf(dial)] : 0
-				);
+			for (let batch = 0; batch < rack.batch.length; batch++)
+				for (const row of rows)
+					yield combine(rack, (dial) => {
+						if (dial === 'seed') return seed;
+						if (dial === 'batch') return batch;
+						return dials.includes(dial) ? row[dials.indexOf(dial)] : 0;
+					});
 		return;
 	}
 	const total = countTakes(rack);
@@ -95,11 +122,29 @@ export function* combinations(
 function combine(rack: PlanRack, indexOf: (dial: DialId) => number): Made {
 	let draft: Draft = { settings: {} };
 	for (const dial of runOrder) {
-		const stops: readonly Stop[] = rack[dial];
-		draft = dialOf(dial).write(draft, stops[indexOf(dial)]);
+		draft = dialOf(dial).write(draft, stopAt(rack, dial, indexOf(dial), draft));
 	}
 	return draft as Made;
 }
+
+/** A stop of a dial by its index: a model's own where models have their own. */
+function stopAt(rack: PlanRack, dial: DialId, index: number, { settings }: Draft): Stop {
+	const stops: readonly Stop[] = rack[dial];
+	if (!ownsStops(rack, dial)) return stops[index];
+	const value = ownStops(rack, dial, settings.model!)[index];
+	return { level: index + 1, of: stops.length, value };
+}
+
+/** Whether the models of a rack are compared by the places of their own stops on a dial. */
+export const ownsStops = (rack: Pick<PlanRack, 'own'>, dial: DialId): dial is OwnDialId =>
+	(dial === 'guidance' || dial === 'steps') && rack.own[dial] !== undefined;
+
+/** The stops that a model has on a dial: its own, or those that all share. */
+export const ownStops = (
+	rack: Pick<PlanRack, 'own' | OwnDialId>,
+	dial: OwnDialId,
+	model: string
+): readonly number[] => rack.own[dial]?.[model] ?? rack[dial];
 
 /** What a plan costs. */
 export interface PlanCost {
@@ -130,7 +175,7 @@ export function costOf(
 		const card = cards.find((c) => c.id === id);
 		if (!card) continue;
 		for (const frame of rack.frame) {
-			for (const steps of rack.steps) {
+			for (const steps of ownStops(rack, 'steps', id)) {
 				credits += takeCredits(card, { ...frame, steps }) * others;
 				seconds += takeSeconds(card, { ...frame, steps }) * others;
 			}
@@ -150,8 +195,8 @@ function costOfRows(
 	chosen: Chosen
 ): PlanCost {
 	let [takes, credits, seconds] = [0, 0, 0];
-	// Every seed costs the same.
-	const one = { ...rack, seed: rack.seed.slice(0, 1) };
+	// Every seed, and every picture of a batch, costs the same.
+	const one = { ...rack, seed: rack.seed.slice(0, 1), batch: rack.batch.slice(0, 1) };
 	for (const { settings } of combinations(one, chosen)) {
 		takes++;
 		const card = cards.find(({ id }) => id === settings.model);
@@ -159,11 +204,11 @@ function costOfRows(
 		credits += takeCredits(card, settings);
 		seconds += takeSeconds(card, settings);
 	}
-	const seeds = rack.seed.length;
+	const repeats = countRepeats(rack);
 	return {
-		takes: takes * seeds,
-		credits: Math.round(credits * seeds * 100) / 100,
-		seconds: (seconds * seeds) / Math.max(1, Math.min(threads, takes * seeds))
+		takes: takes * repeats,
+		credits: Math.round(credits * repeats * 100) / 100,
+		seconds: (seconds * repeats) / Math.max(1, Math.min(threads, takes * repeats))
 	};
 }
 
@@ -203,13 +248,20 @@ export function planProblems(
 		}
 		for (const dial of ['guidance', 'steps'] as const) {
 			const { min, max } = card[dial];
-			const off = rack[dial].filter((stop) => stop < min || stop > max);
+			const stops = ownStops(rack, dial, id);
+			if (stops.length !== rack[dial].length)
+				say(
+					dial,
+					`${card.name} has ${stops.length} stops of its own for ${dial} and the dial has ${rack[dial].length}: give it as many.`
+				);
+			const off = stops.filter((stop) => stop < min || stop > max);
 			if (off.length)
 				say(
 					dial,
 					`${card.name} takes ${dial} from ${min} to ${max}: ${off.join(', ')} is outside.`
 				);
 		}
+		problems.push(...extraProblems(rack, card));
 		for (const [dial, offered] of [
 			['sampler', card.samplers],
 			['schedule', card.schedules]
@@ -218,11 +270,43 @@ export function planProblems(
 			if (off.length) say(dial, `${card.name} does not have ${off.join(', ')}.`);
 		}
 	}
+	if (rack.weight.length > 1 && rack.adapter.includes(NO_ADAPTER))
+		say(
+			'weight',
+			rack.adapter.length > 1
+				? 'Without an adapter every weight is the same picture: take \u201cno adapter\u201d off, a weight of 0 leaves it out.'
+				: 'There is no adapter, so its weight changes nothing: choose one, or hold the weight.'
+		);
+	if (rack.strength.length > 1 && rack.start.includes(NO_START))
+		say(
+			'strength',
+			rack.start.length > 1
+				? 'Without a start picture every strength is the same: take \u201cno start picture\u201d off, a strength of 1 ignores it.'
+				: 'There is no start picture, so its strength changes nothing: choose one, or hold the strength.'
+		);
 	const takes = countTakes(rack);
 	if (takes > maxTakes)
 		say(
 			'seed',
 			`${takes} takes are more than the ${maxTakes} that one run may have: take stops off.`
 		);
+	return problems;
+}
+
+/** What a model cannot do of what adapters, start pictures and batches ask for. */
+function extraProblems(rack: PlanRack, card: ModelCard): PlanProblem[] {
+	const problems: PlanProblem[] = [];
+	const unknown = rack.adapter
+		.flatMap((stop) => stop.split(' + '))
+		.filter((id) => id !== NO_ADAPTER && !card.adapters.some((adapter) => adapter.id === id));
+	if (unknown.length)
+		problems.push({
+			dial: 'adapter',
+			says: `${card.name} does not have ${unknown.map((id) => dialOf('adapter').format(id)).join(', ')}: take it off, or the model.`
+		});
+	if (rack.start.some((id) => id !== NO_START) && !card.features.includes('start'))
+		problems.push({ dial: 'start', says: `${card.name} cannot begin from a picture.` });
+	if (rack.batch.some((place) => place > 0) && !card.features.includes('batch'))
+		problems.push({ dial: 'batch', says: `${card.name} makes pictures one by one: no batches.` });
 	return problems;
 }

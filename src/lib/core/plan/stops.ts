@@ -1,3 +1,4 @@
+import { ALONE, NO_ADAPTER, NO_START } from '$lib/core/dials';
 import type { ModelCard, Rack } from '$lib/core/schema';
 
 /** What a typed list of numbers came to: the stops, or a sentence that says what is wrong. */
@@ -49,6 +50,19 @@ export function readStops(
 	return { stops };
 }
 
+/** The dials that a rack begins without: no adapter, no start picture, every picture made alone. */
+export const plainExtras = (): Pick<
+	Rack,
+	'adapter' | 'weight' | 'start' | 'strength' | 'batch' | 'own'
+> => ({
+	adapter: [NO_ADAPTER],
+	weight: [0.7],
+	start: [NO_START],
+	strength: [0.5],
+	batch: [ALONE],
+	own: {}
+});
+
 /** A first rack for a new brief: two models on two seeds at three guidance values. */
 export function firstRack(cards: readonly ModelCard[], seeds: readonly number[]): Rack {
 	const models = cards.slice(0, 2);
@@ -60,6 +74,7 @@ export function firstRack(cards: readonly ModelCard[], seeds: readonly number[])
 		sampler: [models[0]?.samplers[0] ?? 'euler'],
 		schedule: [models[0]?.schedules[0] ?? 'karras'],
 		seed: [...seeds],
+		...plainExtras(),
 		style: [[]]
 	};
 }

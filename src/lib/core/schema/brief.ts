@@ -17,7 +17,25 @@ export const Rack = z.object({
 	schedule: z.array(z.string()),
 	seed: z.array(z.int().min(0).max(4_294_967_295)),
 	/** Each stop is the styles that are put to the words at once; none for the words alone. */
-	style: z.array(z.array(Style).max(8))
+	style: z.array(z.array(Style).max(8)),
+	/** Ids of adapters; an empty text for none. */
+	adapter: z.array(z.string()),
+	/** How far the adapter is followed. */
+	weight: z.array(z.number().min(0).max(1)),
+	/** SHA-256 of start pictures' bytes; an empty text for none. */
+	start: z.array(z.string()),
+	/** How far the start picture is left behind: 0 gives it back, 1 ignores it. */
+	strength: z.array(z.number().min(0).max(1)),
+	/** Places in a batch, from 1; 0 for a picture that is made alone. */
+	batch: z.array(z.int().min(0).max(64)),
+	/**
+	 * Stops that a model has instead of those of the dial, as many as the dial has: its first is
+	 * compared with the first of the others, its second with the second.
+	 */
+	own: z.object({
+		guidance: z.record(z.string(), z.array(z.number())).optional(),
+		steps: z.record(z.string(), z.array(z.int())).optional()
+	})
 });
 export type Rack = z.infer<typeof Rack>;
 
@@ -79,6 +97,8 @@ export const Plan = z.object({
 	job: z.string().nullable(),
 	/** The key under which the job was sent: sent again, it is the same job. */
 	key: z.string(),
+	/** The render service of the job, when it is not the one that ships. */
+	service: z.string().optional(),
 	/** Whether what is not finished was given up. */
 	stopped: z.boolean(),
 	/** Whether it waits until it is told to go on. */
@@ -99,6 +119,13 @@ export const TakeWords = z.object({
 });
 export type TakeWords = z.infer<typeof TakeWords>;
 
+/** Which of a model's own stops a setting was made with: the `level`-th `of` so many, from 1. */
+const OwnLevel = z.object({ level: z.int().min(1), of: z.int().min(1) });
+
+/** The dials on which something was made with a model's own stops. */
+export const Levels = z.object({ guidance: OwnLevel.optional(), steps: OwnLevel.optional() });
+export type Levels = z.infer<typeof Levels>;
+
 /** One picture with the complete settings that made it. */
 export const Take = z.object({
 	id,
@@ -109,6 +136,7 @@ export const Take = z.object({
 	settings: TakeSettings,
 	/** Where the words of the settings come from; without it they are as they were written. */
 	words: TakeWords.optional(),
+	levels: Levels.optional(),
 	state: TakeState,
 	message: z.string().optional(),
 	/** SHA-256 of the lossless pixels, when the service said so. */

@@ -67,7 +67,12 @@ export const Words = z.object({
 	/** Negative sets that are switched on, whole: a set that is changed later does not change them. */
 	sets: z.array(NegativeSet).max(64),
 	/** What is left out besides. */
-	leaveOut: z.string().max(MAX_PROMPT)
+	leaveOut: z.string().max(MAX_PROMPT),
+	/**
+	 * Negative prompts on their dial: null for the one that sets and the rest make up, a text for
+	 * one that stands in its place.
+	 */
+	negatives: z.array(z.string().max(MAX_PROMPT).nullable()).min(1).max(24)
 });
 export type Words = z.infer<typeof Words>;
 

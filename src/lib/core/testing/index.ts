@@ -1,5 +1,5 @@
 /** Small plans and takes for tests. */
-import { combinations } from '$lib/core/plan';
+import { combinations, plainExtras } from '$lib/core/plan';
 import type { PlanRack, Take } from '$lib/core/schema';
 
 /** A small plan: one held stop on every dial but for what is changed. */
@@ -11,6 +11,7 @@ export const sampleRack = (change: Partial<PlanRack> = {}): PlanRack => ({
 	sampler: ['euler'],
 	schedule: ['karras'],
 	seed: [1],
+	...plainExtras(),
 	style: [[]],
 	wording: ['a heron'],
 	negative: [''],

@@ -6,7 +6,13 @@ import { emptyStack, readStack, rereadStack, stackText } from './phrases';
 export type WordsChange = Partial<Pick<Brief, 'prompt' | 'negative'>> & Pick<Brief, 'words'>;
 
 /** The words of a brief in which nothing was written yet. */
-export const noWords: Words = { stack: emptyStack, versions: [], sets: [], leaveOut: '' };
+export const noWords: Words = {
+	stack: emptyStack,
+	versions: [],
+	sets: [],
+	leaveOut: '',
+	negatives: [null]
+};
 
 /** Words with their phrases changed. */
 export const withStack = (words: Words, stack: PhraseStack): WordsChange => ({
@@ -37,7 +43,7 @@ export function plainWords(
 		words: {
 			...words,
 			...(prompt === undefined ? {} : { stack: readStack(prompt, newId), versions: [] }),
-			...(negative === undefined ? {} : { sets: [], leaveOut: negative })
+			...(negative === undefined ? {} : { sets: [], leaveOut: negative, negatives: [null] })
 		},
 		...(prompt === undefined ? {} : { prompt }),
 		...(negative === undefined ? {} : { negative })

@@ -34,6 +34,6 @@ export {
 	rereadStack,
 	stackText
 } from './phrases';
-export { MOST_WORDINGS, wordingStops } from './stops';
+export { MOST_WORDINGS, negativeStops, wordingStops } from './stops';
 export { applyStyles, starterStyles, styleNames, styleStop } from './styles';
 export { countWords, findWords, formOf, splitPhrases, wordLimit, words } from './text';

@@ -21,3 +21,9 @@ const turn = (stack: PhraseStack, id: string, text: string): PhraseStack => ({
 	...stack,
 	phrases: stack.phrases.map((phrase) => (phrase.id === id ? { ...phrase, text } : phrase))
 });
+
+/** The negative prompts that a brief's words put on their dial, each once. */
+export const negativeStops = (
+	{ negatives }: Pick<Words, 'negatives'>,
+	negative: string
+): string[] => [...new Set(negatives.map((text) => text ?? negative))];

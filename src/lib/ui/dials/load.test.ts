@@ -1,3 +1,4 @@
+import { plainExtras } from '$lib/core/plan';
 import { describe, expect, it } from 'vitest';
 import type { Brief, TakeSettings } from '$lib/core/schema';
 import { noWords } from '$lib/core/wording';
@@ -19,7 +20,8 @@ const brief: Brief = {
 		sampler: ['euler'],
 		schedule: ['karras'],
 		seed: [1, 2],
-		style: [[]]
+		style: [[]],
+		...plainExtras()
 	},
 	design: { kind: 'all' },
 	createdAt: 0,
@@ -38,7 +40,9 @@ describe('loadSettings', () => {
 			steps: 30,
 			sampler: 'heun',
 			schedule: 'cosine',
-			seed: 0
+			seed: 0,
+			start: { image: 'ab', strength: 0.3 },
+			batch: { seed: 0, index: 1 }
 		};
 		const { words, ...rest } = loadSettings(brief, { settings });
 		expect(rest).toEqual({
@@ -52,7 +56,11 @@ describe('loadSettings', () => {
 				sampler: ['heun'],
 				schedule: ['cosine'],
 				seed: [0],
-				style: [[]]
+				style: [[]],
+				...plainExtras(),
+				start: ['ab'],
+				strength: [0.3],
+				batch: [2]
 			}
 		});
 		expect(words!.versions).toEqual([]);

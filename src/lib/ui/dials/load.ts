@@ -1,4 +1,4 @@
-import type { Draft } from '$lib/core/dials';
+import { ALONE, NO_ADAPTER, NO_START, type Draft } from '$lib/core/dials';
 import type { Brief, Rack } from '$lib/core/schema';
 import { plainWords } from '$lib/core/wording';
 
@@ -12,7 +12,8 @@ export function loadSettings(
 	brief: Brief,
 	{ settings, words }: Draft
 ): Partial<Pick<Brief, 'prompt' | 'negative' | 'words' | 'rack'>> {
-	const { width, height, model, guidance, steps, sampler, schedule, seed } = settings;
+	const { width, height, model, guidance, steps, sampler, schedule, seed, adapters, start, batch } =
+		settings;
 	const rack: Rack = { ...brief.rack };
 	if (width !== undefined && height !== undefined) rack.frame = [{ width, height }];
 	if (model !== undefined) rack.model = [model];
@@ -21,6 +22,15 @@ export function loadSettings(
 	if (sampler !== undefined) rack.sampler = [sampler];
 	if (schedule !== undefined) rack.schedule = [schedule];
 	if (seed !== undefined) rack.seed = [seed];
+	// Settings with a model are whole: what they have none of is none.
+	if (model !== undefined) {
+		rack.own = {};
+		rack.adapter = [adapters?.map(({ id }) => id).join(' + ') || NO_ADAPTER];
+		rack.start = [start?.image ?? NO_START];
+		rack.batch = [batch ? batch.index + 1 : ALONE];
+	}
+	if (adapters?.length) rack.weight = [adapters[0].weight];
+	if (start) rack.strength = [start.strength];
 	return loadWords(brief, { settings, words }, rack);
 }
 

@@ -5,6 +5,7 @@ import {
 	countSettings,
 	combinations,
 	costOf,
+	countRepeats,
 	designSays,
 	measuredPace,
 	planProblems,
@@ -43,7 +44,7 @@ export class PlanDesk {
 	readonly rack: PlanRack = $derived.by(() => planRack(this.brief));
 	readonly design: Design = $derived.by(() => this.brief.design);
 	readonly settings: number = $derived.by(() => countSettings(this.rack, this.design));
-	readonly takes: number = $derived.by(() => this.settings * this.rack.seed.length);
+	readonly takes: number = $derived.by(() => this.settings * countRepeats(this.rack));
 	readonly #asked = $derived.by(() => JSON.stringify([this.rack, this.design]));
 
 	/** The design worked out; null while a fraction is being searched for. */

@@ -1,20 +1,39 @@
 import { SvelteMap } from 'svelte/reactivity';
 import type { Limits, ModelCard, Plan } from '$lib/core/schema';
 import * as store from '$lib/store';
-import { RenderClient, Runner, shippedService, type Progress } from '$lib/render';
+import {
+	askService,
+	newService,
+	readAddress,
+	routesAmong,
+	Runner,
+	serviceId,
+	theShippedService,
+	type Progress,
+	type Service
+} from '$lib/render';
 
 /** What is true for the whole tab: the render service, its models, and what is being made. */
 class Session {
-	readonly client = new RenderClient(shippedService);
-	cards = $state.raw<ModelCard[]>([]);
-	limits = $state.raw<Limits | null>(null);
+	/** The render services, the one that ships first. */
+	services = $state.raw<Service[]>([theShippedService()]);
+	/** Whether the added services are known yet. */
+	#added = $state(false);
+	readonly routes = routesAmong(() => this.services);
+	/** The models of all services that answer. */
+	readonly cards: ModelCard[] = $derived.by(() => this.services.flatMap(({ cards }) => cards));
+	readonly limits: Limits | null = $derived.by(() => this.services[0].limits);
+	/** The service that ships: it helps with words, too. */
+	get client() {
+		return this.services[0].client;
+	}
 	/** How far every take is that is being made now. */
 	readonly progress = new SvelteMap<string, Progress>();
 	/** What stands in the way of runs, as a sentence. */
 	trouble = $state<string | null>(null);
 	/** Whether the queue is in sight. */
 	queueOpen = $state(false);
-	readonly runner = new Runner(this.client, {
+	readonly runner = new Runner(this.routes, {
 		onProgress: (progress) => {
 			const before = this.progress.get(progress.takeId);
 			this.progress.set(progress.takeId, {
@@ -31,7 +50,48 @@ class Session {
 		if (this.#started) return;
 		this.#started = true;
 		void this.#readModels();
-		this.runner.start();
+		void this.#readAdded().then(() => this.runner.start());
+	}
+
+	/** The services that were added before: a run may need them. */
+	async #readAdded(): Promise<void> {
+		const added = await store.services().catch(() => []);
+		this.services = [...this.services, ...added.map(({ id, address }) => newService(id, address))];
+		this.#added = true;
+		for (const { id } of added) void this.ask(id);
+	}
+
+	/** Asks a service again for its models. */
+	async ask(id: string): Promise<Service | undefined> {
+		const service = this.services.find((one) => one.id === id);
+		if (!service) return undefined;
+		const next = await askService(service);
+		this.services = this.services.map((one) => (one.id === id ? next : one));
+		return next;
+	}
+
+	/** Adds a service by its address. Returns what is wrong with it, or null. */
+	async addService(text: string): Promise<string | null> {
+		const address = readAddress(text);
+		if (!address || !this.#added)
+			return 'That is no address. Write one such as http://127.0.0.1:7070/api/render/v1';
+		if (this.services.some((one) => one.address === address))
+			return 'That service is here already.';
+		const id = serviceId(
+			address,
+			this.services.map((one) => one.id)
+		);
+		const asked = await askService(newService(id, address));
+		if (asked.state !== 'answers') return `${asked.says} Nothing was added.`;
+		await store.addService({ id, address, addedAt: Date.now() });
+		this.services = [...this.services, asked];
+		return null;
+	}
+
+	/** Takes a service off; its takes stay. */
+	async dropService(id: string): Promise<void> {
+		await store.dropService(id);
+		this.services = this.services.filter((one) => one.id !== id);
 	}
 
 	/** Says that a run is done: in the title, and by the system where that is allowed. */
@@ -49,14 +109,10 @@ class Session {
 
 	async #readModels(): Promise<void> {
 		for (;;) {
-			try {
-				[this.cards, this.limits] = await Promise.all([this.client.models(), this.client.limits()]);
-				this.trouble = null;
-				return;
-			} catch {
-				this.trouble = 'The render service does not answer. Is the program still running?';
-				await new Promise((resolve) => setTimeout(resolve, 3000));
-			}
+			const asked = await this.ask('');
+			this.trouble = asked?.says ?? null;
+			if (asked?.state === 'answers') return;
+			await new Promise((resolve) => setTimeout(resolve, 3000));
 		}
 	}
 

@@ -50,7 +50,7 @@
 		problem = null;
 		try {
 			const png = await fetchLossless(
-				session.client,
+				session.routes,
 				one,
 				(share) => (busy = `Making the lossless picture again… ${Math.round(share * 100)}%`)
 			);

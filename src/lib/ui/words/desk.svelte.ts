@@ -146,10 +146,11 @@ export class WordsDesk {
 		const { prompt } = this.brief;
 		const answers = await Promise.all(
 			this.models.map(async ({ id }) => {
-				const { unread } = await session.client
-					.read({ model: id, prompt })
-					.catch(() => ({ unread: [] }));
-				return [id, unread] as const;
+				const route = session.routes.of(id);
+				const answer = await route?.client
+					.read({ model: route.model, prompt })
+					.catch(() => undefined);
+				return [id, answer?.unread ?? []] as const;
 			})
 		);
 		if (!signal.aborted) this.unread = Object.fromEntries(answers);

@@ -1,0 +1,110 @@
+import type { Limits, ModelCard } from '$lib/core/schema';
+import { RenderClient, shippedService } from './client';
+
+/** A render service as this tab knows it. */
+export interface Service {
+	/** A short word that parts its models from those of others; empty for the one that ships. */
+	id: string;
+	address: string;
+	client: RenderClient;
+	/** Its models, under ids that no other service's have. */
+	cards: ModelCard[];
+	limits: Limits | null;
+	state: 'asked' | 'answers' | 'silent';
+	/** Why it is silent, as a sentence. */
+	says?: string;
+}
+
+/** Where a model's takes go, and how the model is called there. */
+export interface Route {
+	service: string;
+	client: RenderClient;
+	model: string;
+}
+
+/** Finds the service of a model. */
+export interface Routes {
+	/** Null when the model's service is not known here any more. */
+	of(model: string): Route | null;
+	client(service: string): RenderClient | null;
+}
+
+const PARTS = '/';
+
+/** The id under which a service's model is known here. */
+export const qualified = (service: string, model: string): string =>
+	service ? `${service}${PARTS}${model}` : model;
+
+/** The service and the model's id there. */
+export function unqualified(model: string): { service: string; model: string } {
+	const at = model.indexOf(PARTS);
+	return at < 0
+		? { service: '', model }
+		: { service: model.slice(0, at), model: model.slice(at + PARTS.length) };
+}
+
+/** A service that was not asked yet. */
+export const newService = (id: string, address: string): Service => ({
+	id,
+	address,
+	client: new RenderClient(address),
+	cards: [],
+	limits: null,
+	state: 'asked'
+});
+
+export const theShippedService = (): Service => newService('', shippedService);
+
+/** Asks a service for its models and limits. Never throws: a service that is silent says why. */
+export async function askService(service: Service): Promise<Service> {
+	try {
+		const [cards, limits] = await Promise.all([service.client.models(), service.client.limits()]);
+		return {
+			...service,
+			cards: cards.map((card) => ({ ...card, id: qualified(service.id, card.id) })),
+			limits,
+			state: 'answers',
+			says: undefined
+		};
+	} catch (cause) {
+		return { ...service, state: 'silent', says: silence(service, cause) };
+	}
+}
+
+function silence({ address, id }: Service, cause: unknown): string {
+	if (!id) return 'The render service does not answer. Is the program still running?';
+	if (cause instanceof TypeError)
+		return `Nothing that this page may read answers at ${address}. Is it running, and does it allow calls from this page (CORS)?`;
+	return `What answers at ${address} does not keep the contract: ${
+		cause instanceof Error ? cause.message.slice(0, 200) : String(cause)
+	}`;
+}
+
+/** Routes among services. */
+export const routesAmong = (services: () => readonly Service[]): Routes => ({
+	of(name) {
+		const { service, model } = unqualified(name);
+		const client = services().find(({ id }) => id === service)?.client;
+		return client ? { service, client, model } : null;
+	},
+	client: (service) => services().find(({ id }) => id === service)?.client ?? null
+});
+
+/** An address as it is kept: without a slash at its end. Null when it is none. */
+export function readAddress(text: string): string | null {
+	const trimmed = text.trim().replace(/\/+$/, '');
+	const full = /^https?:\/\//i.test(trimmed) ? trimmed : `http://${trimmed}`;
+	if (!trimmed || !URL.canParse(full)) return null;
+	const { pathname } = new URL(full);
+	return pathname === '/' ? `${full}${shippedService}` : full;
+}
+
+/** A short word for a service, from its address and unlike those that there are. */
+export function serviceId(address: string, taken: readonly string[]): string {
+	const { host } = new URL(address);
+	const word = host.replace(/[^a-z0-9.:-]/gi, '').slice(0, 40);
+	for (let n = 1; ; n++) {
+		const id = n === 1 ? word : `${word}-${n}`;
+		if (!taken.includes(id)) return id;
+	}
+}
