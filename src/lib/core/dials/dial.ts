@@ -154,6 +154,7 @@ export function wordsDial(
 				words.styles ?? []
 			);
 			return {
+				...draft,
 				words,
 				settings: {
 					...draft.settings,

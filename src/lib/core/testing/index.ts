@@ -11,8 +11,8 @@ export const sampleRack = (change: Partial<PlanRack> = {}): PlanRack => ({
 	sampler: ['euler'],
 	schedule: ['karras'],
 	seed: [1],
-	...plainExtras(),
 	style: [[]],
+	...plainExtras(),
 	wording: ['a heron'],
 	negative: [''],
 	...change
