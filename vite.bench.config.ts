@@ -14,7 +14,8 @@ export default mergeConfig(thread, {
 				dials: 'bench/dials.ts',
 				stress: 'bench/stress.ts',
 				learn: 'bench/learn.ts',
-				styles: 'bench/styles.ts'
+				styles: 'bench/styles.ts',
+				samples: 'bench/samples.ts'
 			},
 			output: { entryFileNames: '[name].mjs' }
 		}

@@ -1,5 +1,5 @@
 export { type AddedService, type KeptPrompt, type StartPicture, type StoredPicture } from './db';
-export { watch, watchCalmly } from './live';
+export { watch, watchTakes } from './live';
 export * from './briefs';
 export * from './takes';
 export * from './picks';

@@ -1,4 +1,5 @@
 import { Dexie, liveQuery } from 'dexie';
+import type { Take } from '$lib/core/schema';
 import { db } from './db';
 
 /**
@@ -17,51 +18,70 @@ export function watch<T>(
 	return () => subscription.unsubscribe();
 }
 
+/** Takes that are read in one go, so that no reading holds the page up. */
+const PAGE = 400;
+
 /**
- * The same for a query that reads much of a table: it is run again at most so often, however fast
- * the table changes, and once more when it has come to rest.
+ * The takes of a brief by number, now and again whenever some of them change, in any tab. All are
+ * read once, in pages; after that only those that changed.
  *
- * @param tables names of the tables whose changes matter
- * @param gap least time between two runs, in milliseconds, by what the last run gave
+ * @param gap least time between two tellings, in milliseconds, by how many takes there are
+ * @returns a function that ends it
  */
-export function watchCalmly<T>(
-	tables: readonly string[],
-	query: () => Promise<T>,
-	next: (value: T) => void,
-	gap: (value: T) => number
+export function watchTakes(
+	briefId: string,
+	next: (takes: Take[]) => void,
+	gap: (count: number) => number
 ): () => void {
+	const table = `idb://${db.name}/takes/`;
+	const known = new Map<string, Take>();
+	const changed = new Set<string>();
+	let all = true;
 	let ended = false;
 	let running = false;
-	let stale = false;
-	let wait = 0;
 	let timer: ReturnType<typeof setTimeout> | null = null;
+
+	const tell = () => next([...known.values()].sort((a, b) => a.number - b.number));
 	const run = async () => {
 		timer = null;
 		running = true;
-		stale = false;
 		try {
-			const value = await query();
-			if (ended) return;
-			wait = gap(value);
-			next(value);
+			if (all) {
+				all = false;
+				changed.clear();
+				const found = await readAll(briefId, () => ended);
+				known.clear();
+				for (const take of found) known.set(take.id, take);
+			} else {
+				const ids = [...changed];
+				changed.clear();
+				const found = await db.takes.bulkGet(ids);
+				ids.forEach((id, i) => {
+					const take = found[i];
+					if (take?.briefId === briefId) known.set(id, take);
+					else known.delete(id);
+				});
+			}
+			if (!ended) tell();
 		} catch (cause) {
 			console.error(cause);
 		} finally {
 			running = false;
-			if (stale && !ended) later();
+			if ((all || changed.size) && !ended) later();
 		}
 	};
 	const later = () => {
-		if (running) stale = true;
-		else timer ??= setTimeout(() => void run(), wait);
+		if (!running) timer ??= setTimeout(() => void run(), gap(known.size));
 	};
 	const heard = (parts: Record<string, unknown>) => {
-		if (
-			Object.keys(parts).some((part) =>
-				tables.some((name) => part.startsWith(`idb://${db.name}/${name}/`))
-			)
-		)
-			later();
+		const keys = parts[table];
+		if (!keys) return;
+		for (const { from, to } of keys as Iterable<{ from: unknown; to: unknown }>) {
+			// A range of keys, as when a brief is deleted, says not which of them there were.
+			if (typeof from === 'string' && from === to) changed.add(from);
+			else all = true;
+		}
+		later();
 	};
 	Dexie.on.storagemutated.subscribe(heard);
 	void run();
@@ -70,4 +90,19 @@ export function watchCalmly<T>(
 		if (timer) clearTimeout(timer);
 		Dexie.on.storagemutated.unsubscribe(heard);
 	};
+}
+
+async function readAll(briefId: string, ended: () => boolean): Promise<Take[]> {
+	const found: Take[] = [];
+	for (let last = -1; !ended();) {
+		const page = await db.takes
+			.where('[briefId+number]')
+			.between([briefId, last], [briefId, Infinity], false)
+			.limit(PAGE)
+			.toArray();
+		found.push(...page);
+		if (page.length < PAGE) break;
+		last = page.at(-1)!.number;
+	}
+	return found;
 }

@@ -155,3 +155,16 @@ export async function markTakes(
 		return new Map(takes.map(({ id }, i) => [id, before[i]?.kind ?? null]));
 	});
 }
+
+/** The latest takes of a model that were kept, over all briefs. */
+export async function keptTakesOf(model: string, most: number): Promise<Take[]> {
+	const kept = await db.marks.filter(({ kind }) => kind === 'keep').toArray();
+	kept.sort((a, b) => b.at - a.at);
+	const found: Take[] = [];
+	for (const { takeId } of kept) {
+		const take = await db.takes.get(takeId);
+		if (take?.settings.model === model && take.state === 'done') found.push(take);
+		if (found.length === most) break;
+	}
+	return found;
+}

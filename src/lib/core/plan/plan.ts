@@ -261,7 +261,7 @@ export function planProblems(
 					`${card.name} takes ${dial} from ${min} to ${max}: ${off.join(', ')} is outside.`
 				);
 		}
-		problems.push(...extraProblems(rack, card));
+		problems.push(...extraProblems(rack, card, cards));
 		for (const [dial, offered] of [
 			['sampler', card.samplers],
 			['schedule', card.schedules]
@@ -294,7 +294,11 @@ export function planProblems(
 }
 
 /** What a model cannot do of what adapters, start pictures and batches ask for. */
-function extraProblems(rack: PlanRack, card: ModelCard): PlanProblem[] {
+function extraProblems(
+	rack: PlanRack,
+	card: ModelCard,
+	cards: readonly ModelCard[]
+): PlanProblem[] {
 	const problems: PlanProblem[] = [];
 	const unknown = rack.adapter
 		.flatMap((stop) => stop.split(' + '))
@@ -302,7 +306,7 @@ function extraProblems(rack: PlanRack, card: ModelCard): PlanProblem[] {
 	if (unknown.length)
 		problems.push({
 			dial: 'adapter',
-			says: `${card.name} does not have ${unknown.map((id) => dialOf('adapter').format(id)).join(', ')}: take it off, or the model.`
+			says: `${card.name} does not have ${unknown.map((id) => dialOf('adapter').format(id, cards)).join(', ')}: take it off, or the model.`
 		});
 	if (rack.start.some((id) => id !== NO_START) && !card.features.includes('start'))
 		problems.push({ dial: 'start', says: `${card.name} cannot begin from a picture.` });

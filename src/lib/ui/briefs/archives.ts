@@ -11,6 +11,10 @@ export async function fetchDemo(): Promise<Uint8Array> {
 	return new Uint8Array(await response.arrayBuffer());
 }
 
+/** The kind of a picture by its first bytes: PNG, JPEG or WebP. */
+const kindOf = ([first, second]: Uint8Array): string =>
+	first === 0x89 ? 'image/png' : first === 0xff && second === 0xd8 ? 'image/jpeg' : 'image/webp';
+
 /**
  * Adds a brief from its archive.
  * @param options.once a brief that is here already is opened as it is, instead of beside itself
@@ -25,7 +29,16 @@ export async function importBrief(
 		if (options.once) return archive.whole.brief.id;
 		archive = withFreshIds(archive, () => crypto.randomUUID());
 	}
-	const { whole, pictures } = archive;
+	const { whole, pictures, starts } = archive;
+	for (const [id, bytes] of starts ?? []) {
+		const picture = new Blob([bytes as Uint8Array<ArrayBuffer>], { type: kindOf(bytes) });
+		await store.keepStart({
+			name: `picture ${id.slice(0, 6)}`,
+			picture,
+			thumbnail: await makeThumbnail(picture),
+			addedAt: Date.now()
+		});
+	}
 	const stored = await Promise.all(
 		[...pictures].map(async ([takeId, bytes]) => {
 			const picture = new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'image/webp' });
@@ -45,5 +58,11 @@ export async function exportBrief(id: string): Promise<Uint8Array<ArrayBuffer>> 
 		const stored = await store.pictureOf(takeId);
 		if (stored) pictures.set(takeId, new Uint8Array(await stored.picture.arrayBuffer()));
 	}
-	return packBrief({ whole, pictures });
+	const starts = new Map<string, Uint8Array>();
+	const used = [...whole.brief.rack.start, ...whole.takes.map((t) => t.settings.start?.image)];
+	for (const startId of new Set(used)) {
+		const kept = startId ? await store.start(startId) : undefined;
+		if (kept) starts.set(kept.id, new Uint8Array(await kept.picture.arrayBuffer()));
+	}
+	return packBrief({ whole, pictures, starts });
 }

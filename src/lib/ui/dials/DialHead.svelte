@@ -1,10 +1,10 @@
 <script lang="ts">
 	import type { Dial } from '$lib/core/dials';
 
-	let { dial, count }: { dial: Dial; count: number } = $props();
+	let { dial, count, says: given }: { dial: Dial; count: number; says?: string } = $props();
 
 	const says = $derived(
-		count === 0 ? 'no stop yet' : count === 1 ? 'held' : `${count} stops, varied`
+		given ?? (count === 0 ? 'no stop yet' : count === 1 ? 'held' : `${count} stops, varied`)
 	);
 </script>
 

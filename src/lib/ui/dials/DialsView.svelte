@@ -5,38 +5,17 @@
 	import { InlineNotification } from 'carbon-components-svelte';
 	import { chooseFile, session, useWork } from '$lib/ui/shared';
 	import { ownWords, wordingStops } from '$lib/core/wording';
-	import ChoiceDial from './ChoiceDial.svelte';
 	import FrameBoard from './FrameBoard.svelte';
 	import { loadSettings } from './load';
-	import ModelDial from './ModelDial.svelte';
 	import PlanFoot from './PlanFoot.svelte';
-	import ScaleDial from './ScaleDial.svelte';
-	import SeedDial from './SeedDial.svelte';
+	import Rack from './Rack.svelte';
 
 	const work = useWork();
 	const brief = $derived(work.brief!);
 	const rack = $derived(brief.rack);
 	const wordings = $derived(wordingStops(brief.words));
 	const chosen = $derived(rack.model.flatMap((id) => session.card(id) ?? []));
-	/** The frame and steps that models' prices are shown for. */
-	const priced = $derived({
-		...(rack.frame[0] ?? { width: 1024, height: 1024 }),
-		steps: rack.steps[0] ?? 20
-	});
 	let said = $state<{ kind: 'error' | 'success'; text: string } | null>(null);
-
-	const scale = (dial: 'guidance' | 'steps') => ({
-		min: dial === 'steps' ? 0 : Math.min(1, ...chosen.map((card) => card[dial].min)),
-		max: chosen.length ? Math.max(...chosen.map((card) => card[dial].max)) : 20,
-		ranges: chosen.map((card, i) => ({
-			letter: String.fromCharCode(65 + i),
-			name: card.name,
-			...card[dial]
-		}))
-	});
-	const offered = (dial: 'samplers' | 'schedules') => [
-		...new Set(session.cards.flatMap((card) => card[dial]))
-	];
 
 	/** Takes settings over from a picture or a pick that was exported. */
 	async function fromFile() {
@@ -79,7 +58,11 @@
 			<span class="text">{rack.style.map((stop) => dialOf('style').format(stop)).join(' | ')}</span>
 		</span>
 		<span>
-			<small>Left out</small>
+			<small
+				>Left out{#if brief.words.negatives.length > 1}<strong>
+						· {brief.words.negatives.length} stops, varied</strong
+					>{/if}</small
+			>
 			<span class="text">{brief.negative || 'nothing'}</span>
 		</span>
 	</a>
@@ -96,40 +79,7 @@
 	{/if}
 
 	<div class="bench">
-		<div class="rack" role="group" aria-label="Dials">
-			<ModelDial chosen={rack.model} frame={priced} onchange={(model) => work.setRack({ model })} />
-			<ScaleDial
-				dial={dialOf('guidance')}
-				stops={rack.guidance}
-				{...scale('guidance')}
-				step={0.5}
-				tick={1}
-				onchange={(guidance) => work.setRack({ guidance })}
-			/>
-			<ScaleDial
-				dial={dialOf('steps')}
-				stops={rack.steps}
-				{...scale('steps')}
-				least={1}
-				step={1}
-				tick={5}
-				label={10}
-				onchange={(steps) => work.setRack({ steps })}
-			/>
-			<SeedDial stops={rack.seed} onchange={(seed) => work.setRack({ seed })} />
-			<ChoiceDial
-				dial={dialOf('sampler')}
-				stops={rack.sampler}
-				options={offered('samplers')}
-				onchange={(sampler) => work.setRack({ sampler })}
-			/>
-			<ChoiceDial
-				dial={dialOf('schedule')}
-				stops={rack.schedule}
-				options={offered('schedules')}
-				onchange={(schedule) => work.setRack({ schedule })}
-			/>
-		</div>
+		<Rack />
 		<FrameBoard
 			stops={rack.frame}
 			cards={chosen}
@@ -196,13 +146,6 @@
 		grid-row: 3;
 		grid-template-columns: minmax(0, 1fr) 316px;
 		min-height: 0;
-	}
-
-	.rack {
-		display: flex;
-		min-width: 0;
-		padding: 14px 0 10px 20px;
-		overflow: auto;
 	}
 
 	/* On a narrow screen the frame stands below the rack. */

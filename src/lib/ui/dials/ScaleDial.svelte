@@ -1,7 +1,20 @@
 <script lang="ts">
 	import type { Dial } from '$lib/core/dials';
-	import { readStops } from '$lib/core/plan';
 	import DialHead from './DialHead.svelte';
+	import Ruler from './Ruler.svelte';
+	import ScalePin from './ScalePin.svelte';
+	import { makeScale, sortedStops, within } from './scale';
+	import StopList from './StopList.svelte';
+
+	/** A chosen model: its good range, and its own stops when models have their own. */
+	interface Lane {
+		id: string;
+		letter: string;
+		name: string;
+		from: number;
+		to: number;
+		own?: readonly number[];
+	}
 
 	interface Props {
 		dial: Dial;
@@ -15,9 +28,16 @@
 		/** Distance of the ticks, and of those that carry a number. @default tick */
 		tick: number;
 		label?: number;
-		/** Known good range of every chosen model. */
-		ranges: { letter: string; name: string; from: number; to: number }[];
+		lanes: Lane[];
+		/** What the ends of the scale mean, in words. */
+		ends?: { top: string; bottom: string };
 		onchange: (stops: number[]) => void;
+		/** Changes one model's own stops. */
+		onown?: (model: string, stops: number[]) => void;
+		/** Takes a place off, for every model. */
+		ondrop?: (index: number) => void;
+		/** Gives every model its own stops, or lets all share them again. */
+		onshare?: (share: boolean) => void;
 	}
 
 	let {
@@ -29,155 +49,157 @@
 		step,
 		tick,
 		label = tick,
-		ranges,
-		onchange
+		lanes,
+		ends,
+		onchange,
+		onown,
+		ondrop,
+		onshare
 	}: Props = $props();
 
 	let height = $state(400);
-	let typed = $state<string | null>(null);
-	let problem = $state<string | null>(null);
-	let dragged = $state<{ index: number; value: number; moved: boolean } | null>(null);
-	let scale: SVGSVGElement;
+	let dragged = $state<{ lane: number; index: number; value: number } | null>(null);
+	let svg: SVGSVGElement;
 
-	const TOP = 12;
-	const AXIS = $derived(26 + ranges.length * 11);
-	const room = $derived(Math.max(120, height - 2 * TOP));
-	const y = $derived((value: number) => TOP + ((max - value) / (max - min)) * room);
-	const ticks = $derived(
-		Array.from({ length: Math.floor((max - min) / tick + 1e-9) + 1 }, (_, i) => min + i * tick)
-	);
-	const shown = $derived(
-		dragged ? stops.map((stop, i) => (i === dragged!.index ? dragged!.value : stop)) : stops
-	);
+	const owned = $derived(lanes.filter((lane) => lane.own));
+	const own = $derived(owned.length > 0);
+	const axis = $derived(26 + lanes.length * 11);
+	const scale = $derived(makeScale(height, { min, max, least, step, tick, label }));
 	const varied = $derived(stops.length > 1);
-	// Numbers on the scale give way to the stops that stand on them.
-	const numbered = (value: number) =>
-		Math.abs(value / label - Math.round(value / label)) < 1e-9 &&
-		!shown.some((s) => Math.abs(y(s) - y(value)) < 15);
+	/** Every pin, in its lane: one lane when stops are shared. */
+	const pins = $derived(
+		(own ? owned.map((lane) => lane.own!) : [stops]).flatMap((values, lane) =>
+			values.map((value, index) => ({
+				lane,
+				index,
+				value: dragged?.lane === lane && dragged.index === index ? dragged.value : value
+			}))
+		)
+	);
+	const LANE = 42;
+	const width = $derived(axis + (own ? owned.length * LANE + 24 : varied ? 80 : 72));
 
-	const tidy = (value: number) => Math.min(max, Math.max(least, Math.round(value / step) * step));
-	const sorted = (values: number[]) =>
-		[...new Set(values.map((v) => Math.round(v * 1000) / 1000))].sort((a, b) => a - b);
+	const valuesOf = (lane: number) => (own ? owned[lane].own! : stops);
 
-	function valueAt(event: PointerEvent | MouseEvent): number {
-		const box = scale.getBoundingClientRect();
-		return tidy(max - ((event.clientY - box.top - TOP) / room) * (max - min));
+	function set(lane: number, values: readonly number[]) {
+		if (own) onown?.(owned[lane].id, sortedStops(values));
+		else onchange(sortedStops(values));
 	}
+
+	function drop(lane: number, index: number) {
+		if (valuesOf(lane).length < 2) return;
+		if (own) ondrop?.(index);
+		else
+			set(
+				lane,
+				stops.filter((_, i) => i !== index)
+			);
+	}
+
+	const valueAt = (clientY: number) => scale.valueAt(clientY - svg.getBoundingClientRect().top);
 
 	function put(event: MouseEvent) {
-		if (dragged) return;
-		onchange(sorted([...stops, valueAt(event)]));
+		if (!dragged && !own) onchange(sortedStops([...stops, valueAt(event.clientY)]));
 	}
 
-	function grab(event: PointerEvent, index: number) {
-		event.stopPropagation();
-		(event.currentTarget as Element).setPointerCapture(event.pointerId);
-		dragged = { index, value: stops[index], moved: false };
-	}
-
-	function drag(event: PointerEvent) {
-		if (!dragged) return;
-		const value = valueAt(event);
-		dragged = { ...dragged, value, moved: dragged.moved || value !== stops[dragged.index] };
-	}
-
-	function drop(event: PointerEvent) {
-		if (!dragged) return;
-		const { value, moved, index } = dragged;
-		// A stop that is dragged off the dial sideways is taken away.
-		const box = scale.getBoundingClientRect();
-		const off = event.clientX < box.left - 40 || event.clientX > box.right + 60;
-		if (off && stops.length > 1) onchange(stops.filter((_, i) => i !== index));
-		else if (moved) onchange(sorted(stops.map((stop, i) => (i === index ? value : stop))));
+	function release(event: PointerEvent, lane: number, index: number) {
+		const value = dragged?.value;
 		dragged = null;
+		// A stop that is dragged off the dial sideways is taken away.
+		const box = svg.getBoundingClientRect();
+		if (event.clientX < box.left - 40 || event.clientX > box.right + 60) drop(lane, index);
+		else if (value !== undefined && value !== valuesOf(lane)[index])
+			set(
+				lane,
+				valuesOf(lane).map((old, i) => (i === index ? value : old))
+			);
 	}
 
-	function key(event: KeyboardEvent, index: number) {
-		const by = { ArrowUp: step, ArrowDown: -step, PageUp: tick * 2, PageDown: -tick * 2 }[
-			event.key
-		];
-		if (by !== undefined) {
-			event.preventDefault();
-			const value = tidy(stops[index] + by);
-			if (!stops.includes(value)) onchange(stops.map((stop, i) => (i === index ? value : stop)));
-		} else if ((event.key === 'Delete' || event.key === 'Backspace') && stops.length > 1) {
-			event.preventDefault();
-			onchange(stops.filter((_, i) => i !== index));
-		}
-	}
-
-	function take() {
-		if (typed === null) return;
-		const read = readStops(typed, { min: least, max, whole: Number.isInteger(step) });
-		if ('problem' in read) {
-			problem = read.problem;
-			return;
-		}
-		problem = null;
-		typed = null;
-		onchange(read.stops);
+	function move(lane: number, index: number, by: number) {
+		const values = valuesOf(lane);
+		const value = within(values[index] + by, least, max);
+		if (values.includes(value)) return;
+		// Kept in place, so that the key that moved it stays on it.
+		const next = values.map((old, i) => (i === index ? value : old));
+		if (own) onown?.(owned[lane].id, next);
+		else onchange(next);
 	}
 </script>
 
-<section class="dial" class:varied style:width="{AXIS + 92}px">
+<section class="dial" class:varied style:width="{width}px">
 	<DialHead {dial} count={stops.length} />
+	{#if ends}<p class="end">{ends.top}</p>{/if}
 	<div class="scale" bind:clientHeight={height}>
 		<!-- The scale takes clicks; with the keyboard, stops are typed below or moved by arrows. -->
 		<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions -->
 		<svg
-			bind:this={scale}
+			bind:this={svg}
+			class:own
 			{height}
 			width="100%"
 			role="img"
 			aria-label="{dial.label} scale from {min} to {max}"
 			onclick={put}
 		>
-			<rect x="0" y="0" width="100%" {height} fill="transparent" />
-			{#each ranges as range, i (range.letter)}
-				<g class="range-{i}">
-					<title>{range.name} is good from {range.from} to {range.to}</title>
-					<rect x={10 + i * 11} y={y(range.to)} width="6" height={y(range.from) - y(range.to)} />
-					<text x={13 + i * 11} y={y(range.to) - 4}>{range.letter}</text>
-				</g>
-			{/each}
-			<line class="axis" x1={AXIS} y1={TOP} x2={AXIS} y2={TOP + room} />
-			{#each ticks as value (value)}
-				{@const major = Math.abs(value / label - Math.round(value / label)) < 1e-9}
-				<line class="tick" x1={AXIS} y1={y(value)} x2={AXIS + (major ? 11 : 6)} y2={y(value)} />
-				{#if numbered(value)}<text class="number" x={AXIS + 15} y={y(value) + 4}>{value}</text>{/if}
-			{/each}
+			<Ruler {scale} ranges={lanes} {axis} {height} stops={pins.map(({ value }) => value)} />
 		</svg>
-		{#each shown as stop, i (i)}
-			<button
-				class="pin num"
-				role="slider"
-				aria-label="{dial.label} stop {i + 1}"
-				aria-valuemin={least}
-				aria-valuemax={max}
-				aria-valuenow={stop}
-				aria-orientation="vertical"
-				style:top="{y(stop) - 12}px"
-				style:left="{AXIS}px"
-				onpointerdown={(e) => grab(e, i)}
-				onpointermove={drag}
-				onpointerup={drop}
-				onkeydown={(e) => key(e, i)}
-			>
-				{stop}
-			</button>
+		{#each pins as { lane, index, value } (`${lane} ${index}`)}
+			<ScalePin
+				{value}
+				{varied}
+				tone={own ? 'abcdefg'[lanes.indexOf(owned[lane]) % 7] : null}
+				label="{dial.label} {own ? `of ${owned[lane].name}, ` : ''}stop {index + 1}"
+				min={least}
+				{max}
+				top={scale.y(value)}
+				left={axis + lane * LANE}
+				ongrab={() => (dragged = { lane, index, value })}
+				ondrag={(clientY) => {
+					if (dragged) dragged = { ...dragged, value: valueAt(clientY) };
+				}}
+				onrelease={(event) => release(event, lane, index)}
+				onmove={(steps) => move(lane, index, steps * step)}
+				onpage={(pages) => move(lane, index, pages * tick * 2)}
+				ondrop={() => drop(lane, index)}
+			/>
 		{/each}
 	</div>
-	<input
-		class="num"
-		aria-label="{dial.label} stops as a list"
-		aria-invalid={!!problem}
-		placeholder="3, 5, 7 or 2 to 8 by 2"
-		value={typed ?? stops.join(', ')}
-		oninput={(e) => (typed = e.currentTarget.value)}
-		onchange={take}
-		onkeydown={(e) => e.key === 'Enter' && take()}
-	/>
-	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+	{#if ends}<p class="end">{ends.bottom}</p>{/if}
+	<div class="lists">
+		{#if own}
+			{#each owned as lane (lane.id)}
+				<label>
+					<span class="num" aria-hidden="true">{lane.letter}</span>
+					<StopList
+						label="{dial.label} stops of {lane.name} as a list"
+						stops={[...lane.own!]}
+						min={least}
+						{max}
+						whole={Number.isInteger(step)}
+						onchange={(values) => onown?.(lane.id, values)}
+					/>
+				</label>
+			{/each}
+		{:else}
+			<StopList
+				label="{dial.label} stops as a list"
+				{stops}
+				min={least}
+				{max}
+				whole={Number.isInteger(step)}
+				{onchange}
+			/>
+		{/if}
+		{#if onshare && (own || lanes.length > 1)}
+			<button
+				class="plain link"
+				title={own
+					? 'Every model gets the same stops'
+					: 'Each model gets stops of its own good range; they are compared as low, middle and high'}
+				onclick={() => onshare(own)}>{own ? 'same for all' : 'own for each model'}</button
+			>
+		{/if}
+	</div>
 </section>
 
 <style>
@@ -193,7 +215,13 @@
 	.scale {
 		position: relative;
 		flex: 1;
-		min-height: 240px;
+		min-height: 220px;
+	}
+
+	.end {
+		color: var(--ink-3);
+		font-size: 12px;
+		line-height: 1.2;
 	}
 
 	svg {
@@ -203,98 +231,23 @@
 		cursor: crosshair;
 	}
 
-	.axis,
-	.tick {
-		stroke: var(--ink);
-		stroke-width: 1;
+	svg.own {
+		cursor: default;
 	}
 
-	.axis {
-		stroke-width: 1.5;
-	}
-
-	text {
-		fill: var(--ink-2);
-		font: 11px var(--sans);
-		text-anchor: middle;
-	}
-
-	.number {
-		font: 12px var(--mono);
-		text-anchor: start;
-	}
-
-	.range-0 rect {
-		fill: var(--range-a);
-	}
-
-	.range-1 rect {
-		fill: var(--range-b);
-	}
-
-	.range-2 rect {
-		fill: var(--range-c);
-	}
-
-	.range-3 rect {
-		fill: var(--range-d);
-	}
-
-	.range-4 rect {
-		fill: var(--range-e);
-	}
-
-	.range-5 rect {
-		fill: var(--range-f);
-	}
-
-	.range-6 rect {
-		fill: var(--range-g);
-	}
-
-	.pin {
-		position: absolute;
-		width: 56px;
-		height: 24px;
-		padding: 0 8px 0 16px;
-		border: 0;
-		background: var(--ink-2);
-		color: var(--paper);
-		font-size: 13px;
-		line-height: 24px;
-		text-align: right;
-		clip-path: polygon(0 50%, 12px 0, 100% 0, 100% 100%, 12px 100%);
-		cursor: ns-resize;
-		touch-action: none;
-	}
-
-	.varied .pin {
-		background: var(--varied);
-		color: var(--paper);
-	}
-
-	.pin:focus-visible {
-		background: var(--point);
-		outline: none;
-	}
-
-	input {
-		width: 100%;
+	.lists {
+		display: grid;
+		gap: 4px;
 		margin-top: 8px;
-		padding: 5px 6px;
-		border: 1px solid var(--rule);
-		background: var(--field);
-		color: var(--ink);
-		font-size: 12px;
 	}
 
-	input[aria-invalid='true'] {
-		border-color: var(--point);
+	label {
+		display: flex;
+		gap: 6px;
+		align-items: center;
 	}
 
-	.problem {
-		margin-top: 4px;
-		color: var(--point);
+	.link {
 		font-size: 12px;
 	}
 </style>

@@ -1,23 +1,10 @@
 <script lang="ts">
 	import { dialOf, formatSeed } from '$lib/core/dials';
-	import { readStops } from '$lib/core/plan';
 	import { freshSeeds } from '$lib/ui/shared';
 	import DialHead from './DialHead.svelte';
+	import StopList from './StopList.svelte';
 
 	let { stops, onchange }: { stops: number[]; onchange: (stops: number[]) => void } = $props();
-
-	let typed = $state<string | null>(null);
-	let problem = $state<string | null>(null);
-
-	function take() {
-		if (typed === null) return;
-		const read = readStops(typed, { min: 0, max: 4_294_967_295, whole: true });
-		problem = 'problem' in read ? read.problem : null;
-		if ('stops' in read) {
-			typed = null;
-			onchange(read.stops);
-		}
-	}
 </script>
 
 <section class="dial">
@@ -38,23 +25,22 @@
 	</ol>
 	<button class="more" onclick={() => onchange([...stops, ...freshSeeds(1)])}>draw one more</button>
 	<button class="more" onclick={() => onchange(freshSeeds(stops.length))}>draw all fresh</button>
-	<input
-		class="num"
-		aria-label="Seeds as a list"
-		aria-invalid={!!problem}
+	<StopList
+		label="Seeds as a list"
+		{stops}
+		min={0}
+		max={4_294_967_295}
+		whole
+		shown=""
 		placeholder="type a list"
-		value={typed ?? ''}
-		oninput={(e) => (typed = e.currentTarget.value)}
-		onchange={take}
-		onkeydown={(e) => e.key === 'Enter' && take()}
+		{onchange}
 	/>
-	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 </section>
 
 <style>
 	.dial {
 		flex: none;
-		width: 142px;
+		width: 132px;
 		margin-left: 14px;
 		padding-right: 14px;
 		border-right: 1px solid var(--rule);
@@ -109,20 +95,5 @@
 		color: var(--ink-2);
 		font: 13px var(--sans);
 		cursor: pointer;
-	}
-
-	input {
-		width: 100%;
-		padding: 5px 6px;
-		border: 1px solid var(--rule);
-		background: var(--field);
-		color: var(--ink);
-		font-size: 12px;
-	}
-
-	.problem {
-		margin-top: 4px;
-		color: var(--point);
-		font-size: 12px;
 	}
 </style>

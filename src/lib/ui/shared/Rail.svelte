@@ -2,6 +2,7 @@
 	import { SideNav, SideNavItems, SideNavLink } from 'carbon-components-svelte';
 	import BookmarkIcon from 'carbon-icons-svelte/lib/Bookmark.svelte';
 	import GridIcon from 'carbon-icons-svelte/lib/Grid.svelte';
+	import ModelsIcon from 'carbon-icons-svelte/lib/Model.svelte';
 	import NotebookIcon from 'carbon-icons-svelte/lib/Notebook.svelte';
 	import DialsIcon from 'carbon-icons-svelte/lib/SettingsAdjust.svelte';
 	import WordsIcon from 'carbon-icons-svelte/lib/TextShortParagraph.svelte';
@@ -16,7 +17,8 @@
 		{ id: 'pick', label: 'Pick', icon: BookmarkIcon }
 	];
 
-	const brief = $derived(page.params.id);
+	/** The brief that is open, or from which the models were opened. */
+	const brief = $derived(page.params.id ?? page.url.searchParams.get('brief'));
 	const here = $derived(page.url.pathname.split('/').at(-1));
 </script>
 
@@ -28,6 +30,12 @@
 			text="Briefs"
 			href="/"
 			isSelected={page.url.pathname === '/'}
+		/>
+		<SideNavLink
+			icon={ModelsIcon}
+			text="Models"
+			href="/models{brief ? `?brief=${brief}` : ''}"
+			isSelected={page.url.pathname === '/models'}
 		/>
 		{#if brief}
 			<li class="rule" aria-hidden="true"></li>

@@ -5,6 +5,7 @@ export { default as TakePicture } from './TakePicture.svelte';
 export { default as TopBar } from './TopBar.svelte';
 export { chooseFile, saveFile } from './files';
 export { live } from './live.svelte';
+export { pictureUrls } from './picture-urls.svelte';
 export { newPlan } from './plans';
 export { clock, credits, fileName, many, money } from './say';
 export { freshSeeds } from './seeds';

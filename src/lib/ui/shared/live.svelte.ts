@@ -1,4 +1,5 @@
-import { watch, watchCalmly } from '$lib/store';
+import type { Take } from '$lib/core/schema';
+import { watch, watchTakes } from '$lib/store';
 
 /**
  * The latest answer to a query of the store. `ask` is run again when reactive values that it reads
@@ -26,42 +27,25 @@ export function live<T>(
 	};
 }
 
-/** Takes of which more than this change slowly enough when they are read again once a second. */
+/** A brief with more takes than this is shown again once a second while it changes. */
 const MANY = 300;
 
 /**
- * Like `live`, for a list of takes: read again at most a few times a second, once a second when they
- * are many; a row that has not changed stays the same object, so that what shows it is left alone.
+ * The takes of a brief, told at most a few times a second, once a second when they are many; one
+ * that has not changed stays the same object, so that what shows it is left alone.
  */
-export function liveRows<T extends { id: string }>(
-	ask: () => () => Promise<T[]>,
-	same: (a: T, b: T) => boolean
-): { readonly current: T[]; readonly ready: boolean } {
-	let current = $state.raw<T[]>([]);
-	let ready = $state(false);
+export function liveTakes(briefId: () => string): { readonly current: Take[] } {
+	let current = $state.raw<Take[]>([]);
 	$effect(() =>
-		watchCalmly(
-			['takes'],
-			ask(),
-			(rows) => {
-				const known = new Map(current.map((row) => [row.id, row]));
-				const next = rows.map((row) => {
-					const old = known.get(row.id);
-					return old && same(old, row) ? old : row;
-				});
-				ready = true;
-				if (next.length !== current.length || next.some((row, i) => row !== current[i]))
-					current = next;
-			},
-			(rows) => (rows.length > MANY ? 1000 : 120)
+		watchTakes(
+			briefId(),
+			(takes) => (current = takes),
+			(count) => (count > MANY ? 1000 : 120)
 		)
 	);
 	return {
 		get current() {
 			return current;
-		},
-		get ready() {
-			return ready;
 		}
 	};
 }

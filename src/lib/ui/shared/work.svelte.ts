@@ -1,7 +1,7 @@
 import { createContext } from 'svelte';
 import type { Brief, MarkKind, Pick, Plan, Rack, Take } from '$lib/core/schema';
 import * as store from '$lib/store';
-import { live, liveRows } from './live.svelte';
+import { live, liveTakes } from './live.svelte';
 import { undo } from './undo.svelte';
 
 /** The brief that is open, with all that belongs to it. */
@@ -20,10 +20,6 @@ export interface Work {
 
 type OwnFields = Omit<Brief, 'id' | 'createdAt' | 'updatedAt'>;
 
-/** A take's settings never change; what may is how far it is. */
-const sameTake = (a: Take, b: Take): boolean =>
-	a.state === b.state && a.madeAt === b.madeAt && a.message === b.message;
-
 export function openWork(id: () => string): Work {
 	const brief = live(
 		() =>
@@ -33,14 +29,7 @@ export function openWork(id: () => string): Work {
 			)(id()),
 		undefined
 	);
-	const takes = liveRows(
-		() =>
-			(
-				(of) => () =>
-					store.takesOf(of)
-			)(id()),
-		sameTake
-	);
+	const takes = liveTakes(id);
 	const plans = live(
 		() =>
 			(

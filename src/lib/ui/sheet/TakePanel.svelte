@@ -1,11 +1,12 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
-	import { dials, stopKey } from '$lib/core/dials';
+	import { dials, stopKey, type DialId } from '$lib/core/dials';
 	import { stampPicture } from '$lib/core/formats';
 	import type { MarkKind, Take } from '$lib/core/schema';
 	import { fetchLossless, LosslessProblem } from '$lib/render';
 	import { loadSettings, loadWords } from '$lib/ui/dials';
+	import * as store from '$lib/store';
 	import { commonStop } from '$lib/core/sheet';
 	import {
 		Changes,
@@ -45,6 +46,24 @@
 		burn: ['burn', 'Share of values beyond what can be shown: high means burnt colours.']
 	} as Record<string, [string, string]>;
 
+	/** The dials of a take, without those that it has nothing on and no other has. */
+	const dialsOf = (one: Take) =>
+		dials.filter(
+			({ id }) =>
+				view.varied.includes(id) ||
+				!(
+					((id === 'adapter' || id === 'weight') && !one.settings.adapters) ||
+					((id === 'start' || id === 'strength') && !one.settings.start) ||
+					(id === 'batch' && !one.settings.batch)
+				)
+		);
+
+	/** What a place in a model's own stops came to. */
+	const own = (one: Take, id: DialId): string =>
+		(id === 'guidance' || id === 'steps') && one.levels?.[id]
+			? ` of its own: ${one.settings[id]}`
+			: '';
+
 	async function exportPng(one: Take) {
 		busy = 'Making the lossless picture again…';
 		problem = null;
@@ -83,6 +102,21 @@
 		await goto(`/brief/${work.brief!.id}/words`);
 	}
 
+	/** Puts the take's picture on the start dial, with its settings beside it. */
+	async function startFrom(one: Take) {
+		const stored = await store.pictureOf(one.id);
+		if (!stored) return;
+		const id = await store.keepStart({
+			name: `${work.brief!.name}, take ${one.number}`,
+			picture: stored.picture,
+			thumbnail: stored.thumbnail,
+			addedAt: Date.now()
+		});
+		const loaded = loadSettings(work.brief!, one);
+		work.change({ ...loaded, rack: { ...loaded.rack!, start: [id], strength: [0.5] } });
+		await goto(`/brief/${work.brief!.id}/dials`);
+	}
+
 	async function toDials(one: Take) {
 		work.change(loadSettings(work.brief!, one));
 		await goto(`/brief/${work.brief!.id}/dials`);
@@ -114,7 +148,7 @@
 			{/each}
 		</div>
 		<dl>
-			{#each dials as dial (dial.id)}
+			{#each dialsOf(take) as dial (dial.id)}
 				<dt>{dial.label.toLowerCase()}</dt>
 				<dd
 					class:varied={view.varied.includes(dial.id)}
@@ -123,7 +157,7 @@
 					{#if dial.id === 'wording' && view.varied.includes('wording')}
 						<Changes from={wording} to={stopKey(dial.read(take))} />
 					{:else}
-						{dial.format(dial.read(take), session.cards)}
+						{dial.format(dial.read(take), session.cards)}{own(take, dial.id)}
 					{/if}
 				</dd>
 			{/each}
@@ -156,6 +190,9 @@
 					kind="tertiary"
 					href="/brief/{work.brief!.id}/words?drawer=picture&take={take.id}"
 					>Say what it shows</Button
+				>
+				<Button size="small" kind="tertiary" on:click={() => startFrom(take)}
+					>Start from this picture</Button
 				>
 				<Button size="small" kind="tertiary" disabled={!!busy} on:click={() => exportPng(take)}
 					>Export PNG</Button

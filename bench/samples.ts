@@ -1,0 +1,44 @@
+/**
+ * Makes the samples that the models' cards show: four prompts a model, the same for all, on the
+ * same seeds. `npm run samples` writes them to `static/models/`.
+ */
+import { mkdirSync } from 'node:fs';
+import sharp from 'sharp';
+import { characters, type Picture } from '../src/lib/core/standins';
+import { uninvited } from '../src/lib/core/standins/repertoire/uninvited';
+import { forgetBooks, makeTake } from './make-take';
+
+const PROMPTS = [
+	'a lighthouse on a cliff at dusk',
+	'a heron in the reeds, misty morning, close-up',
+	'a sailing dinghy in a harbour, bright noon',
+	'a lamp on a table, night'
+];
+const SEEDS = [41207, 88310, 2719];
+const side = 640;
+const negative = uninvited.map(({ words: [word] }) => word).join(', ');
+const worth = ({ signals }: Picture) => signals.agreement + 10 * signals.wholeness;
+
+mkdirSync('static/models', { recursive: true });
+for (const character of characters) {
+	const { id, guidance } = character.card;
+	for (const [i, prompt] of PROMPTS.entries()) {
+		const takes = SEEDS.map((seed) =>
+			makeTake(character, {
+				prompt,
+				negative,
+				width: side,
+				height: side,
+				guidance: (guidance.from + guidance.to) / 2,
+				seed
+			})
+		);
+		const { pixels } = takes.reduce((a, b) => (worth(b) > worth(a) ? b : a));
+		await sharp(pixels, { raw: { width: side, height: side, channels: 3 } })
+			.resize(320)
+			.webp({ quality: 80 })
+			.toFile(`static/models/${id}-${i + 1}.webp`);
+	}
+	forgetBooks();
+	console.log(`static/models/${id}-*.webp`);
+}

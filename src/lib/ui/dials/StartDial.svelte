@@ -1,0 +1,63 @@
+<script lang="ts">
+	import { dialOf, NO_START } from '$lib/core/dials';
+	import * as store from '$lib/store';
+	import { chooseFile, live, pictureUrls } from '$lib/ui/shared';
+	import { makeThumbnail } from '$lib/workers';
+	import ChoiceDial from './ChoiceDial.svelte';
+
+	let { stops, onchange }: { stops: string[]; onchange: (stops: string[]) => void } = $props();
+
+	const kept = live(() => store.starts, []);
+	const urls = pictureUrls(() => kept.current);
+	let problem = $state<string | null>(null);
+
+	const options = $derived([
+		{ key: NO_START, says: 'none' },
+		...kept.current.map(({ id, name }) => ({
+			key: id,
+			says: name,
+			title: name,
+			image: urls.of(id)
+		}))
+	]);
+
+	async function choose() {
+		const file = await chooseFile('image/png,image/jpeg,image/webp');
+		if (!file) return;
+		try {
+			const thumbnail = await makeThumbnail(file);
+			const id = await store.keepStart({
+				name: file.name,
+				picture: file,
+				thumbnail,
+				addedAt: Date.now()
+			});
+			problem = null;
+			onchange(stops.includes(NO_START) ? [id] : [...stops, id]);
+		} catch {
+			problem = `${file.name} is no picture that can be read. Choose a PNG, JPEG or WebP.`;
+		}
+	}
+</script>
+
+<ChoiceDial dial={dialOf('start')} {stops} {options} {onchange} open>
+	<button class="choose" onclick={choose}>choose a picture …</button>
+	{#if problem}<p role="alert">{problem}</p>{/if}
+</ChoiceDial>
+
+<style>
+	.choose {
+		width: 100%;
+		height: 30px;
+		border: 1px dashed var(--rule-strong);
+		background: none;
+		color: var(--ink-2);
+		font: 13px var(--sans);
+		cursor: pointer;
+	}
+
+	p {
+		color: var(--point);
+		font-size: 12px;
+	}
+</style>

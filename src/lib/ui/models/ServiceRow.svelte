@@ -1,0 +1,120 @@
+<script lang="ts">
+	import { checkConformance, type Finding, type Service } from '$lib/render';
+	import { many, session } from '$lib/ui/shared';
+
+	let { service }: { service: Service } = $props();
+
+	let findings = $state.raw<Finding[]>([]);
+	let checking = $state(false);
+	let checked = $state(false);
+
+	const count = (result: Finding['result']) => findings.filter((f) => f.result === result).length;
+	const broken = $derived(findings.filter(({ result }) => result === 'broken'));
+	const states = { asked: 'is being asked', answers: 'answers', silent: 'does not answer' };
+
+	async function check() {
+		checking = true;
+		findings = [];
+		const address = new URL(service.address, location.href).href;
+		await checkConformance(address, (finding) => (findings = [...findings, finding]));
+		checking = false;
+		checked = true;
+	}
+</script>
+
+<div class="row">
+	<span class="state {service.state}" aria-hidden="true"></span>
+	<span class="where">
+		<strong>{service.id || 'The simulated models'}</strong>
+		<small class="num">{service.address}</small>
+	</span>
+	<span
+		>{states[service.state]}{service.state === 'answers'
+			? `, ${many(service.cards.length, 'model')}`
+			: ''}</span
+	>
+	<span class="acts">
+		<button class="act" onclick={() => session.ask(service.id)}>Ask again</button>
+		<button
+			class="act"
+			disabled={checking || service.state !== 'answers'}
+			title="Makes about thirty small takes to see whether the service keeps the contract"
+			onclick={check}>{checking ? 'Checking …' : 'Check the contract'}</button
+		>
+		{#if service.id}
+			<button class="act" onclick={() => session.dropService(service.id)}>Take it off</button>
+		{/if}
+	</span>
+</div>
+{#if service.says}<p class="says">{service.says}</p>{/if}
+{#if checking || checked}
+	<p role="status">
+		{many(count('kept'), 'promise')} kept, {broken.length} broken, {count('not offered')} not offered{checking
+			? ' so far'
+			: ''}.
+	</p>
+	<ul>
+		{#each broken as { promise, seen } (promise)}
+			<li>
+				<strong>Broken:</strong>
+				{promise}
+				{#if seen}<span>Seen: {seen.slice(0, 300)}</span>{/if}
+			</li>
+		{/each}
+	</ul>
+{/if}
+
+<style>
+	.row {
+		display: grid;
+		grid-template-columns: 14px minmax(220px, 2fr) minmax(160px, 1fr) auto;
+		gap: 12px;
+		align-items: center;
+		padding: 8px 0;
+		border-bottom: 1px solid var(--rule);
+		font-size: 13px;
+	}
+
+	/* Answers: a full square; silent: an empty one with a stroke. */
+	.state {
+		width: 12px;
+		height: 12px;
+		border: 2px solid var(--ink-3);
+	}
+
+	.answers {
+		border-color: var(--varied);
+		background: var(--varied);
+	}
+
+	.silent {
+		border-color: var(--point);
+	}
+
+	.where small {
+		display: block;
+		color: var(--ink-3);
+		font-size: 12px;
+	}
+
+	.acts {
+		display: flex;
+		gap: 8px;
+	}
+
+	.says,
+	p,
+	ul {
+		margin: 6px 0 6px 26px;
+		font-size: 13px;
+	}
+
+	.says,
+	li strong {
+		color: var(--point);
+	}
+
+	li span {
+		color: var(--ink-2);
+	}
+</style>

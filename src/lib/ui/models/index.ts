@@ -1,0 +1,1 @@
+export { default as ModelsView } from './ModelsView.svelte';
