@@ -76,7 +76,7 @@ export function watchTakes(
 	const heard = (parts: Record<string, unknown>) => {
 		const keys = parts[table];
 		if (!keys) return;
-		for (const { from, to } of keys as Iterable<{ from: unknown; to: unknown }>) {
+		for (const { from, to } of rangesOf(keys as KeyTree)) {
 			// A range of keys, as when a brief is deleted, says not which of them there were.
 			if (typeof from === 'string' && from === to) changed.add(from);
 			else all = true;
@@ -90,6 +90,21 @@ export function watchTakes(
 		if (timer) clearTimeout(timer);
 		Dexie.on.storagemutated.unsubscribe(heard);
 	};
+}
+
+/** Keys that changed, as Dexie tells them: a tree, and from another tab one without its methods. */
+interface KeyTree {
+	from?: unknown;
+	to?: unknown;
+	l?: KeyTree | null;
+	r?: KeyTree | null;
+}
+
+function* rangesOf(tree: KeyTree | null | undefined): Generator<KeyTree> {
+	if (!tree || !('from' in tree)) return;
+	yield* rangesOf(tree.l);
+	yield tree;
+	yield* rangesOf(tree.r);
 }
 
 async function readAll(briefId: string, ended: () => boolean): Promise<Take[]> {

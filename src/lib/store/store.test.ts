@@ -1,8 +1,8 @@
 import 'fake-indexeddb/auto';
-import { beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { combinations, firstRack } from '$lib/core/plan';
 import { cards } from '$lib/core/standins';
-import { Brief, Plan, type RenderEvent } from '$lib/core/schema';
+import { Brief, Plan, type RenderEvent, type Take } from '$lib/core/schema';
 import { noWords } from '$lib/core/wording';
 import { Dexie } from 'dexie';
 import { Database, db } from './db';
@@ -187,6 +187,54 @@ describe('words that are kept', () => {
 		expect(await store.ownSets()).toEqual([{ name: 'Mine', phrases: ['people'] }]);
 		await Promise.all([store.forgetStyle('Mine'), store.forgetSet('Mine')]);
 		expect([...(await store.ownStyles()), ...(await store.ownSets())]).toEqual([]);
+	});
+});
+
+describe('the takes of a brief, watched', () => {
+	it('are told when they are added, change, and go, and the others stay the same objects', async () => {
+		await store.addBrief(brief('b2'));
+		await addPlan(plan('p1', 'b1'));
+		await addPlan(plan('p2', 'b2'));
+		const told: Take[][] = [];
+		const end = store.watchTakes(
+			'b1',
+			(takes) => told.push(takes),
+			() => 0
+		);
+		const latest = () => told.at(-1) ?? [];
+		await vi.waitFor(() => expect(latest()).toHaveLength(12));
+		const before = latest();
+		await store.finishTakes([{ id: 't0', done: done('t0'), picture: picture() }], 5);
+		await vi.waitFor(() => expect(latest()[0].state).toBe('done'));
+		expect(
+			latest()
+				.slice(1)
+				.every((take, i) => take === before[i + 1])
+		).toBe(true);
+		await addPlan(plan('p3', 'b1'));
+		await vi.waitFor(() => expect(latest()).toHaveLength(24));
+		expect(latest().map(({ number }) => number)).toEqual(
+			Array.from({ length: 24 }, (_, i) => i + 1)
+		);
+		// Takes of another brief do not come in.
+		await store.endTakes(['t12'], 'failed', 'no');
+		await store.deleteBrief('b1');
+		await vi.waitFor(() => expect(latest()).toHaveLength(0));
+		end();
+	});
+
+	it('are read whole, however many there are', async () => {
+		const many = plan('p1', 'b1');
+		many.rack.seed = Array.from({ length: 300 }, (_, i) => i);
+		await addPlan(many);
+		const told: Take[][] = [];
+		const end = store.watchTakes(
+			'b1',
+			(takes) => told.push(takes),
+			() => 0
+		);
+		await vi.waitFor(() => expect(told.at(-1)).toHaveLength(1800));
+		end();
 	});
 });
 
