@@ -52,6 +52,8 @@ export class StubService {
 	pace = 20;
 	/** Takes that were made, over all jobs: what an artist would have paid for. */
 	made = 0;
+	/** The origin whose pages may call, where the stub is a service of its own. */
+	friend: string | null = null;
 	/** Streams that were broken off. */
 	cuts = 0;
 	readonly #jobs = new Map<string, StubJob>();
@@ -86,6 +88,12 @@ export class StubService {
 	async #serve(incoming: IncomingMessage, outgoing: ServerResponse): Promise<void> {
 		const path = incoming.url ?? '/';
 		const at = path.replace(/^\/api\/render\/v1/, '');
+		if (this.friend) {
+			outgoing.setHeader('access-control-allow-origin', this.friend);
+			outgoing.setHeader('access-control-allow-methods', 'GET, POST, DELETE');
+			outgoing.setHeader('access-control-allow-headers', 'content-type, last-event-id');
+			if (incoming.method === 'OPTIONS') return void outgoing.writeHead(204).end();
+		}
 		if (at === path || /^\/(models|limits|readings)/.test(at)) {
 			if (this.fault === 'gone' && at !== path) return void incoming.socket.destroy();
 			return this.#pass(incoming, outgoing);

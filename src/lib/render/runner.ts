@@ -149,7 +149,7 @@ export class Runner {
 	async #finish(planId: string, cut: AbortSignal): Promise<void> {
 		for (let failures = 0; !cut.aborted;) {
 			const plan = await store.plan(planId);
-			const open = plan && !plan.stopped && !plan.paused ? await store.unfinishedTakes(planId) : [];
+			const open = plan && !plan.stopped && !plan.paused ? await store.nextTakes(planId, PART) : [];
 			if (!plan || !open.length) {
 				if (plan && !plan.paused) this.#trouble(planId, null);
 				if (plan && !plan.paused && !plan.stopped) this.#tell.onFinished?.(plan);
@@ -183,7 +183,7 @@ export class Runner {
 					if (failures > 3) await this.#wait(wait, cut);
 				} else if (cause.status < 500 && cause.status !== 429) {
 					await store.endTakes(
-						open.slice(0, PART).map(({ id }) => id),
+						open.map(({ id }) => id),
 						'failed',
 						cause.message
 					);
@@ -218,7 +218,7 @@ export class Runner {
 			for (const { take, ref } of ticket.takes) refs.set(take, ref);
 			await store.updatePlan(plan.id, { job, service: route.service });
 		}
-		const wanted = new Set(open.map(({ id }) => id));
+		const wanted = new Set(await store.openAmong([...refs.values()]));
 		const keeper = new Keeper();
 		let ended = false;
 		for await (const { event } of client.events(job, 0, cut)) {
@@ -243,12 +243,10 @@ export class Runner {
 
 	/** The next part of what is open, for one service, with its start pictures sent ahead. */
 	async #requests(open: readonly Take[], { client, service }: Route): Promise<TakeRequest[]> {
-		const part = open
-			.flatMap((take) => {
-				const route = this.#routes.of(take.settings.model);
-				return route?.service === service ? [{ take, model: route.model }] : [];
-			})
-			.slice(0, PART);
+		const part = open.flatMap((take) => {
+			const route = this.#routes.of(take.settings.model);
+			return route?.service === service ? [{ take, model: route.model }] : [];
+		});
 		const sent = new Map<string, string>();
 		for (const { take } of part) {
 			const id = take.settings.start?.image;

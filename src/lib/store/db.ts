@@ -97,7 +97,12 @@ export class Database extends Dexie {
 				await change.table('prompts').bulkPut(plans.flatMap(promptsOf));
 			});
 		this.version(3)
-			.stores({ starts: 'id, addedAt', services: 'id' })
+			.stores({
+				takes:
+					'id, briefId, planId, state, [briefId+number], madeAt, [planId+state+number], [planId+madeAt], [briefId+state], [briefId+credits]',
+				starts: 'id, addedAt',
+				services: 'id'
+			})
 			.upgrade(async (change) => {
 				const briefs = change.table<Brief2>('briefs');
 				await briefs.bulkPut((await briefs.toArray()).map(upgradeBrief2));

@@ -51,14 +51,48 @@ export async function updatePlan(
 	await db.plans.update(id, change);
 }
 
+const openStates = ['running', 'waiting'] as const;
+
+/** The first takes of a plan that are still to be made, by number. */
+export async function nextTakes(planId: string, most: number): Promise<Take[]> {
+	const found = await Promise.all(
+		openStates.map((state) =>
+			db.takes
+				.where('[planId+state+number]')
+				.between([planId, state, 0], [planId, state, Infinity])
+				.limit(most)
+				.toArray()
+		)
+	);
+	return found
+		.flat()
+		.sort((a, b) => a.number - b.number)
+		.slice(0, most);
+}
+
+/** Those of some takes that are still to be made. */
+export const openAmong = async (ids: readonly string[]): Promise<string[]> =>
+	(await db.takes.bulkGet([...ids])).flatMap((one) =>
+		one && (one.state === 'waiting' || one.state === 'running') ? one.id : []
+	);
+
 /** Plans that still have takes to be made, in the order of the queue; paused ones too. */
 export async function queuedPlans(): Promise<Plan[]> {
-	const open = await db.takes.where('state').anyOf('waiting', 'running').toArray();
-	const ids = [...new Set(open.map(({ planId }) => planId))];
-	const plans = await db.plans.bulkGet(ids);
-	return plans
-		.filter((p): p is Plan => p !== undefined && !p.stopped)
-		.sort((a, b) => a.place - b.place);
+	const plans = await db.plans.filter(({ stopped }) => !stopped).toArray();
+	// Only whether there is one is asked, by the index: no take is read.
+	const open = await Promise.all(
+		plans.map(async ({ id }) => {
+			const each = openStates.map((state) =>
+				db.takes
+					.where('[planId+state+number]')
+					.between([id, state, 0], [id, state, Infinity])
+					.limit(1)
+					.primaryKeys()
+			);
+			return (await Promise.all(each)).some((keys) => keys.length > 0);
+		})
+	);
+	return plans.filter((_, i) => open[i]).sort((a, b) => a.place - b.place);
 }
 
 /** The plans of the queue that are not paused. */

@@ -1,7 +1,7 @@
 import { frameLabel } from '$lib/core/frame';
 import type { Size, Style } from '$lib/core/schema';
 import { applyStyles } from '$lib/core/wording';
-import { fieldDial, ownDial, stopKey, wordsDial, type Dial, type DialId } from './dial';
+import { fieldDial, ownDial, stopKey, wordsDial, type Dial, type DialId, type Made } from './dial';
 import { adapterDial, batchDial, seedDial, startDial, strengthDial, weightDial } from './extras';
 
 export {
@@ -133,3 +133,10 @@ export function dialOf(id: DialId): Dial {
 export function isDialId(id: string | null): id is DialId {
 	return dials.some((d) => d.id === id);
 }
+
+/** The dials that change nothing of something: an adapter, a start picture, a batch that it has not. */
+export const idleDials = ({ settings }: Made): DialId[] => [
+	...(settings.adapters ? [] : (['adapter', 'weight'] as const)),
+	...(settings.start ? [] : (['start', 'strength'] as const)),
+	...(settings.batch ? [] : (['batch'] as const))
+];

@@ -2,7 +2,7 @@
 	import ChevronLeft from 'carbon-icons-svelte/lib/ChevronLeft.svelte';
 	import ChevronRight from 'carbon-icons-svelte/lib/ChevronRight.svelte';
 	import { Select, SelectItem } from 'carbon-components-svelte';
-	import { dialOf, type DialId } from '$lib/core/dials';
+	import { dialOf, idleDials, type DialId } from '$lib/core/dials';
 	import { heldAmong, labelsOf, stopsAmong, type Axes } from '$lib/core/sheet';
 	import { session, useWork } from '$lib/ui/shared';
 	import type { SheetState } from './state.svelte';
@@ -24,9 +24,10 @@
 
 	// What names itself needs no label: a size, a model, a sampler.
 	const plain: DialId[] = ['frame', 'model', 'sampler'];
+	const idle = $derived(view.takes[0] ? idleDials(view.takes[0]) : []);
 	const held = $derived(
 		heldAmong(view.takes)
-			.filter(({ dial }) => !['wording', 'negative', 'schedule', 'style'].includes(dial))
+			.filter(({ dial }) => !['wording', 'negative', 'schedule', 'style', ...idle].includes(dial))
 			.map(({ dial, stop }) => {
 				const { label, format } = dialOf(dial);
 				const words = format(stop, session.cards);

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
-	import { dials, stopKey, type DialId } from '$lib/core/dials';
+	import { dials, idleDials, stopKey, type DialId } from '$lib/core/dials';
 	import { stampPicture } from '$lib/core/formats';
 	import type { MarkKind, Take } from '$lib/core/schema';
 	import { fetchLossless, LosslessProblem } from '$lib/render';
@@ -47,16 +47,10 @@
 	} as Record<string, [string, string]>;
 
 	/** The dials of a take, without those that it has nothing on and no other has. */
-	const dialsOf = (one: Take) =>
-		dials.filter(
-			({ id }) =>
-				view.varied.includes(id) ||
-				!(
-					((id === 'adapter' || id === 'weight') && !one.settings.adapters) ||
-					((id === 'start' || id === 'strength') && !one.settings.start) ||
-					(id === 'batch' && !one.settings.batch)
-				)
-		);
+	const dialsOf = (one: Take) => {
+		const idle = idleDials(one);
+		return dials.filter(({ id }) => view.varied.includes(id) || !idle.includes(id));
+	};
 
 	/** What a place in a model's own stops came to. */
 	const own = (one: Take, id: DialId): string =>
