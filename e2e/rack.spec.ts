@@ -70,8 +70,7 @@ test('the rack by keyboard alone: own stops, a weight, a batch, a negative set, 
 	await page.getByRole('button', { name: 'add a dial' }).press('Enter');
 	await page.getByRole('button', { name: 'Left out', exact: true }).press('Enter');
 	await page.getByRole('button', { name: 'nothing', exact: true }).press('Enter');
-	await page.getByRole('button', { name: 'Defects', exact: true }).press('Enter');
-	await page.getByRole('button', { name: 'as under Words only' }).focus();
+	await page.getByRole('button', { name: 'Drawing and print', exact: true }).press('Enter');
 	await page.getByRole('button', { name: /^small/ }).press('Enter');
 	await expect(page.getByRole('alert')).toHaveCount(0);
 

@@ -85,14 +85,20 @@ export const noFigures: Figures = { making: 0, done: 0, spent: 0 };
 /** What a brief's takes come to, by the indexes alone: no take is read. */
 export async function figures(briefId: string): Promise<Figures> {
 	const count = (state: string) => db.takes.where({ briefId, state }).count();
-	const [waiting, running, done, priced] = await Promise.all([
+	const [waiting, running, done, prices] = await Promise.all([
 		count('waiting'),
 		count('running'),
 		count('done'),
-		// Takes have credits once they are done. A price is the second part of the index's key.
-		db.takes.where('[briefId+credits]').between([briefId, 0], [briefId, Infinity]).keys()
+		// Takes have credits once they are done. A price is the second part of the index's key, and
+		// there are few of them.
+		db.takes.where('[briefId+credits]').between([briefId, 0], [briefId, Infinity]).uniqueKeys()
 	]);
-	const spent = (priced as unknown as [string, number][]).reduce((sum, [, each]) => sum + each, 0);
+	const costs = await Promise.all(
+		(prices as unknown as [string, number][]).map(
+			async ([, credits]) => credits * (await db.takes.where({ briefId, credits }).count())
+		)
+	);
+	const spent = costs.reduce((sum, cost) => sum + cost, 0);
 	return { making: waiting + running, done, spent };
 }
 

@@ -35,7 +35,10 @@ const plan = (id: string, briefId: string): Plan => ({
 });
 let next = 0;
 const newId = () => `t${next++}`;
-const addPlan = (p: Plan) => store.addPlan(p, combinations(p.rack), newId);
+const addPlan = async (p: Plan) => {
+	await store.addPlan(p, combinations(p.rack), newId);
+	return store.takesOfPlan(p.id);
+};
 const done = (take: string, credits = 1.5): Extract<RenderEvent, { type: 'done' }> => ({
 	type: 'done',
 	take,

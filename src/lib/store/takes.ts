@@ -13,34 +13,43 @@ export const plansOf = (briefId: string): Promise<Plan[]> =>
 
 export const plan = (id: string): Promise<Plan | undefined> => db.plans.get(id);
 
+/** Takes that are written in one go. */
+const AT_ONCE = 100;
+
 /** Adds a plan and its takes, all waiting, in one step. */
 export async function addPlan(
 	one: Plan,
 	combinations: Iterable<Made>,
 	newId: () => string
-): Promise<Take[]> {
-	return db.transaction('rw', db.plans, db.takes, db.prompts, async () => {
+): Promise<void> {
+	await db.transaction('rw', db.plans, db.takes, db.prompts, async () => {
 		const last = await db.takes
 			.where('[briefId+number]')
 			.between([one.briefId, 0], [one.briefId, Infinity])
 			.last();
 		let number = last?.number ?? 0;
-		const takes = [...combinations].map((made): Take => ({
-			id: newId(),
-			briefId: one.briefId,
-			planId: one.id,
-			number: ++number,
-			...made,
-			state: 'waiting',
-			createdAt: one.createdAt
-		}));
 		await db.plans.add(one);
 		for (const prompt of promptsOf(one)) {
 			const known = await db.prompts.get(prompt.text);
 			await db.prompts.put({ ...prompt, starred: known?.starred ?? 0 });
 		}
-		await db.takes.bulkAdd(takes);
-		return takes;
+		// In parts, so that a large plan does not hold the page up.
+		let part: Take[] = [];
+		for (const made of combinations) {
+			part.push({
+				id: newId(),
+				briefId: one.briefId,
+				planId: one.id,
+				number: ++number,
+				...made,
+				state: 'waiting',
+				createdAt: one.createdAt
+			});
+			if (part.length < AT_ONCE) continue;
+			await db.takes.bulkAdd(part);
+			part = [];
+		}
+		if (part.length) await db.takes.bulkAdd(part);
 	});
 }
 

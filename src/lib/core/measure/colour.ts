@@ -1,14 +1,40 @@
-import { converter } from 'culori';
+/** Linear light of every sRGB byte. Source: IEC 61966-2-1. */
+const linear = Float64Array.from({ length: 256 }, (_, byte) => {
+	const v = byte / 255;
+	return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
+});
 
-const toOklab = converter('oklab');
-const toLab = converter('lab65');
+/** White point D65 of the sRGB primaries: x and z, y being 1. */
+const [XN, ZN] = [0.95047, 1.08883];
+const KAPPA = 24389 / 27;
+const EPSILON = 216 / 24389;
+const f = (t: number): number => (t > EPSILON ? Math.cbrt(t) : (KAPPA * t + 16) / 116);
 
-/** Lightness 0 to 1, green to red, blue to yellow: OKLab (Ottosson 2020), by `culori`. */
-export function oklab(r: number, g: number, b: number): [number, number, number] {
-	const { l, a, b: yellow } = toOklab({ mode: 'rgb', r: r / 255, g: g / 255, b: b / 255 });
-	return [l, a, yellow];
+/** A colour as CIE L*, a*, b*. */
+export type LabColour = [l: number, a: number, b: number];
+
+/** CIE L*, a*, b* of sRGB bytes. Source: CIE 15, white point D65. */
+export function lab(r: number, g: number, b: number): LabColour {
+	const [R, G, B] = [linear[r], linear[g], linear[b]];
+	const x = f((0.4124564 * R + 0.3575761 * G + 0.1804375 * B) / XN);
+	const y = f(0.2126729 * R + 0.7151522 * G + 0.072175 * B);
+	const z = f((0.0193339 * R + 0.119192 * G + 0.9503041 * B) / ZN);
+	return [116 * y - 16, 500 * (x - y), 200 * (y - z)];
 }
 
-/** CIE lightness L* of an sRGB colour, 0 to 100 (white point D65), by `culori`. */
+/** CIE lightness L* of sRGB bytes, 0 to 100. */
 export const lightness = (r: number, g: number, b: number): number =>
-	toLab({ mode: 'rgb', r: r / 255, g: g / 255, b: b / 255 }).l;
+	116 * f(0.2126729 * linear[r] + 0.7151522 * linear[g] + 0.072175 * linear[b]) - 16;
+
+/** Lightness 0 to 1, green to red, blue to yellow of sRGB bytes. Source: OKLab, Ottosson 2020. */
+export function oklab(r: number, g: number, b: number): [number, number, number] {
+	const [R, G, B] = [linear[r], linear[g], linear[b]];
+	const l = Math.cbrt(0.4122214708 * R + 0.5363325363 * G + 0.0514459929 * B);
+	const m = Math.cbrt(0.2119034982 * R + 0.6806995451 * G + 0.1073969566 * B);
+	const s = Math.cbrt(0.0883024619 * R + 0.2817188376 * G + 0.6299787005 * B);
+	return [
+		0.2104542553 * l + 0.793617785 * m - 0.0040720468 * s,
+		1.9779984951 * l - 2.428592205 * m + 0.4505937099 * s,
+		0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s
+	];
+}

@@ -1,4 +1,18 @@
-export { oklab } from './colour';
+export { burnt, type Burnt } from './burnt';
+export { ciede2000 } from './ciede2000';
+export { lab, oklab, type LabColour } from './colour';
 export { colourName } from './colour-names';
+export { detail, type Detail } from './detail';
+export { hashDistance, perceptualHash } from './likeness';
+export { luma, shrink, type Grey } from './luma';
+export {
+	isMeasureId,
+	measureOf,
+	measurePicture,
+	measures,
+	type Measure,
+	type MeasureId
+} from './measures';
 export { palette, type Swatch } from './palette';
+export { ssim, ssimFactor, ssimMap, type Similarity } from './ssim';
 export { tone, tonePhrases, type Tone } from './tone';

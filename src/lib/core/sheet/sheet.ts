@@ -1,4 +1,4 @@
-import { dialOf, dials, stopKey, type DialId, type Stop } from '$lib/core/dials';
+import { chanceDials, dialOf, dials, stopKey, type DialId, type Stop } from '$lib/core/dials';
 import type { Take } from '$lib/core/schema';
 
 /** A stop that takes were made with. */
@@ -88,14 +88,19 @@ export function suggestAxes(takes: readonly Take[]): Axes {
 	const order: DialId[] = [
 		'guidance',
 		'steps',
+		'strength',
+		'weight',
 		'wording',
 		'style',
 		'negative',
 		'frame',
 		'sampler',
 		'schedule',
+		'adapter',
+		'start',
 		'model',
-		'seed'
+		'seed',
+		'batch'
 	];
 	const count = (id: DialId) => stopsAmong(takes, id).length;
 	const ranked = order.filter((id) => count(id) > 1);
@@ -103,7 +108,7 @@ export function suggestAxes(takes: readonly Take[]): Axes {
 	if (ranked.length <= 1) return { rows: null, columns: first, then: null };
 	if (ranked.length === 2) return { rows: first, columns: ranked[1], then: null };
 	const across = ranked.includes('model') ? 'model' : ranked[1];
-	const rows = ranked.find((id) => id !== across && id !== 'seed') ?? null;
+	const rows = ranked.find((id) => id !== across && !chanceDials.includes(id)) ?? null;
 	const divides = ranked.includes('seed') && count(across) * count('seed') <= MOST_COLUMNS;
 	return { rows, columns: across, then: divides ? 'seed' : null };
 }
