@@ -9,7 +9,19 @@ import {
 	type Plan1,
 	type Plan2
 } from '$lib/core/formats';
-import type { Brief, Mark, NegativeSet, Pick, Plan, Purse, Style, Take } from '$lib/core/schema';
+import type { Apart } from '$lib/core/measure';
+import type {
+	Brief,
+	Mark,
+	Measured,
+	NegativeSet,
+	Pick,
+	Plan,
+	Purse,
+	Remark,
+	Style,
+	Take
+} from '$lib/core/schema';
 
 /** A take's picture as it is kept: smaller than the lossless one, and a thumbnail. */
 export interface StoredPicture {
@@ -48,6 +60,12 @@ export interface AddedService {
 	addedAt: number;
 }
 
+/** What was measured in a take's picture. */
+export type StoredMeasures = Measured & { takeId: string; briefId: string };
+
+/** What parts the pictures of two takes, by the key of the pair. */
+export type StoredPair = Apart & { key: string; briefId: string };
+
 /** The browser's database. Only this folder knows it. */
 export class Database extends Dexie {
 	briefs!: EntityTable<Brief, 'id'>;
@@ -62,6 +80,11 @@ export class Database extends Dexie {
 	prompts!: EntityTable<KeptPrompt, 'text'>;
 	/** When the takes of a brief were last looked at. */
 	seen!: EntityTable<{ briefId: string; at: number }, 'briefId'>;
+	measures!: EntityTable<StoredMeasures, 'takeId'>;
+	pairs!: EntityTable<StoredPair, 'key'>;
+	remarks!: EntityTable<Remark, 'takeId'>;
+	/** Faults that the artist looks for besides those that ship. */
+	faults!: EntityTable<{ id: string; label: string }, 'id'>;
 	starts!: EntityTable<StartPicture, 'id'>;
 	services!: EntityTable<AddedService, 'id'>;
 	/** What holds for all briefs, in rows by name. */
@@ -101,6 +124,10 @@ export class Database extends Dexie {
 				takes:
 					'id, briefId, planId, state, [briefId+number], madeAt, [planId+state+number], [planId+madeAt], [briefId+state], [briefId+credits]',
 				starts: 'id, addedAt',
+				measures: 'takeId, briefId',
+				pairs: 'key, briefId',
+				remarks: 'takeId, briefId',
+				faults: 'id',
 				services: 'id'
 			})
 			.upgrade(async (change) => {

@@ -2,6 +2,15 @@ export { burnt, type Burnt } from './burnt';
 export { ciede2000 } from './ciede2000';
 export { lab, oklab, type LabColour } from './colour';
 export { colourName } from './colour-names';
+export {
+	apart,
+	difference,
+	scaleColour,
+	type Apart,
+	type Difference,
+	type DifferenceKind,
+	type Small
+} from './difference';
 export { detail, type Detail } from './detail';
 export { hashDistance, perceptualHash } from './likeness';
 export { luma, shrink, type Grey } from './luma';

@@ -1,0 +1,15 @@
+export {
+	chancePairs,
+	HARDLY,
+	movementOf,
+	movementSays,
+	movingDials,
+	NEAR,
+	nearCopies,
+	pairKey,
+	restsAt,
+	stepsOf,
+	type Movement,
+	type Pair,
+	type Step
+} from './movement';

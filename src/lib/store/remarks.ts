@@ -1,0 +1,28 @@
+import type { Remark } from '$lib/core/schema';
+import { db } from './db';
+
+/** Faults and notes of a brief's takes, by take. */
+export const remarksOf = async (briefId: string): Promise<Map<string, Remark>> =>
+	new Map((await db.remarks.where({ briefId }).toArray()).map((one) => [one.takeId, one]));
+
+const empty = ({ faults, note }: Pick<Remark, 'faults' | 'note'>) => !faults.length && !note.trim();
+
+/**
+ * Writes remarks of takes: empty ones are taken away.
+ * @returns those that stood before, so that they can be put back
+ */
+export async function remarkTakes(next: readonly Remark[]): Promise<Remark[]> {
+	return db.transaction('rw', db.remarks, async () => {
+		const before = await db.remarks.bulkGet(next.map(({ takeId }) => takeId));
+		await db.remarks.bulkPut(next.filter((one) => !empty(one)));
+		await db.remarks.bulkDelete(next.filter(empty).map(({ takeId }) => takeId));
+		return before.map((old, i) => old ?? { ...next[i], faults: [], note: '' });
+	});
+}
+
+/** Faults that the artist added to those that ship. */
+export const ownFaults = (): Promise<{ id: string; label: string }[]> => db.faults.toArray();
+
+export async function addFault(id: string, label: string): Promise<void> {
+	await db.faults.put({ id, label });
+}

@@ -1,0 +1,138 @@
+/// <reference lib="webworker" />
+import {
+	apart,
+	difference,
+	luma,
+	measurePicture,
+	shrink,
+	ssimFactor,
+	type Apart,
+	type DifferenceKind,
+	type Small
+} from '$lib/core/measure';
+import type { Measured } from '$lib/core/schema';
+
+/** Measures pictures and compares them, off the page's thread. */
+
+/** A picture under a name by which it is known again. */
+export interface Keyed {
+	key: string;
+	picture: Blob;
+}
+
+/** One picture less another. */
+export interface Subtracted {
+	picture: ImageBitmap;
+	mean: number;
+	full: number;
+}
+
+export type MeasureTask = { id: number } & (
+	| { kind: 'measure'; picture: Blob }
+	| { kind: 'apart'; one: Keyed; two: Keyed }
+	| { kind: 'subtract'; one: Blob; two: Blob; how: DifferenceKind }
+);
+export type MeasureAnswer =
+	{ id: number; result: Measured | Apart | Subtracted } | { id: number; error: string };
+
+/** Longer side of the picture that its palette is found in, and that colours are compared in. */
+const SMALL = 128;
+
+interface Decoded {
+	pixels: Uint8Array;
+	width: number;
+	height: number;
+}
+
+/** A picture's red, green and blue bytes, at its own size or drawn to another. */
+async function decode(picture: Blob, size?: { width: number; height: number }): Promise<Decoded> {
+	const full = await createImageBitmap(picture, { colorSpaceConversion: 'none' });
+	const { width, height } = size ?? full;
+	const canvas = new OffscreenCanvas(width, height);
+	const context = canvas.getContext('2d', { willReadFrequently: true })!;
+	context.imageSmoothingQuality = 'high';
+	context.drawImage(full, 0, 0, width, height);
+	full.close();
+	const { data } = context.getImageData(0, 0, width, height);
+	const pixels = new Uint8Array(width * height * 3);
+	for (let i = 0, o = 0; i < data.length; i += 4, o += 3) {
+		pixels[o] = data[i];
+		pixels[o + 1] = data[i + 1];
+		pixels[o + 2] = data[i + 2];
+	}
+	return { pixels, width, height };
+}
+
+const small = (picture: Blob, { width, height }: Decoded) => {
+	const scale = Math.min(1, SMALL / Math.max(width, height));
+	return decode(picture, {
+		width: Math.max(1, Math.round(width * scale)),
+		height: Math.max(1, Math.round(height * scale))
+	});
+};
+
+async function measure(picture: Blob): Promise<Measured> {
+	const full = await decode(picture);
+	const { pixels } = await small(picture, full);
+	return measurePicture(full.pixels, full.width, full.height, pixels);
+}
+
+/** Pictures that were compared lately, the longest unused forgotten first. */
+const held = new Map<string, Small>();
+const HELD = 200;
+
+async function seen({ key, picture }: Keyed): Promise<Small> {
+	const known = held.get(key);
+	if (known) {
+		held.delete(key);
+		held.set(key, known);
+		return known;
+	}
+	const full = await decode(picture);
+	const grey = shrink(
+		luma(full.pixels, full.width, full.height),
+		ssimFactor(full.width, full.height)
+	);
+	const { pixels } = await decode(picture, { width: SMALL, height: SMALL });
+	const one = { grey, colours: pixels };
+	held.set(key, one);
+	if (held.size > HELD) held.delete(held.keys().next().value!);
+	return one;
+}
+
+/** Pictures of different frames are compared at the size of the first. */
+async function tellApart(one: Keyed, two: Keyed): Promise<Apart> {
+	const [a, b] = [await seen(one), await seen(two)];
+	if (a.grey.width === b.grey.width && a.grey.height === b.grey.height) return apart(a, b);
+	const fitted = await decode(two.picture, a.grey);
+	return apart(a, { ...b, grey: luma(fitted.pixels, fitted.width, fitted.height) });
+}
+
+async function subtract(one: Blob, two: Blob, how: DifferenceKind): Promise<Subtracted> {
+	const a = await decode(one);
+	const b = await decode(two, a);
+	const { rgba, width, height, mean, full } = difference(
+		a.pixels,
+		b.pixels,
+		a.width,
+		a.height,
+		how
+	);
+	return { picture: await createImageBitmap(new ImageData(rgba, width, height)), mean, full };
+}
+
+self.onmessage = async ({ data }: MessageEvent<MeasureTask>) => {
+	const { id } = data;
+	try {
+		if (data.kind === 'subtract') {
+			const result = await subtract(data.one, data.two, data.how);
+			self.postMessage({ id, result } satisfies MeasureAnswer, [result.picture]);
+		} else {
+			const result =
+				data.kind === 'measure' ? await measure(data.picture) : await tellApart(data.one, data.two);
+			self.postMessage({ id, result } satisfies MeasureAnswer);
+		}
+	} catch (cause) {
+		self.postMessage({ id, error: String(cause) } satisfies MeasureAnswer);
+	}
+};
