@@ -64,7 +64,17 @@ export async function updateBrief(
 
 /** Deletes a brief with everything that belongs to it. */
 export async function deleteBrief(id: string): Promise<void> {
-	const tables = [db.plans, db.takes, db.marks, db.picks, db.pictures, db.seen];
+	const tables = [
+		db.plans,
+		db.takes,
+		db.marks,
+		db.picks,
+		db.pictures,
+		db.seen,
+		db.measures,
+		db.pairs,
+		db.remarks
+	];
 	await db.transaction('rw', [db.briefs, ...tables], async () => {
 		for (const table of tables) await table.where({ briefId: id }).delete();
 		await db.briefs.delete(id);

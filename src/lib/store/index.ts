@@ -1,9 +1,18 @@
-export { type AddedService, type KeptPrompt, type StartPicture, type StoredPicture } from './db';
+export {
+	type AddedService,
+	type KeptPrompt,
+	type StartPicture,
+	type StoredMeasures,
+	type StoredPair,
+	type StoredPicture
+} from './db';
 export { watch, watchTakes } from './live';
 export * from './briefs';
 export * from './takes';
 export * from './picks';
+export * from './measures';
 export * from './purse';
+export * from './remarks';
 export * from './queue';
 export { askToKeep, room, StorageFull, type Room } from './room';
 export * from './services';

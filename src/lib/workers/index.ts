@@ -1,15 +1,18 @@
 import { FileProblem, type Archive } from '$lib/core/formats';
+import type { Apart, DifferenceKind } from '$lib/core/measure';
 import type { WorkedOut } from '$lib/core/plan';
-import type { Design, PlanRack } from '$lib/core/schema';
+import type { Design, Measured, PlanRack } from '$lib/core/schema';
 import ArchivesWorker from './archives.worker?worker';
 import DesignsWorker from './designs.worker?worker';
+import type { Keyed, Subtracted } from './measures.worker';
 import type { Colours } from './pictures.worker';
+import MeasuresWorker from './measures.worker?worker';
 import PicturesWorker from './pictures.worker?worker';
 
 type Answer =
 	{ id: number; result: unknown } | { id: number; error: string; isFileProblem?: boolean };
 
-export type { Colours };
+export type { Colours, Keyed, Subtracted };
 
 /** One worker, opened at first use, and its answers by number. */
 function desk(open: () => Worker) {
@@ -39,6 +42,7 @@ function desk(open: () => Worker) {
 }
 
 const pictures = desk(() => new PicturesWorker());
+const measuring = desk(() => new MeasuresWorker());
 const archives = desk(() => new ArchivesWorker());
 const designs = desk(() => new DesignsWorker());
 
@@ -49,6 +53,18 @@ export const makeThumbnail = (picture: Blob): Promise<Blob> =>
 /** The palette and the tone of a picture. */
 export const coloursOf = (picture: Blob): Promise<Colours> =>
 	pictures<Colours>({ kind: 'colours', picture });
+
+/** Measures a take's picture. */
+export const measure = (picture: Blob): Promise<Measured> =>
+	measuring<Measured>({ kind: 'measure', picture });
+
+/** Tells the two pictures of a pair apart. Those that were decoded lately are held by their keys. */
+export const tellApart = (one: Keyed, two: Keyed): Promise<Apart> =>
+	measuring<Apart>({ kind: 'apart', one, two });
+
+/** One picture less another, as a picture. The second is brought to the size of the first. */
+export const subtract = (one: Blob, two: Blob, how: DifferenceKind): Promise<Subtracted> =>
+	measuring<Subtracted>({ kind: 'subtract', one, two, how });
 
 /** SHA-256 of a picture's pixels, as a render service gives it with a take. */
 export const pixelHash = (picture: Blob): Promise<string> =>
