@@ -1,6 +1,7 @@
 import type { Made } from '$lib/core/dials';
-import type { Mark, MarkKind, Plan, RenderEvent, Take } from '$lib/core/schema';
-import { db, promptsOf, type StoredPicture } from './db';
+import type { Table } from 'dexie';
+import type { Mark, MarkKind, Plan, Remark, RenderEvent, Take } from '$lib/core/schema';
+import { db, promptsOf, type StoredMeasures, type StoredPicture } from './db';
 import { full } from './room';
 
 export const takesOf = (briefId: string): Promise<Take[]> =>
@@ -210,4 +211,47 @@ export async function keptTakesOf(model: string, most: number): Promise<Take[]> 
 		if (found.length === most) break;
 	}
 	return found;
+}
+
+/** Takes that were deleted, with all that belongs to them, so that they can be put back. */
+export interface DeletedTakes {
+	takes: Take[];
+	pictures: StoredPicture[];
+	marks: Mark[];
+	remarks: Remark[];
+	measures: StoredMeasures[];
+	/** Room that they took, in bytes. */
+	bytes: number;
+}
+
+const present = <T>(rows: (T | undefined)[]): T[] => rows.filter((row) => row !== undefined);
+const ofTakes = () => [db.takes, db.pictures, db.marks, db.remarks, db.measures] as const;
+
+/** Deletes takes with their pictures, marks, remarks and measures. */
+export async function deleteTakes(ids: readonly string[]): Promise<DeletedTakes> {
+	return db.transaction('rw', [...ofTakes()], async () => {
+		const keys = [...ids];
+		const pictures = present(await db.pictures.bulkGet(keys));
+		const gone = {
+			takes: present(await db.takes.bulkGet(keys)),
+			pictures,
+			marks: present(await db.marks.bulkGet(keys)),
+			remarks: present(await db.remarks.bulkGet(keys)),
+			measures: present(await db.measures.bulkGet(keys)),
+			bytes: pictures.reduce((sum, one) => sum + one.picture.size + one.thumbnail.size, 0)
+		};
+		for (const table of ofTakes()) await (table as Table<unknown, string>).bulkDelete(keys);
+		return gone;
+	});
+}
+
+/** Puts deleted takes back as they were. */
+export async function restoreTakes(gone: DeletedTakes): Promise<void> {
+	await db.transaction('rw', [...ofTakes()], async () => {
+		await db.takes.bulkPut(gone.takes);
+		await db.pictures.bulkPut(gone.pictures);
+		await db.marks.bulkPut(gone.marks);
+		await db.remarks.bulkPut(gone.remarks);
+		await db.measures.bulkPut(gone.measures);
+	});
 }

@@ -3,25 +3,40 @@ import { db, promptsOf, type StoredPicture } from './db';
 
 /** Everything that belongs to a brief but its pictures. */
 export async function wholeBrief(id: string): Promise<WholeBrief | undefined> {
-	return db.transaction('r', [db.briefs, db.plans, db.takes, db.marks, db.picks], async () => {
-		const brief = await db.briefs.get(id);
-		if (!brief) return undefined;
-		const of = { briefId: id };
-		return {
-			brief,
-			plans: await db.plans.where(of).sortBy('createdAt'),
-			takes: await db.takes.where(of).sortBy('number'),
-			marks: await db.marks.where(of).sortBy('takeId'),
-			picks: await db.picks.where(of).sortBy('createdAt')
-		};
-	});
+	return db.transaction(
+		'r',
+		[db.briefs, db.plans, db.takes, db.marks, db.picks, db.remarks],
+		async () => {
+			const brief = await db.briefs.get(id);
+			if (!brief) return undefined;
+			const of = { briefId: id };
+			return {
+				brief,
+				plans: await db.plans.where(of).sortBy('createdAt'),
+				takes: await db.takes.where(of).sortBy('number'),
+				marks: await db.marks.where(of).sortBy('takeId'),
+				picks: await db.picks.where(of).sortBy('createdAt'),
+				remarks: await db.remarks.where(of).sortBy('takeId')
+			};
+		}
+	);
 }
 
 /** Adds a whole brief with its pictures: all of it or nothing. */
 export async function addWholeBrief(whole: WholeBrief, pictures: StoredPicture[]): Promise<void> {
 	await db.transaction(
 		'rw',
-		[db.briefs, db.plans, db.takes, db.marks, db.picks, db.pictures, db.seen, db.prompts],
+		[
+			db.briefs,
+			db.plans,
+			db.takes,
+			db.marks,
+			db.picks,
+			db.pictures,
+			db.seen,
+			db.prompts,
+			db.remarks
+		],
 		async () => {
 			// What comes from elsewhere is not new: it was looked at where it was made.
 			await db.seen.put({ briefId: whole.brief.id, at: Date.now() });
@@ -32,6 +47,7 @@ export async function addWholeBrief(whole: WholeBrief, pictures: StoredPicture[]
 			await db.takes.bulkAdd(whole.takes);
 			await db.marks.bulkAdd(whole.marks);
 			await db.picks.bulkAdd(whole.picks);
+			await db.remarks.bulkAdd(whole.remarks);
 			await db.pictures.bulkAdd(pictures);
 		}
 	);

@@ -7,12 +7,14 @@ import DesignsWorker from './designs.worker?worker';
 import type { Keyed, Subtracted } from './measures.worker';
 import type { Colours } from './pictures.worker';
 import MeasuresWorker from './measures.worker?worker';
+import type { ContactDrawing, PictureFile } from './output.worker';
+import OutputWorker from './output.worker?worker';
 import PicturesWorker from './pictures.worker?worker';
 
 type Answer =
 	{ id: number; result: unknown } | { id: number; error: string; isFileProblem?: boolean };
 
-export type { Colours, Keyed, Subtracted };
+export type { Colours, ContactDrawing, PictureFile, Keyed, Subtracted };
 
 /** One worker, opened at first use, and its answers by number. */
 function desk(open: () => Worker) {
@@ -43,6 +45,7 @@ function desk(open: () => Worker) {
 
 const pictures = desk(() => new PicturesWorker());
 const measuring = desk(() => new MeasuresWorker());
+const output = desk(() => new OutputWorker());
 const archives = desk(() => new ArchivesWorker());
 const designs = desk(() => new DesignsWorker());
 
@@ -65,6 +68,14 @@ export const tellApart = (one: Keyed, two: Keyed): Promise<Apart> =>
 /** One picture less another, as a picture. The second is brought to the size of the first. */
 export const subtract = (one: Blob, two: Blob, how: DifferenceKind): Promise<Subtracted> =>
 	measuring<Subtracted>({ kind: 'subtract', one, two, how });
+
+/** Draws a contact sheet as a PNG. */
+export const drawContact = (sheet: ContactDrawing): Promise<Blob> =>
+	output<Blob>({ kind: 'contact', sheet });
+
+/** Packs pictures into a ZIP, each with its settings inside, one after the other. */
+export const packPictures = (files: PictureFile[]): Promise<Blob> =>
+	output<Blob>({ kind: 'zip', files });
 
 /** SHA-256 of a picture's pixels, as a render service gives it with a take. */
 export const pixelHash = (picture: Blob): Promise<string> =>

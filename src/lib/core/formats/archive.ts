@@ -2,7 +2,17 @@ import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import Papa from 'papaparse';
 import { z } from 'zod';
 import { dials, stopKey } from '$lib/core/dials';
-import { Brief, Mark, Pick, Plan, Take, type MarkKind } from '$lib/core/schema';
+import { measures } from '$lib/core/measure';
+import {
+	Brief,
+	Mark,
+	Pick,
+	Plan,
+	Remark,
+	Take,
+	type MarkKind,
+	type Measured
+} from '$lib/core/schema';
 import { FileProblem } from './errors';
 import {
 	upgradeBrief1,
@@ -19,7 +29,8 @@ export const WholeBrief = z.object({
 	plans: z.array(Plan),
 	takes: z.array(Take),
 	marks: z.array(Mark),
-	picks: z.array(Pick)
+	picks: z.array(Pick),
+	remarks: z.array(Remark).default([])
 });
 export type WholeBrief = z.infer<typeof WholeBrief>;
 
@@ -61,11 +72,19 @@ export function writeArchive({ whole, pictures, starts }: Archive): Uint8Array<A
 	return zipSync(entries);
 }
 
-/** One row a take, one column a dial, then state and mark. CSV as in RFC 4180. */
-export function settingsTable({
-	takes,
-	marks
-}: Omit<WholeBrief, 'brief' | 'plans' | 'picks'>): string {
+/**
+ * One row a take, one column a dial, then state, mark, faults and note, and after them what was
+ * measured, where it was. CSV as in RFC 4180.
+ */
+export function settingsTable(
+	{
+		takes,
+		marks,
+		remarks
+	}: { takes: readonly Take[]; marks: readonly Mark[]; remarks: readonly Remark[] },
+	measured?: ReadonlyMap<string, Measured>
+): string {
+	const noted = new Map(remarks.map((one) => [one.takeId, one]));
 	const kinds = new Map<string, MarkKind>(marks.map(({ takeId, kind }) => [takeId, kind]));
 	const rows = takes.map((take) => ({
 		take: take.number,
@@ -76,7 +95,12 @@ export function settingsTable({
 			})
 		),
 		state: take.state,
-		mark: kinds.get(take.id) ?? ''
+		mark: kinds.get(take.id) ?? '',
+		faults: noted.get(take.id)?.faults.join(' ') ?? '',
+		note: noted.get(take.id)?.note ?? '',
+		...(measured
+			? Object.fromEntries(measures.map(({ id }) => [id, measured.get(take.id)?.[id] ?? '']))
+			: {})
 	}));
 	return Papa.unparse(rows, { newline: '\r\n', escapeFormulae: false });
 }
@@ -159,8 +183,8 @@ function upgraded(value: unknown): unknown {
 	}
 }
 
-function checkBelonging({ brief, plans, takes, marks, picks }: WholeBrief): void {
-	const stray = [...plans, ...takes, ...marks, ...picks].some(
+function checkBelonging({ brief, plans, takes, marks, picks, remarks }: WholeBrief): void {
+	const stray = [...plans, ...takes, ...marks, ...picks, ...remarks].some(
 		({ briefId }) => briefId !== brief.id
 	);
 	const ids = new Set(takes.map(({ id }) => id));
@@ -168,7 +192,7 @@ function checkBelonging({ brief, plans, takes, marks, picks }: WholeBrief): void
 	if (
 		stray ||
 		takes.some(({ planId }) => !planIds.has(planId)) ||
-		marks.some(({ takeId }) => !ids.has(takeId))
+		[...marks, ...remarks].some(({ takeId }) => !ids.has(takeId))
 	) {
 		throw new FileProblem(
 			'The parts of this archive do not belong together. Export the brief again.'
@@ -191,6 +215,7 @@ export function withFreshIds({ whole, pictures, starts }: Archive, newId: () => 
 			plans: whole.plans.map((p) => ({ ...p, id: fresh(p.id), briefId })),
 			takes: whole.takes.map((t) => ({ ...t, id: fresh(t.id), planId: fresh(t.planId), briefId })),
 			marks: whole.marks.map((m) => ({ ...m, takeId: fresh(m.takeId), briefId })),
+			remarks: whole.remarks.map((r) => ({ ...r, takeId: fresh(r.takeId), briefId })),
 			picks: whole.picks.map((p) => ({
 				...p,
 				id: fresh(p.id),

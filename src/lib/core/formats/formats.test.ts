@@ -177,6 +177,9 @@ const archive = (): Archive => ({
 				evidence: { takes: 1, kept: 1, maybe: 0, dropped: 0 },
 				createdAt: 5
 			}
+		],
+		remarks: [
+			{ takeId: 't1', briefId: 'b1', faults: ['lettering', 'seam'], note: 'the "moon"', at: 6 }
 		]
 	},
 	pictures: new Map([['t1', new Uint8Array([82, 73, 70, 70, 1, 2, 3])]]),
@@ -205,6 +208,8 @@ describe('a brief as an archive', () => {
 		expect(data[0].wording).toBe(settings.prompt);
 		expect(data[0].frame).toBe('64x64');
 		expect(data[0].mark).toBe('keep');
+		expect(data[0].faults).toBe('lettering seam');
+		expect(data[0].note).toBe('the "moon"');
 	});
 
 	it('of earlier versions is read too: its prompt as phrases, its words as stops', () => {

@@ -9,7 +9,8 @@ export {
 } from './archive';
 export { FileProblem } from './errors';
 export { PickFile, readPick, writePick } from './pick-file';
-export { settingsOf, stampPicture } from './picture';
+export { fileNames, namePlaces, unknownPlaces, usualPattern, type NamePlace } from './names';
+export { settingsOf, stampPicture, stampWebp } from './picture';
 export { findXmp, readChunks, writeChunks } from './png';
 export { MADE_BY_MODEL, readXmp, writeXmp, type PictureFacts } from './xmp';
 export {

@@ -1,3 +1,4 @@
+export { overDial, type OverDial } from './over-dial';
 export {
 	chancePairs,
 	HARDLY,

@@ -1,3 +1,4 @@
+export { contactPage, type Box, type ContactPage } from './contact';
 export { labelsOf } from './labels';
 export {
 	commonStop,

@@ -19,7 +19,7 @@
 
 	/** Takes settings over from a picture or a pick that was exported. */
 	async function fromFile() {
-		const file = await chooseFile('.png,.json,image/png,application/json');
+		const file = await chooseFile('.png,.webp,.json,image/png,image/webp,application/json');
 		if (!file) return;
 		try {
 			let draft: Draft;

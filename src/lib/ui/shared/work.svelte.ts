@@ -1,5 +1,5 @@
 import { createContext } from 'svelte';
-import type { Brief, MarkKind, Pick, Plan, Rack, Take } from '$lib/core/schema';
+import type { Brief, MarkKind, Pick, Plan, Rack, Remark, Take } from '$lib/core/schema';
 import * as store from '$lib/store';
 import { live, liveTakes } from './live.svelte';
 import { undo } from './undo.svelte';
@@ -12,10 +12,15 @@ export interface Work {
 	readonly plans: Plan[];
 	readonly marks: Map<string, MarkKind>;
 	readonly picks: Pick[];
+	/** Faults and notes, by take. */
+	readonly remarks: Map<string, Remark>;
 	readonly spent: number;
 	change(change: Partial<OwnFields>): void;
 	setRack(change: Partial<Rack>): void;
 	mark(takes: Take[], kind: MarkKind | null): Promise<void>;
+	/** Notes a fault in takes, or takes it away from them when all have it. */
+	fault(takes: Take[], fault: string): Promise<void>;
+	note(take: Take, note: string): Promise<void>;
 }
 
 type OwnFields = Omit<Brief, 'id' | 'createdAt' | 'updatedAt'>;
@@ -54,6 +59,20 @@ export function openWork(id: () => string): Work {
 			)(id()),
 		[]
 	);
+	const remarks = live(
+		() =>
+			(
+				(of) => () =>
+					store.remarksOf(of)
+			)(id()),
+		new Map<string, Remark>()
+	);
+	const remarkOn = ({ id: takeId, briefId }: Take): Remark =>
+		remarks.current.get(takeId) ?? { takeId, briefId, faults: [], note: '', at: 0 };
+	const remark = async (next: Remark[]) => {
+		const before = await store.remarkTakes(next);
+		undo.push(() => store.remarkTakes(before).then(() => undefined));
+	};
 	// Changes show at once; the database follows.
 	let ahead = $state.raw<Partial<OwnFields>>({});
 	let saving = 0;
@@ -85,6 +104,9 @@ export function openWork(id: () => string): Work {
 		get picks() {
 			return picks.current;
 		},
+		get remarks() {
+			return remarks.current;
+		},
 		get spent() {
 			return takes.current.reduce((sum, t) => sum + (t.state === 'done' ? (t.credits ?? 0) : 0), 0);
 		},
@@ -92,6 +114,17 @@ export function openWork(id: () => string): Work {
 		setRack: (rack) => {
 			if (current) change({ rack: { ...current.rack, ...rack } });
 		},
+		async fault(chosen, fault) {
+			const all = chosen.every((take) => remarkOn(take).faults.includes(fault));
+			await remark(
+				chosen.map((take) => {
+					const old = remarkOn(take);
+					const others = old.faults.filter((one) => one !== fault);
+					return { ...old, faults: all ? others : [...others, fault], at: Date.now() };
+				})
+			);
+		},
+		note: (take, note) => remark([{ ...remarkOn(take), note, at: Date.now() }]),
 		async mark(chosen, kind) {
 			const before = await store.markTakes(chosen, kind, Date.now());
 			undo.push(async () => {

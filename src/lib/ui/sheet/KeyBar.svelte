@@ -3,16 +3,36 @@
 
 	let { view }: { view: SheetState } = $props();
 
-	const keys = $derived([
-		['←↑↓→', 'move'],
+	const judging = [
 		['K', 'keep'],
 		['M', 'maybe'],
 		['D', 'drop'],
-		['U', 'undo'],
-		['Enter', 'open large'],
-		['C', view.pair.length === 1 ? 'compare with this' : 'put aside to compare'],
-		...(view.open.length ? [['Esc', 'back']] : [])
-	]);
+		['F', 'faults'],
+		['U', 'undo']
+	];
+	const keys = $derived(
+		view.open.length
+			? [
+					...judging,
+					...(view.open.length === 2
+						? [
+								['W', 'wipe'],
+								['B', 'blink'],
+								['X', 'subtract']
+							]
+						: []),
+					['Esc', 'back']
+				]
+			: [
+					['←↑↓→', 'move'],
+					...judging,
+					['L', 'loupe'],
+					['Space', 'choose'],
+					['C', view.pair.length === 1 ? 'compare with this' : 'compare'],
+					['T', 'to the table'],
+					['Enter', view.pair.length > 1 ? `open ${view.pair.length}` : 'open']
+				]
+	);
 	const mats = ['dark', 'middle', 'light', 'paper'];
 </script>
 
@@ -49,7 +69,7 @@
 <style>
 	footer {
 		display: flex;
-		gap: 20px;
+		gap: 14px;
 		align-items: center;
 		height: 40px;
 		padding: 0 18px;

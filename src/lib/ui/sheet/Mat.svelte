@@ -2,10 +2,11 @@
 	import { dialOf } from '$lib/core/dials';
 	import { labelsOf, type AxisStop } from '$lib/core/sheet';
 	import { session, useWork } from '$lib/ui/shared';
+	import type { Measuring } from './measuring.svelte';
 	import type { SheetState } from './state.svelte';
 	import TakeCell from './TakeCell.svelte';
 
-	let { view }: { view: SheetState } = $props();
+	let { view, measuring }: { view: SheetState; measuring: Measuring } = $props();
 
 	const work = useWork();
 	let width = $state(900);
@@ -33,6 +34,36 @@
 		return Math.max(LEAST, Math.min(wide, tall * ratio)) * 1.25 ** view.size;
 	});
 
+	/** The ends of the measure in sight, over the takes that the sheet shows. */
+	const ends = $derived.by(() => {
+		const { measure } = view;
+		if (!measure) return null;
+		const values = view.shown.flatMap(({ id }) => measuring.of.get(id)?.[measure] ?? []);
+		return { least: Math.min(...values), most: Math.max(...values) };
+	});
+	function shareOf(id: string): number | null {
+		const value = view.measure ? measuring.of.get(id)?.[view.measure] : undefined;
+		if (value === undefined || !ends) return null;
+		return ends.most > ends.least ? (value - ends.least) / (ends.most - ends.least) : 0;
+	}
+
+	/** One loupe at the same relative place of every picture: a move of the pointer is a place. */
+	function point(event: PointerEvent) {
+		if (!view.loupe) return;
+		const cell = (event.target as Element).closest('[data-take]');
+		const image = cell?.querySelector(':scope > img');
+		if (!cell || !image) return;
+		const box = cell.getBoundingClientRect();
+		const { naturalWidth: w, naturalHeight: h } = image as HTMLImageElement;
+		const fit = Math.min(box.width / w, box.height / h);
+		const within = (at: number, size: number, side: number) =>
+			Math.max(0, Math.min(1, (at - (size - side) / 2) / side));
+		view.loupeAt = {
+			x: within(event.clientX - box.left, box.width, w * fit),
+			y: within(event.clientY - box.top, box.height, h * fit)
+		};
+	}
+
 	const named = $derived.by(() => {
 		const { rows, columns, then } = sheet.axes;
 		const axes = [
@@ -53,7 +84,13 @@
 		dial === 'guidance' || dial === 'steps' || dial === 'seed' || dial === 'frame';
 </script>
 
-<div class="mat mat-{view.mat}" bind:clientWidth={width} bind:clientHeight={height}>
+<!-- svelte-ignore a11y_no_static_element_interactions -->
+<div
+	onpointermove={point}
+	class="mat mat-{view.mat}"
+	bind:clientWidth={width}
+	bind:clientHeight={height}
+>
 	<div
 		class="grid"
 		role="grid"
@@ -111,7 +148,7 @@
 					{@const take = view.grid[r]?.[c] ?? null}
 					<div role="gridcell" class="cell" style:height="{cell / ratio}px">
 						{#if take}
-							<TakeCell {view} {take} />
+							<TakeCell {view} {take} {measuring} share={shareOf(take.id)} />
 						{:else}
 							<span class="none">not run</span>
 						{/if}

@@ -4,15 +4,26 @@
 	import type { MarkKind } from '$lib/core/schema';
 	import * as store from '$lib/store';
 	import { undo, useWork } from '$lib/ui/shared';
+	import FaultBar from './FaultBar.svelte';
+	import FilterBar from './FilterBar.svelte';
 	import KeyBar from './KeyBar.svelte';
 	import Mat from './Mat.svelte';
+	import MeasuresPanel from './MeasuresPanel.svelte';
+	import { Measuring } from './measuring.svelte';
 	import SheetBar from './SheetBar.svelte';
-	import { SheetState } from './state.svelte';
+	import { SheetState, type TableMode } from './state.svelte';
 	import Table from './Table.svelte';
 	import TakePanel from './TakePanel.svelte';
 
 	const work = useWork();
 	const view = new SheetState(() => work.takes);
+
+	const measuring = new Measuring(work.brief!.id);
+	onMount(() => {
+		void measuring.open();
+		return () => measuring.close();
+	});
+	$effect(() => measuring.want(work.takes));
 
 	// The view opens part by part, a frame for each, so that no single task holds the page for long.
 	let opened = $state(0);
@@ -40,10 +51,13 @@
 	});
 
 	function toggle(kind: MarkKind) {
-		const take = view.focused;
-		if (take?.state === 'done')
-			void work.mark([take], work.marks.get(take.id) === kind ? null : kind);
+		const takes = view.chosen.filter(({ state }) => state === 'done');
+		if (!takes.length) return;
+		const all = takes.every(({ id }) => work.marks.get(id) === kind);
+		void work.mark(takes, all ? null : kind);
 	}
+
+	const mode = (next: TableMode) => view.set({ mode: view.mode === next ? null : next });
 
 	function key(event: KeyboardEvent) {
 		const at = event.target as HTMLElement;
@@ -53,9 +67,21 @@
 		if (moves[name]) view.move(...moves[name]);
 		else if (marks[name]) toggle(marks[name]);
 		else if (name === 'u') void undo.last();
+		else if (name === 'f') view.faulting = !view.faulting;
+		else if (name === 'l') view.loupe = !view.loupe;
+		else if (name === 't' && view.focus) view.putOnTable(view.focus);
+		else if (name === ' ' && view.focus) view.select(view.focus);
+		else if (name === 'b' && view.open.length === 2) mode('blink');
+		else if (name === 'w' && view.open.length === 2) mode('wipe');
+		else if (name === 'x' && view.open.length === 2)
+			mode(view.mode === 'colour' ? 'structure' : 'colour');
 		else if (name === 'c' && view.focus) view.putAside(view.focus);
 		else if (name === 'Enter' && view.focus && !at.closest('a, button:not([data-take])')) {
-			view.set({ open: view.focus }, true);
+			view.openTable();
+		} else if (name === 'Escape' && (view.faulting || view.selected.size || view.loupe)) {
+			view.faulting = false;
+			view.loupe = false;
+			view.selected = new Set();
 		} else if (name === 'Escape' && view.open.length) {
 			view.pair = [];
 			view.set({ open: null });
@@ -78,19 +104,25 @@
 {:else}
 	<div class="view">
 		<div>
-			{#if opened > 0}<SheetBar {view} />{/if}
+			{#if opened > 0}<SheetBar {view} /><FilterBar {view} {measuring} />{/if}
 		</div>
-		<div class="middle">
+		<div class="middle" class:wide={view.panel === 'measures'}>
 			{#if opened < 2}
 				<div></div>
 			{:else if view.open.length}
 				<Table {view} />
 			{:else}
-				<Mat {view} />
+				<Mat {view} {measuring} />
 			{/if}
-			{#if opened > 2}<TakePanel {view} ontoggle={toggle} />{/if}
+			{#if opened > 2}
+				{#if view.panel === 'measures'}<MeasuresPanel {view} {measuring} />
+				{:else}<TakePanel {view} {measuring} ontoggle={toggle} />{/if}
+			{/if}
 		</div>
-		<KeyBar {view} />
+		<div>
+			{#if view.faulting}<FaultBar {view} />{/if}
+			<KeyBar {view} />
+		</div>
 	</div>
 {/if}
 
@@ -106,6 +138,10 @@
 		display: grid;
 		grid-template-columns: minmax(0, 1fr) 264px;
 		min-height: 0;
+	}
+
+	.middle.wide {
+		grid-template-columns: minmax(0, 1fr) 380px;
 	}
 
 	.empty {

@@ -5,6 +5,7 @@
 	import { dialOf } from '$lib/core/dials';
 	import { differences } from '$lib/core/sheet';
 	import { session, TakePicture, useWork } from '$lib/ui/shared';
+	import Against from './Against.svelte';
 	import type { SheetState } from './state.svelte';
 
 	let { view }: { view: SheetState } = $props();
@@ -12,12 +13,27 @@
 	const work = useWork();
 	const takes = $derived(view.open.flatMap((id) => work.takes.find((t) => t.id === id) ?? []));
 	const parts = $derived(takes.length === 2 ? differences(takes[0], takes[1]) : []);
+	const against = $derived(takes.length === 2 && view.mode !== 'side' ? view.mode : null);
+	const modes = [
+		['side', 'side by side'],
+		['wipe', 'wipe'],
+		['blink', 'blink'],
+		['colour', 'colours apart'],
+		['structure', 'structure apart']
+	] as const;
+	/** Four stand in two rows. */
+	const across = $derived(against ? 1 : takes.length === 4 ? 2 : Math.max(1, takes.length));
+	const down = $derived(takes.length === 4 ? 2 : 1);
+	let seen = $state(0);
 	let table: HTMLDivElement;
 	let at = $state.raw<ZoomTransform>(zoomIdentity);
 
 	// One zoom and pan for all pictures on the table, as shares of each picture's own box.
 	const behaviour = zoom<HTMLDivElement, unknown>()
-		.scaleExtent([1, 12])
+		.scaleExtent([1, 16])
+		.filter(
+			(event: MouseEvent) => !event.shiftKey && !(event.target as Element).closest('input, button')
+		)
 		.on('zoom', ({ transform }: { transform: ZoomTransform }) => (at = transform));
 
 	$effect(() => {
@@ -39,17 +55,50 @@
 		view.set({ open: null });
 	}
 
+	/** So many pixels of the screen for one of the first picture, whatever its frame. */
+	function toPixels(scale: number) {
+		const [first] = takes;
+		const box = table.querySelector('.window')?.getBoundingClientRect();
+		if (!first || !box) return;
+		const { width, height } = first.settings;
+		const fit = Math.min(box.width / width, box.height / height);
+		const k = Math.max(1, scale / (fit * devicePixelRatio));
+		select(table).call((s) => behaviour.scaleTo(s, k));
+	}
+
 	const turn = (by: number) => select(table).call((s) => behaviour.scaleBy(s, by));
 </script>
 
 <div class="view mat-{view.mat}">
-	<div class="table" bind:this={table}>
-		{#each takes as take (take.id)}
+	<div class="table" bind:this={table} style:--across={across}>
+		{#if against}
+			<figure>
+				<Against
+					one={takes[0].id}
+					two={takes[1].id}
+					mode={against}
+					transform="translate({at.x}px, {at.y}px) scale({at.k})"
+					onshown={(second) => (seen = second ? 1 : 0)}
+				/>
+				<figcaption>
+					{#each takes as take, i (take.id)}
+						<span class:seen={against === 'blink' && seen === i}>
+							<strong>Take {take.number}</strong>
+							{#each parts as { dial, from, to } (dial)}
+								<small>{dialOf(dial).label.toLowerCase()}</small>
+								{dialOf(dial).format(i ? to : from, session.cards)}
+							{/each}
+						</span>
+					{/each}
+				</figcaption>
+			</figure>
+		{/if}
+		{#each against ? [] : takes as take (take.id)}
 			<figure>
 				<div class="window">
 					<div
 						class="picture"
-						style:transform="translate({at.x / takes.length}px, {at.y}px) scale({at.k})"
+						style:transform="translate({at.x / across}px, {at.y / down}px) scale({at.k})"
 					>
 						<TakePicture takeId={take.id} alt="Take {take.number}" large />
 					</div>
@@ -82,8 +131,26 @@
 				>whole</button
 			>
 		</span>
+		{#if takes.length === 2}
+			<span class="modes" role="group" aria-label="Against each other">
+				{#each modes as [mode, says] (mode)}
+					<button
+						aria-pressed={view.mode === mode}
+						onclick={() => view.set({ mode: mode === 'side' ? null : mode })}>{says}</button
+					>
+				{/each}
+			</span>
+		{/if}
+		<span class="zoom">
+			<button title="One pixel of the picture on one of the screen" onclick={() => toPixels(1)}
+				>100%</button
+			>
+			<button onclick={() => toPixels(2)}>200%</button>
+		</span>
 		<span class="hint"
-			>wheel to zoom, drag to move{takes.length === 2 ? ': both go together' : ''}</span
+			>wheel to zoom, {view.mode === 'wipe' && takes.length === 2
+				? 'shift-drag or the slider to wipe'
+				: 'drag to move'}{takes.length > 1 ? ': all go together' : ''}</span
 		>
 	</div>
 </div>
@@ -97,8 +164,8 @@
 
 	.table {
 		display: grid;
-		grid-auto-columns: minmax(0, 1fr);
-		grid-auto-flow: column;
+		grid-template-columns: repeat(var(--across), minmax(0, 1fr));
+		grid-auto-rows: minmax(0, 1fr);
 		gap: 8px;
 		min-height: 0;
 		padding: 10px 10px 0;
@@ -149,6 +216,35 @@
 		padding: 8px 12px;
 		background: var(--panel);
 		color: var(--ink);
+	}
+
+	.seen {
+		text-decoration: underline 2px var(--point);
+		text-underline-offset: 4px;
+	}
+
+	.modes {
+		display: flex;
+	}
+
+	.modes button {
+		height: 28px;
+		padding: 0 10px;
+		border: 1px solid var(--rule);
+		border-left-width: 0;
+		background: var(--field);
+		color: var(--ink);
+		font: 13px var(--sans);
+		cursor: pointer;
+	}
+
+	.modes button:first-child {
+		border-left-width: 1px;
+	}
+
+	.modes button[aria-pressed='true'] {
+		background: var(--ink-2);
+		color: var(--paper);
 	}
 
 	.zoom {

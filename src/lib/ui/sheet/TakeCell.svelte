@@ -1,14 +1,32 @@
 <script lang="ts">
 	import type { Take } from '$lib/core/schema';
 	import { session, TakePicture, useWork } from '$lib/ui/shared';
+	import type { Measuring } from './measuring.svelte';
+	import { asks, wanted } from '$lib/core/judge';
+	import { measureOf } from '$lib/core/measure';
+	import Loupe from './Loupe.svelte';
 	import type { SheetState } from './state.svelte';
 
-	let { view, take }: { view: SheetState; take: Take } = $props();
+	interface Props {
+		view: SheetState;
+		take: Take;
+		measuring: Measuring;
+		/** Where the take stands between the least and the most of the measure in sight, 0 to 1. */
+		share?: number | null;
+	}
+
+	let { view, take, measuring, share = null }: Props = $props();
 
 	const work = useWork();
 	const mark = $derived(work.marks.get(take.id));
 	const progress = $derived(session.progress.get(take.id));
 	const percent = $derived(progress ? Math.round((100 * progress.step) / progress.steps) : 0);
+	const remark = $derived(work.remarks.get(take.id));
+	const measured = $derived(measuring.of.get(take.id));
+	const measure = $derived(view.measure ? measureOf(view.measure) : null);
+	const faint = $derived(
+		asks(view.filter) && !wanted(take, { mark, remark, measured }, view.filter)
+	);
 	const focused = $derived(view.focus === take.id);
 	let cell: HTMLButtonElement;
 
@@ -20,6 +38,7 @@
 	function press(event: MouseEvent) {
 		view.focus = take.id;
 		if (event.shiftKey) view.putAside(take.id);
+		else if (event.ctrlKey || event.metaKey) view.select(take.id);
 	}
 </script>
 
@@ -28,6 +47,10 @@
 	class="take {mark ?? ''}"
 	class:focused
 	class:aside={view.pair.includes(take.id)}
+	class:chosen={view.selected.has(take.id)}
+	class:faint
+	style:--heat={view.heat && share !== null ? share : null}
+	class:heat={view.heat && share !== null}
 	data-take={take.id}
 	data-state={take.state}
 	aria-label="Take {take.number}, {take.state === 'done' ? (mark ?? 'not judged') : take.state}"
@@ -41,6 +64,17 @@
 	{/if}
 	{#if take.state === 'done' && (take.madeAt ?? 0) > view.seen}
 		<span class="fresh">new</span>
+	{/if}
+	{#if view.loupe && take.state === 'done'}<Loupe {view} takeId={take.id} />{/if}
+	{#if measure && measured}
+		<span class="value num" class:warns={measure.warns && measured[measure.id] > 0.02}
+			>{measure.format(measured[measure.id])}</span
+		>
+	{/if}
+	{#if remark?.faults.length || remark?.note}
+		<span class="remark num" title={[...remark.faults, remark.note].filter(Boolean).join(', ')}
+			>{remark.faults.length ? `${remark.faults.length}\u00d7` : '\u2026'}</span
+		>
 	{/if}
 	{#if mark === 'keep'}
 		<svg class="fold" viewBox="0 0 26 26" aria-hidden="true"
@@ -92,6 +126,64 @@
 		background: var(--varied);
 		color: #fff;
 		font-size: 11px;
+		font-weight: 600;
+	}
+
+	.chosen {
+		box-shadow: 0 0 0 3px var(--varied);
+	}
+
+	.chosen::before {
+		position: absolute;
+		z-index: 1;
+		bottom: 0;
+		left: 0;
+		width: 22px;
+		height: 22px;
+		background: var(--varied);
+		color: #fff;
+		content: '\2713';
+		font-size: 14px;
+		line-height: 22px;
+	}
+
+	.faint {
+		opacity: 0.14;
+	}
+
+	/* The measure as a rule along the foot: long and warm is much. */
+	.heat::after {
+		position: absolute;
+		right: calc((1 - var(--heat)) * 100%);
+		bottom: 0;
+		left: 0;
+		height: 10px;
+		background: color-mix(in oklab, #f7c948 calc(100% - var(--heat) * 100%), #b5172f);
+		content: '';
+	}
+
+	.value,
+	.remark {
+		position: absolute;
+		right: 4px;
+		bottom: 12px;
+		padding: 0 5px;
+		background: rgb(20 20 20 / 78%);
+		color: #fff;
+		font-size: 11px;
+	}
+
+	.value.warns {
+		background: #8c1d10;
+	}
+
+	.remark {
+		top: 4px;
+		right: auto;
+		bottom: auto;
+		left: 4px;
+		background: #fff;
+		color: #8c1d10;
 		font-weight: 600;
 	}
 

@@ -17,9 +17,18 @@
 		TakePicture,
 		useWork
 	} from '$lib/ui/shared';
+	import type { Measuring } from './measuring.svelte';
+	import TakeMeasures from './TakeMeasures.svelte';
+	import TakeRemarks from './TakeRemarks.svelte';
 	import type { SheetState } from './state.svelte';
 
-	let { view, ontoggle }: { view: SheetState; ontoggle: (kind: MarkKind) => void } = $props();
+	interface Props {
+		view: SheetState;
+		measuring: Measuring;
+		ontoggle: (kind: MarkKind) => void;
+	}
+
+	let { view, measuring, ontoggle }: Props = $props();
 
 	const work = useWork();
 	const take = $derived(view.focused);
@@ -141,6 +150,7 @@
 				>
 			{/each}
 		</div>
+		{#if take.state === 'done'}{#key take.id}<TakeRemarks {take} />{/key}{/if}
 		<dl>
 			{#each dialsOf(take) as dial (dial.id)}
 				<dt>{dial.label.toLowerCase()}</dt>
@@ -171,6 +181,7 @@
 					<dd>{take.unread.join(', ')}</dd>
 				{/if}
 			</dl>
+			{#if measuring.of.get(take.id)}<TakeMeasures measured={measuring.of.get(take.id)!} />{/if}
 			<div class="acts">
 				<Button size="small" href="/brief/{work.brief!.id}/pick?take={take.id}"
 					>Pick these settings</Button

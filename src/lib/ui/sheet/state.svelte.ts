@@ -1,6 +1,8 @@
 import { goto } from '$app/navigation';
 import { page } from '$app/state';
 import { isDialId, stopKey, dialOf, type DialId } from '$lib/core/dials';
+import type { TakeFilter } from '$lib/core/judge';
+import { isMeasureId, type MeasureId } from '$lib/core/measure';
 import type { Take } from '$lib/core/schema';
 import {
 	commonStop,
@@ -12,13 +14,29 @@ import {
 	type Sheet
 } from '$lib/core/sheet';
 
+/** How two pictures are set against each other. */
+export const tableModes = ['side', 'wipe', 'blink', 'colour', 'structure'] as const;
+export type TableMode = (typeof tableModes)[number];
+
+/** More pictures than this on the table are too small to be judged. */
+const MOST_ON_TABLE = 4;
+
 /** What the sheet shows, kept in the address, so that reload and back lead to the same view. */
 export class SheetState {
 	readonly #all: () => Take[];
 	/** The take that the keys act on. */
 	focus = $state<string | null>(null);
-	/** Takes put aside to be seen side by side, two at most. */
+	/** Takes put aside to be seen side by side. */
 	pair = $state.raw<string[]>([]);
+	/** Takes that a key acts on together; none when it acts on the one in focus. */
+	selected = $state.raw<ReadonlySet<string>>(new Set());
+	/** Whether one loupe stands over all cells, and where: shares of each picture's sides. */
+	loupe = $state(false);
+	loupeAt = $state.raw({ x: 0.5, y: 0.5 });
+	/** How much larger than its pixels the loupe shows a picture. */
+	loupeScale = $state(1);
+	/** Whether digits note faults. */
+	faulting = $state(false);
 
 	constructor(takes: () => Take[]) {
 		this.#all = takes;
@@ -102,6 +120,58 @@ export class SheetState {
 		Math.max(-4, Math.min(8, Number(page.url.searchParams.get('size')) || 0))
 	);
 
+	/** The measure that stands under the cells; null for none. */
+	readonly measure: MeasureId | null = $derived.by(() => {
+		const id = page.url.searchParams.get('measure');
+		return isMeasureId(id) ? id : null;
+	});
+
+	/** Whether cells are tinted by the measure. */
+	readonly heat: boolean = $derived.by(() => page.url.searchParams.get('heat') === '1');
+
+	/** What stands beside the mat: the take in focus, or what was measured. */
+	readonly panel: 'take' | 'measures' = $derived.by(() =>
+		page.url.searchParams.get('panel') === 'measures' ? 'measures' : 'take'
+	);
+
+	/** Which takes are wanted; the others are faint. */
+	readonly filter: TakeFilter = $derived.by(() => {
+		const asked = page.url.searchParams;
+		const mark = asked.get('mark');
+		const id = asked.get('by');
+		const number = (name: string) => {
+			const text = asked.get(name);
+			return text === null || text === '' || Number.isNaN(Number(text)) ? undefined : Number(text);
+		};
+		return {
+			mark:
+				mark === 'keep' || mark === 'maybe' || mark === 'drop' || mark === 'none'
+					? mark
+					: undefined,
+			fault: asked.get('fault') ?? undefined,
+			text: asked.get('find') ?? undefined,
+			measure: isMeasureId(id) ? { id, least: number('least'), most: number('most') } : undefined
+		};
+	});
+
+	/** How two pictures on the table are set against each other. */
+	readonly mode: TableMode = $derived.by(() => {
+		const mode = page.url.searchParams.get('mode') as TableMode | null;
+		return mode && tableModes.includes(mode) ? mode : 'side';
+	});
+
+	/** The takes that a key acts on. */
+	readonly chosen: Take[] = $derived.by(() => {
+		if (!this.selected.size) return this.focused ? [this.focused] : [];
+		return this.#takes().filter(({ id }) => this.selected.has(id));
+	});
+
+	select(id: string): void {
+		const next = new Set(this.selected);
+		if (!next.delete(id)) next.add(id);
+		this.selected = next;
+	}
+
 	readonly mat: number = $derived.by(() => {
 		const mat = Number(page.url.searchParams.get('mat') ?? 1);
 		return mat >= 0 && mat <= 3 ? mat : 1;
@@ -136,6 +206,19 @@ export class SheetState {
 				return;
 			}
 		}
+	}
+
+	/** Puts a take on the table with others, four at most, or takes it back. */
+	putOnTable(id: string): void {
+		this.pair = this.pair.includes(id)
+			? this.pair.filter((other) => other !== id)
+			: [...this.pair, id].slice(-MOST_ON_TABLE);
+	}
+
+	/** Opens what was put on the table, or else the take in focus. */
+	openTable(): void {
+		const ids = this.pair.length > 1 ? this.pair : this.focus ? [this.focus] : [];
+		if (ids.length) this.set({ open: ids.join('.') }, true);
 	}
 
 	/** Puts a take aside to be compared, or takes it back; the third takes the first one's place. */

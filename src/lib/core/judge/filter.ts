@@ -1,0 +1,61 @@
+import { dials, stopKey } from '$lib/core/dials';
+import type { MeasureId } from '$lib/core/measure';
+import type { MarkKind, Measured, Remark, Take } from '$lib/core/schema';
+
+/** Which takes are wanted; what is left out is not asked. */
+export interface TakeFilter {
+	/** A mark, or `none` for those that have none yet. */
+	mark?: MarkKind | 'none';
+	/** The id of a fault that was noted, `any` for at least one, `none` for none. */
+	fault?: string;
+	/** A measure and the least or most that it may be. */
+	measure?: { id: MeasureId; least?: number; most?: number };
+	/** Words that stand in its settings or its note. */
+	text?: string;
+}
+
+/** What is known of a take besides its settings. */
+export interface Judged {
+	mark?: MarkKind;
+	remark?: Pick<Remark, 'faults' | 'note'>;
+	measured?: Measured;
+}
+
+/** Whether a filter asks for anything. */
+export const asks = (filter: TakeFilter): boolean =>
+	Object.values(filter).some((value) => value !== undefined && value !== '');
+
+/** Whether a take has all that is asked for. One that was not measured yet has no measure. */
+export function wanted(take: Take, judged: Judged, filter: TakeFilter): boolean {
+	const { mark, fault, measure, text } = filter;
+	if (mark !== undefined && (judged.mark ?? 'none') !== mark) return false;
+	const faults = judged.remark?.faults ?? [];
+	if (fault === 'any' && !faults.length) return false;
+	if (fault === 'none' && faults.length) return false;
+	if (fault && fault !== 'any' && fault !== 'none' && !faults.includes(fault)) return false;
+	if (measure) {
+		const value = judged.measured?.[measure.id];
+		if (value === undefined) return false;
+		if (measure.least !== undefined && value < measure.least) return false;
+		if (measure.most !== undefined && value > measure.most) return false;
+	}
+	if (text?.trim()) {
+		const said = [
+			String(take.number),
+			judged.remark?.note ?? '',
+			take.settings.prompt,
+			...dials.map((dial) => stopKey(dial.read(take)))
+		]
+			.join('\n')
+			.toLowerCase();
+		if (
+			!text
+				.toLowerCase()
+				.trim()
+				.split(/\s+/)
+				.every((word) => said.includes(word))
+		)
+			return false;
+	}
+	return true;
+}

@@ -1,0 +1,2 @@
+export { faultId, faultKey, faults, type Fault } from './faults';
+export { asks, wanted, type Judged, type TakeFilter } from './filter';

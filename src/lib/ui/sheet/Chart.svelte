@@ -1,0 +1,37 @@
+<script lang="ts">
+	import type ApexCharts from 'apexcharts';
+	import type { ApexOptions } from 'apexcharts';
+
+	let { options, label }: { options: ApexOptions; label: string } = $props();
+
+	let host: HTMLDivElement;
+	let chart = $state.raw<ApexCharts | null>(null);
+
+	// The library is large: it is fetched when a chart is first wanted.
+	$effect(() => {
+		let gone = false;
+		let made: ApexCharts | null = null;
+		void import('apexcharts').then(async ({ default: Apex }) => {
+			if (gone) return;
+			made = new Apex(host, options);
+			await made.render();
+			chart = made;
+		});
+		return () => {
+			gone = true;
+			chart = null;
+			made?.destroy();
+		};
+	});
+	$effect(() => {
+		void chart?.updateOptions(options, false, false);
+	});
+</script>
+
+<div bind:this={host} role="img" aria-label={label}></div>
+
+<style>
+	div {
+		min-height: 210px;
+	}
+</style>

@@ -1,0 +1,159 @@
+<script lang="ts">
+	import { asks, wanted } from '$lib/core/judge';
+	import { measures } from '$lib/core/measure';
+	import { many, useWork } from '$lib/ui/shared';
+	import { allFaults } from './faults.svelte';
+	import type { Measuring } from './measuring.svelte';
+	import type { SheetState } from './state.svelte';
+	import TakeOut from './TakeOut.svelte';
+
+	let { view, measuring }: { view: SheetState; measuring: Measuring } = $props();
+
+	const work = useWork();
+	const faults = allFaults();
+	const { filter } = $derived(view);
+	const fitting = $derived(
+		view.shown.filter((take) =>
+			wanted(
+				take,
+				{
+					mark: work.marks.get(take.id),
+					remark: work.remarks.get(take.id),
+					measured: filter.measure ? measuring.of.get(take.id) : undefined
+				},
+				filter
+			)
+		)
+	);
+	const set = (name: string, value: string) => view.set({ [name]: value || null });
+	const none = { mark: null, fault: null, find: null, by: null, least: null, most: null };
+</script>
+
+<div class="bar" role="group" aria-label="Filters">
+	<select
+		aria-label="Mark"
+		value={filter.mark ?? ''}
+		onchange={(e) => set('mark', e.currentTarget.value)}
+	>
+		<option value="">any mark</option>
+		<option value="keep">kept</option>
+		<option value="maybe">maybe</option>
+		<option value="drop">dropped</option>
+		<option value="none">not judged</option>
+	</select>
+	<select
+		aria-label="Fault"
+		value={filter.fault ?? ''}
+		onchange={(e) => set('fault', e.currentTarget.value)}
+	>
+		<option value="">any faults or none</option>
+		<option value="none">no fault</option>
+		<option value="any">some fault</option>
+		{#each faults.current as { id, label } (id)}<option value={id}>{label}</option>{/each}
+	</select>
+	<input
+		type="search"
+		aria-label="Words of its settings or note"
+		placeholder="find words, a number"
+		value={filter.text ?? ''}
+		oninput={(e) => set('find', e.currentTarget.value)}
+	/>
+	<select
+		aria-label="Measure to filter by"
+		value={filter.measure?.id ?? ''}
+		onchange={(e) => set('by', e.currentTarget.value)}
+	>
+		<option value="">any measure</option>
+		{#each measures as { id, label } (id)}<option value={id}>{label.toLowerCase()}</option>{/each}
+	</select>
+	{#if filter.measure}
+		<input
+			class="num narrow"
+			inputmode="decimal"
+			aria-label="At least"
+			placeholder="least"
+			value={filter.measure.least ?? ''}
+			onchange={(e) => set('least', e.currentTarget.value)}
+		/>
+		<input
+			class="num narrow"
+			inputmode="decimal"
+			aria-label="At most"
+			placeholder="most"
+			value={filter.measure.most ?? ''}
+			onchange={(e) => set('most', e.currentTarget.value)}
+		/>
+	{/if}
+	{#if asks(filter)}
+		<span role="status">{many(fitting.length, 'take')} of {view.shown.length}</span>
+		<button
+			class="plain link"
+			onclick={() => (view.selected = new Set(fitting.map(({ id }) => id)))}>choose them</button
+		>
+		<button class="plain link" onclick={() => view.set(none)}>show all</button>
+	{/if}
+	{#if view.selected.size}
+		<span role="status">{view.selected.size} chosen</span>
+		<button class="plain link" onclick={() => (view.selected = new Set())}>choose none</button>
+	{/if}
+	<span class="right">
+		<TakeOut {view} {measuring} {fitting} />
+		<button
+			class="act"
+			aria-pressed={view.panel === 'measures'}
+			onclick={() => view.set({ panel: view.panel === 'measures' ? null : 'measures' })}
+			>Measures</button
+		>
+	</span>
+</div>
+
+<style>
+	.bar {
+		display: flex;
+		gap: 10px;
+		align-items: center;
+		height: 38px;
+		padding: 0 18px;
+		overflow-x: auto;
+		border-bottom: 1px solid var(--rule);
+		font-size: 13px;
+		white-space: nowrap;
+		scrollbar-width: none;
+	}
+
+	select,
+	input {
+		height: 26px;
+		padding: 0 4px;
+		border: 1px solid transparent;
+		background: none;
+		color: var(--ink-2);
+		font: 13px var(--sans);
+	}
+
+	input {
+		width: 150px;
+		border-bottom-color: var(--rule);
+	}
+
+	.narrow {
+		width: 62px;
+	}
+
+	select:hover,
+	input:hover {
+		border-color: var(--rule-strong);
+	}
+
+	.right {
+		display: flex;
+		gap: 8px;
+		align-items: center;
+		margin-left: auto;
+	}
+
+	.act[aria-pressed='true'] {
+		border-color: var(--ink);
+		font-weight: 600;
+	}
+</style>

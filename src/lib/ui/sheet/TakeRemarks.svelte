@@ -1,0 +1,77 @@
+<script lang="ts">
+	import type { Take } from '$lib/core/schema';
+	import { useWork } from '$lib/ui/shared';
+	import { allFaults } from './faults.svelte';
+
+	let { take }: { take: Take } = $props();
+
+	const work = useWork();
+	const faults = allFaults();
+	const remark = $derived(work.remarks.get(take.id));
+	const seen = $derived(faults.current.filter(({ id }) => remark?.faults.includes(id)));
+	let typed = $state<string | null>(null);
+
+	function keep() {
+		if (typed !== null && typed !== (remark?.note ?? '')) void work.note(take, typed);
+		typed = null;
+	}
+</script>
+
+<div class="remarks">
+	{#if seen.length}
+		<ul aria-label="Faults seen">
+			{#each seen as { id, label } (id)}
+				<li>
+					{label}
+					<button
+						class="plain"
+						aria-label="Take the fault “{label}” away"
+						onclick={() => work.fault([take], id)}>×</button
+					>
+				</li>
+			{/each}
+		</ul>
+	{/if}
+	<textarea
+		rows="2"
+		aria-label="Note"
+		placeholder="a note on this take"
+		value={typed ?? remark?.note ?? ''}
+		oninput={(e) => (typed = e.currentTarget.value)}
+		onblur={keep}></textarea>
+</div>
+
+<style>
+	.remarks {
+		display: grid;
+		gap: 6px;
+		margin: 8px 0;
+	}
+
+	ul {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 4px;
+	}
+
+	li {
+		padding: 1px 2px 1px 8px;
+		border: 1px solid var(--point);
+		font-size: 12px;
+	}
+
+	li button {
+		width: 20px;
+		color: var(--point);
+	}
+
+	textarea {
+		width: 100%;
+		padding: 5px 7px;
+		border: 1px solid var(--rule);
+		background: var(--field);
+		color: var(--ink);
+		font: 13px var(--sans);
+		resize: vertical;
+	}
+</style>

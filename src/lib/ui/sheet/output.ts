@@ -1,0 +1,88 @@
+import { dialOf, type DialId } from '$lib/core/dials';
+import { contactPage, labelsOf, type AxisStop } from '$lib/core/sheet';
+import type { ModelCard, Take } from '$lib/core/schema';
+import * as store from '$lib/store';
+import type { ContactDrawing, PictureFile } from '$lib/workers';
+import type { SheetState } from './state.svelte';
+
+/** What a contact sheet is drawn from: the sheet as it is laid out now, with its thumbnails large. */
+export async function contactDrawing(
+	view: SheetState,
+	{
+		title,
+		held,
+		cards,
+		caption
+	}: {
+		title: string;
+		held: string;
+		cards: readonly ModelCard[];
+		caption: (take: Take) => string | null;
+	}
+): Promise<ContactDrawing> {
+	const { sheet, grid } = view;
+	const { rows, columns, then } = sheet.axes;
+	const across = grid[0]?.length ?? 1;
+	const ratio = Math.max(
+		0.2,
+		...view.shown.map(({ settings }) => settings.width / settings.height)
+	);
+	const words = (dial: DialId | null, stops: readonly AxisStop[]) => {
+		const named = dial ? labelsOf(dial, stops, cards) : new Map<string, string>();
+		return (key: string | undefined) => (key === undefined ? '' : (named.get(key) ?? ''));
+	};
+	const [ofRow, ofColumn, ofThen] = [
+		words(rows, sheet.rows),
+		words(columns, sheet.columns),
+		words(then, sheet.thens)
+	];
+	const named = (label: string, dial: DialId | null) =>
+		dial && label ? `${dialOf(dial).label.toLowerCase()} ${label}` : label;
+	return {
+		page: contactPage(grid.length, across, ratio, { rowLabels: rows !== null }),
+		title,
+		held,
+		columns: (sheet.cells[0] ?? []).map((cell) =>
+			[named(ofColumn(cell.column?.key), columns), named(ofThen(cell.then?.key), then)]
+				.filter(Boolean)
+				.join(', ')
+		),
+		rows: sheet.cells.map((row) => named(ofRow(row[0]?.row?.key), rows)),
+		pictures: await Promise.all(
+			grid.map((row) =>
+				Promise.all(
+					row.map(async (take) =>
+						take?.state === 'done' ? ((await store.pictureOf(take.id))?.picture ?? null) : null
+					)
+				)
+			)
+		),
+		captions: grid.map((row) => row.map((take) => (take ? caption(take) : null)))
+	};
+}
+
+/** Takes as files with their settings inside. */
+export async function pictureFiles(
+	takes: readonly Take[],
+	names: readonly string[],
+	brief: string,
+	card: (model: string) => ModelCard | undefined
+): Promise<PictureFile[]> {
+	const files: PictureFile[] = [];
+	for (const [i, take] of takes.entries()) {
+		const stored = await store.pictureOf(take.id);
+		if (!stored) continue;
+		const model = card(take.settings.model);
+		files.push({
+			name: names[i],
+			picture: stored.picture,
+			facts: {
+				title: `${brief}, take ${take.number}`,
+				settings: take.settings,
+				system: model?.name ?? take.settings.model,
+				systemVersion: model?.version ?? ''
+			}
+		});
+	}
+	return files;
+}

@@ -1,0 +1,124 @@
+/// <reference lib="webworker" />
+import { Zip, ZipPassThrough } from 'fflate';
+import { stampWebp, type PictureFacts } from '$lib/core/formats';
+import type { Box, ContactPage } from '$lib/core/sheet';
+
+/** Makes files of many pictures, off the page's thread. */
+
+/** A picture that goes into a ZIP. */
+export interface PictureFile {
+	name: string;
+	picture: Blob;
+	facts: PictureFacts;
+}
+
+/** What a contact sheet shows. */
+export interface ContactDrawing {
+	page: ContactPage;
+	title: string;
+	/** What is held, in one line below the title. */
+	held: string;
+	columns: string[];
+	rows: string[];
+	/** Row by row; null where nothing was run. */
+	pictures: (Blob | null)[][];
+	/** A line below each picture; null for none. */
+	captions: (string | null)[][];
+}
+
+export type OutputTask = { id: number } & (
+	{ kind: 'zip'; files: PictureFile[] } | { kind: 'contact'; sheet: ContactDrawing }
+);
+export type OutputAnswer = { id: number; result: Blob } | { id: number; error: string };
+
+/** One picture is in memory at a time; what is packed is handed to the browser piece by piece. */
+async function zip(files: readonly PictureFile[]): Promise<Blob> {
+	const parts: Blob[] = [];
+	const packed = new Promise<void>((resolve, reject) => {
+		stream.ondata = (cause, data, final) => {
+			if (cause) reject(cause);
+			else parts.push(new Blob([data as Uint8Array<ArrayBuffer>]));
+			if (final) resolve();
+		};
+	});
+	for (const { name, picture, facts } of files) {
+		const bytes = new Uint8Array(await picture.arrayBuffer());
+		const entry = new ZipPassThrough(name);
+		stream.add(entry);
+		entry.push(
+			picture.type === 'image/webp' ? stampWebp(bytes, facts, facts.settings) : bytes,
+			true
+		);
+	}
+	stream.end();
+	await packed;
+	return new Blob(parts, { type: 'application/zip' });
+}
+let stream = new Zip();
+
+function write(
+	context: OffscreenCanvasRenderingContext2D,
+	text: string,
+	box: Box,
+	size: number,
+	align: 'left' | 'center' | 'right'
+): void {
+	context.font = `${size}px "Hanken Grotesk Variable", "Helvetica Neue", Arial, sans-serif`;
+	context.textAlign = align;
+	context.textBaseline = 'middle';
+	context.fillStyle = '#1a1a1a';
+	let shown = text;
+	while (shown.length > 1 && context.measureText(shown).width > box.width)
+		shown = `${shown.slice(0, -2)}\u2026`;
+	const x =
+		align === 'left' ? box.x : align === 'right' ? box.x + box.width : box.x + box.width / 2;
+	context.fillText(shown, x, box.y + box.height / 2);
+}
+
+async function contact(sheet: ContactDrawing): Promise<Blob> {
+	const { page, pictures, captions } = sheet;
+	const canvas = new OffscreenCanvas(page.width, page.height);
+	const context = canvas.getContext('2d')!;
+	context.fillStyle = '#fff';
+	context.fillRect(0, 0, page.width, page.height);
+	context.imageSmoothingQuality = 'high';
+	const { title, type } = page;
+	write(context, sheet.title, { ...title, height: title.height / 2 }, type * 1.6, 'left');
+	const below = { ...title, y: title.y + title.height / 2, height: title.height / 2 };
+	write(context, sheet.held, below, type, 'left');
+	sheet.columns.forEach((text, c) => write(context, text, page.columnLabels[c], type, 'center'));
+	sheet.rows.forEach((text, r) => write(context, text, page.rowLabels[r], type, 'right'));
+	for (const [r, row] of page.cells.entries())
+		for (const [c, box] of row.entries()) {
+			const picture = pictures[r]?.[c];
+			if (!picture) {
+				context.strokeStyle = '#bbb';
+				context.strokeRect(box.x + 0.5, box.y + 0.5, box.width - 1, box.height - 1);
+				continue;
+			}
+			const image = await createImageBitmap(picture);
+			const fit = Math.min(box.width / image.width, box.height / image.height);
+			const [w, h] = [image.width * fit, image.height * fit];
+			context.drawImage(image, box.x + (box.width - w) / 2, box.y + (box.height - h) / 2, w, h);
+			image.close();
+			const caption = captions[r]?.[c];
+			if (caption) {
+				const foot = { ...box, y: box.y + box.height - type * 1.3, height: type * 1.3 };
+				context.fillStyle = 'rgb(255 255 255 / 85%)';
+				context.fillRect(foot.x, foot.y, foot.width, foot.height);
+				write(context, caption, foot, type * 0.8, 'center');
+			}
+		}
+	return canvas.convertToBlob({ type: 'image/png' });
+}
+
+self.onmessage = async ({ data }: MessageEvent<OutputTask>) => {
+	const { id } = data;
+	try {
+		stream = new Zip();
+		const result = data.kind === 'zip' ? await zip(data.files) : await contact(data.sheet);
+		self.postMessage({ id, result } satisfies OutputAnswer);
+	} catch (cause) {
+		self.postMessage({ id, error: String(cause) } satisfies OutputAnswer);
+	}
+};
