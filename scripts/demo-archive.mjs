@@ -61,9 +61,9 @@ await withBrowser(async (page, address) => {
 		.first()
 		.click();
 	await type(page, 'Guidance stops as a list', '6');
-	await type(page, 'Steps stops as a list', '1, 4, 8, 40');
+	await type(page, 'Steps stops as a list', '1, 4, 8, 12, 28, 40');
 	await type(page, 'Seeds as a list', '41207, 88310');
-	await run(page, 16);
+	await run(page, 24);
 
 	// then tried April on four models.
 	await page.getByRole('link', { name: 'Words' }).click();

@@ -12,13 +12,27 @@
 	let { takeId, alt, large = false }: Props = $props();
 
 	let url = $state<string | null>(null);
+	/** A thumbnail is loaded once it comes near the window. */
+	let near = $state(false);
 	let missing = $state(false);
+
+	function whenNear(place: HTMLElement) {
+		const watcher = new IntersectionObserver(
+			(entries) => {
+				if (entries.some(({ isIntersecting }) => isIntersecting)) near = true;
+			},
+			{ rootMargin: '300px' }
+		);
+		watcher.observe(place);
+		return () => watcher.disconnect();
+	}
 
 	// A picture is loaded again when it is another one, not whenever something else of its take is.
 	const wanted = $derived(`${large} ${takeId}`);
 
 	$effect(() => {
 		void wanted;
+		if (!near && !large) return;
 		const [id, full] = untrack(() => [takeId, large] as const);
 		let gone = false;
 		let made: string | null = null;
@@ -39,7 +53,9 @@
 	});
 </script>
 
-{#if url}
+{#if !near && !large}
+	<span class="place" {@attach whenNear}></span>
+{:else if url}
 	<img src={url} {alt} draggable="false" decoding="async" />
 {:else if missing}
 	<span class="missing">picture missing</span>
@@ -52,6 +68,12 @@
 		height: 100%;
 		object-fit: contain;
 		user-select: none;
+	}
+
+	.place {
+		display: block;
+		width: 100%;
+		height: 100%;
 	}
 
 	.missing {

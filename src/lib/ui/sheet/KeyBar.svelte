@@ -26,7 +26,8 @@
 			: [
 					['←↑↓→', 'move'],
 					...judging,
-					['L', 'loupe'],
+					['L', view.loupe ? `loupe ${view.loupeScale * 100}%` : 'loupe'],
+					...(view.loupe ? [['+ −', 'its scale']] : []),
 					['Space', 'choose'],
 					['C', view.pair.length === 1 ? 'compare with this' : 'compare'],
 					['T', 'to the table'],

@@ -7,7 +7,7 @@
 	const picture = largePicture(() => takeId);
 	let width = $state(0);
 	let height = $state(0);
-	const side = $derived(Math.round(Math.min(width, height) * 0.62));
+	const side = $derived(Math.round(Math.min(width, height) * 0.56));
 	const scale = $derived(view.loupeScale);
 
 	/** The picture is drawn behind a square window: moved by transform alone, so that it keeps up. */

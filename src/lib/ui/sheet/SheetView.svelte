@@ -69,6 +69,8 @@
 		else if (name === 'u') void undo.last();
 		else if (name === 'f') view.faulting = !view.faulting;
 		else if (name === 'l') view.loupe = !view.loupe;
+		else if (view.loupe && (name === '+' || name === '=' || name === '-'))
+			view.loupeScale = Math.max(0.5, Math.min(4, view.loupeScale * (name === '-' ? 0.5 : 2)));
 		else if (name === 't' && view.focus) view.putOnTable(view.focus);
 		else if (name === ' ' && view.focus) view.select(view.focus);
 		else if (name === 'b' && view.open.length === 2) mode('blink');
@@ -136,6 +138,7 @@
 
 	.middle {
 		display: grid;
+		grid-template-rows: minmax(0, 1fr);
 		grid-template-columns: minmax(0, 1fr) 264px;
 		min-height: 0;
 	}

@@ -1,5 +1,4 @@
 <script lang="ts">
-	import { Button } from 'carbon-components-svelte';
 	import { select } from 'd3-selection';
 	import { zoom, zoomIdentity, type ZoomTransform } from 'd3-zoom';
 	import { dialOf } from '$lib/core/dials';
@@ -18,8 +17,8 @@
 		['side', 'side by side'],
 		['wipe', 'wipe'],
 		['blink', 'blink'],
-		['colour', 'colours apart'],
-		['structure', 'structure apart']
+		['colour', 'colour'],
+		['structure', 'structure']
 	] as const;
 	/** Four stand in two rows. */
 	const across = $derived(against ? 1 : takes.length === 4 ? 2 : Math.max(1, takes.length));
@@ -122,7 +121,7 @@
 		{/each}
 	</div>
 	<div class="tools">
-		<Button size="small" kind="tertiary" on:click={close}>Back to the sheet</Button>
+		<button class="act back" onclick={close}>Back to the sheet</button>
 		<span class="zoom">
 			<button onclick={() => turn(1 / 1.5)} aria-label="Smaller">−</button>
 			<span class="num">{at.k.toFixed(1)}×</span>
@@ -231,6 +230,7 @@
 		height: 28px;
 		padding: 0 10px;
 		border: 1px solid var(--rule);
+		white-space: nowrap;
 		border-left-width: 0;
 		background: var(--field);
 		color: var(--ink);
@@ -245,6 +245,10 @@
 	.modes button[aria-pressed='true'] {
 		background: var(--ink-2);
 		color: var(--paper);
+	}
+
+	.back {
+		flex: none;
 	}
 
 	.zoom {
@@ -269,6 +273,11 @@
 	}
 
 	.hint {
+		flex: 1;
+		min-width: 0;
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
 		color: var(--ink-3);
 		font-size: 12px;
 	}
