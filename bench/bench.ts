@@ -1,8 +1,8 @@
 /**
  * Measures speed as ratios: against plain code and against reading the same memory, in one run.
  * `npm run bench` takes about a quarter of an hour; `npm run bench -- --quick` leaves out the plain
- * take at full size and the memory of a long job; `-- --plain`, `-- --threads` and
- * `-- --memory` do those alone.
+ * take at full size and the memory of a long job; `-- --plain`, `-- --threads`,
+ * `-- --memory` and `-- --measures` do those alone.
  */
 import { randomUUID } from 'node:crypto';
 import { resolve } from 'node:path';
@@ -13,6 +13,7 @@ import { characterOf, traceTake } from '../src/lib/core/standins';
 import { decode } from '../src/lib/core/standins/decode';
 import { denoiserOptions } from '../src/lib/core/standins/take';
 import { openPool, type RenderPool } from '../src/lib/server/pool';
+import { benchMeasures } from './measures';
 import { bookFor, forgetBooks, makeTake, settingsFor } from './make-take';
 import { plainDenoiser } from './plain-denoiser';
 import { serve } from './serve';
@@ -236,6 +237,10 @@ if (process.argv.includes('--threads')) {
 	await threads();
 	process.exit();
 }
+if (process.argv.includes('--measures')) {
+	benchMeasures();
+	process.exit();
+}
 if (process.argv.includes('--memory')) {
 	console.table([await longJob(256, 1024)]);
 	process.exit();
@@ -259,6 +264,7 @@ console.log('A take of 2048x2048:');
 console.table([takeRow(2048)].map(({ 'takes a minute': _, ...row }) => row));
 forgetBooks();
 await threads();
+benchMeasures();
 if (!quick) {
 	console.log('A long job through the built server:');
 	console.table([await longJob(256, 1024)]);

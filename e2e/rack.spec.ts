@@ -66,7 +66,10 @@ test('the rack by keyboard alone: own stops, a weight, a batch, a negative set, 
 	await page.keyboard.press('Enter');
 	await tabTo(page, 'Pictures per batch');
 	await page.keyboard.press('Enter');
-	await page.getByRole('group', { name: 'Pictures per batch' }).getByRole('button', { name: '2' }).press('Enter');
+	await page
+		.getByRole('group', { name: 'Pictures per batch' })
+		.getByRole('button', { name: '2' })
+		.press('Enter');
 	await page.getByRole('button', { name: 'add a dial' }).press('Enter');
 	await page.getByRole('button', { name: 'Left out', exact: true }).press('Enter');
 	await page.getByRole('button', { name: 'nothing', exact: true }).press('Enter');
@@ -123,9 +126,9 @@ test('a take becomes the start picture, and its strength a dial', async ({ page 
 			open.onsuccess = () => resolve(open.result);
 		});
 		const request = db.transaction('takes').objectStore('takes').getAll();
-		const all = await new Promise<{ number: number; pixels: string; settings: { start?: { strength: number } } }[]>(
-			(resolve) => (request.onsuccess = () => resolve(request.result as never))
-		);
+		const all = await new Promise<
+			{ number: number; pixels: string; settings: { start?: { strength: number } } }[]
+		>((resolve) => (request.onsuccess = () => resolve(request.result as never)));
 		db.close();
 		return all.map(({ pixels, settings }) => [settings.start?.strength ?? null, pixels] as const);
 	});
@@ -168,8 +171,14 @@ test('models are found, compared, and joined by a service at its address', async
 	await page.getByRole('textbox', { name: 'Prompt', exact: true }).fill('a heron');
 	await page.getByRole('button', { name: 'On to the dials' }).click();
 	await expect(page.getByRole('button', { name: /Gannet/ })).toHaveCount(2);
-	await page.getByRole('button', { name: /Turnstone 2/ }).first().click();
-	await page.getByRole('button', { name: /Gannet/ }).nth(1).click();
+	await page
+		.getByRole('button', { name: /Turnstone 2/ })
+		.first()
+		.click();
+	await page
+		.getByRole('button', { name: /Gannet/ })
+		.nth(1)
+		.click();
 	await page.getByRole('button', { name: /^small/ }).click();
 	await page.getByLabel('Guidance stops as a list').fill('6');
 	await page.getByLabel('Guidance stops as a list').press('Enter');

@@ -27,6 +27,8 @@ export {
 	ownStops,
 	planProblems,
 	planRack,
+	rackOfMany,
+	rackOfOne,
 	rackDials,
 	variedDials,
 	type Chosen,

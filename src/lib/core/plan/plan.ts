@@ -3,6 +3,7 @@ import {
 	dialOf,
 	NO_ADAPTER,
 	NO_START,
+	stopKey,
 	type DialId,
 	type Draft,
 	type Made,
@@ -313,4 +314,20 @@ function extraProblems(
 	if (rack.batch.some((place) => place > 0) && !card.features.includes('batch'))
 		problems.push({ dial: 'batch', says: `${card.name} makes pictures one by one: no batches.` });
 	return problems;
+}
+
+/** A rack that holds every dial where something was made. */
+export const rackOfOne = (made: Made): PlanRack => rackOfMany([made]);
+
+/** A rack with every stop that some of these have. */
+export function rackOfMany(all: readonly Made[]): PlanRack {
+	const rack: Partial<Record<DialId, Stop[]>> = {};
+	for (const dial of rackDials) {
+		const { read } = dialOf(dial);
+		const stops = new Map(all.map((made) => [stopKey(read(made)), read(made)]));
+		rack[dial] = [...stops.values()].map((stop) =>
+			typeof stop === 'object' && 'level' in stop ? stop.value : stop
+		);
+	}
+	return { ...rack, own: {} } as PlanRack;
 }

@@ -5,6 +5,7 @@ export {
 	differences,
 	heldAmong,
 	layOut,
+	missingFrom,
 	stopsAmong,
 	suggestAxes,
 	variedAmong,

@@ -1,7 +1,16 @@
 import { sampleRack, sampleTakes } from '$lib/core/testing';
 import { describe, expect, it } from 'vitest';
 import type { Take } from '$lib/core/schema';
-import { differences, heldAmong, layOut, stopsAmong, suggestAxes, variedAmong } from './index';
+import { combinations, rackOfMany, rackOfOne } from '$lib/core/plan';
+import {
+	differences,
+	heldAmong,
+	layOut,
+	missingFrom,
+	stopsAmong,
+	suggestAxes,
+	variedAmong
+} from './index';
 
 const takes: Take[] = sampleTakes(
 	sampleRack({ model: ['turnstone-2', 'gannet'], guidance: [12, 2, 6], seed: [90, 10] })
@@ -33,6 +42,19 @@ describe('the sheet', () => {
 	it('leaves a hole where a combination was not run', () => {
 		const { cells } = layOut(takes.slice(1), { rows: 'guidance', columns: 'model', then: 'seed' });
 		expect(cells.flat().filter((cell) => cell.takes.length === 0)).toHaveLength(1);
+	});
+
+	it('knows what would stand in a hole, so that it can be run', () => {
+		const axes = { rows: 'guidance', columns: 'model', then: 'seed' } as const;
+		const { cells } = layOut(takes.slice(1), axes);
+		const hole = cells.flat().find((cell) => cell.takes.length === 0)!;
+		const made = missingFrom(takes.slice(1), axes, hole)!;
+		expect(made.settings).toEqual(takes[0].settings);
+		const again = [...combinations(rackOfOne(made))];
+		expect(again).toHaveLength(1);
+		expect(again[0].settings).toEqual(takes[0].settings);
+		expect(missingFrom([], axes, hole)).toBeNull();
+		expect(rackOfMany(takes).guidance).toHaveLength(3);
 	});
 
 	it('lays everything in one cell without axes', () => {

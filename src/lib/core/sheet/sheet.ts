@@ -1,4 +1,13 @@
-import { chanceDials, dialOf, dials, stopKey, type DialId, type Stop } from '$lib/core/dials';
+import {
+	chanceDials,
+	dialOf,
+	dials,
+	stopKey,
+	type DialId,
+	type Draft,
+	type Made,
+	type Stop
+} from '$lib/core/dials';
 import type { Take } from '$lib/core/schema';
 
 /** A stop that takes were made with. */
@@ -147,4 +156,25 @@ export function differences(a: Take, b: Take): { dial: DialId; from: Stop; to: S
 	return dials
 		.map(({ id, read }) => ({ dial: id, from: read(a), to: read(b) }))
 		.filter(({ from, to }) => stopKey(from) !== stopKey(to));
+}
+
+/**
+ * What would stand in a cell in which nothing does: a take of the sheet with the dials of the axes
+ * turned to the cell's stops. Null where a stop is a place in models' own stops, or there is no take.
+ */
+export function missingFrom(takes: readonly Take[], axes: Axes, cell: Cell): Made | null {
+	const [like] = takes;
+	if (!like) return null;
+	const { settings, words } = like;
+	let draft: Draft = { settings, ...(words ? { words } : {}) };
+	for (const [dial, at] of [
+		[axes.rows, cell.row],
+		[axes.columns, cell.column],
+		[axes.then, cell.then]
+	] as const) {
+		if (!dial || !at) continue;
+		if (typeof at.stop === 'object' && 'level' in at.stop) return null;
+		draft = dialOf(dial).write(draft, at.stop);
+	}
+	return draft as Made;
 }

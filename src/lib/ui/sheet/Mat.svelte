@@ -1,7 +1,10 @@
 <script lang="ts">
-	import { dialOf } from '$lib/core/dials';
-	import { labelsOf, type AxisStop } from '$lib/core/sheet';
-	import { session, useWork } from '$lib/ui/shared';
+	import { dialOf, type Made } from '$lib/core/dials';
+	import { rackOfMany } from '$lib/core/plan';
+	import type { Plan } from '$lib/core/schema';
+	import * as store from '$lib/store';
+	import { labelsOf, missingFrom, type AxisStop } from '$lib/core/sheet';
+	import { many, newPlan, session, useWork } from '$lib/ui/shared';
 	import type { Measuring } from './measuring.svelte';
 	import type { SheetState } from './state.svelte';
 	import TakeCell from './TakeCell.svelte';
@@ -63,6 +66,25 @@
 			y: within(event.clientY - box.top, box.height, h * fit)
 		};
 	}
+
+	/** Runs combinations that the sheet lacks. */
+	async function run(made: Made[]) {
+		const rack = rackOfMany(made);
+		const design = { kind: 'fraction', settings: made.length, pairs: [] } as const;
+		const plan = newPlan(
+			work.brief!.id,
+			made.length > 1 ? { ...design, pairs: [] } : { kind: 'all' },
+			rack
+		);
+		await store.addPlan($state.snapshot(plan) as Plan, made, () => crypto.randomUUID());
+	}
+	const missing = $derived(
+		sheet.cells
+			.flat()
+			.flatMap((cell) =>
+				cell.takes.length ? [] : (missingFrom(view.shown, sheet.axes, cell) ?? [])
+			)
+	);
 
 	const named = $derived.by(() => {
 		const { rows, columns, then } = sheet.axes;
@@ -150,13 +172,25 @@
 						{#if take}
 							<TakeCell {view} {take} {measuring} share={shareOf(take.id)} />
 						{:else}
-							<span class="none">not run</span>
+							{@const missing = missingFrom(view.shown, sheet.axes, row[c])}
+							<button class="none" disabled={!missing} onclick={() => missing && run([missing])}
+								>not run{#if missing}<strong>run it</strong>{/if}</button
+							>
 						{/if}
 					</div>
 				{/each}
 			</div>
 		{/each}
 	</div>
+	{#if missing.length > 1}
+		<p class="missing">
+			{many(missing.length, 'combination')} of this sheet {missing.length === 1 ? 'was' : 'were'} not
+			run.
+			<button class="act" onclick={() => run(missing)}
+				>Run the {missing.length} that are missing</button
+			>
+		</p>
+	{/if}
 </div>
 
 <style>
@@ -248,12 +282,22 @@
 		min-width: 0;
 	}
 
+	.missing {
+		padding: 14px;
+		font-size: 13px;
+		text-align: center;
+	}
+
 	.none {
 		display: grid;
-		place-items: center;
+		place-content: center;
+		width: 100%;
 		height: 100%;
 		border: 1px dashed currentcolor;
-		font-size: 12px;
+		background: none;
+		color: inherit;
+		font: 12px var(--sans);
+		cursor: pointer;
 		opacity: 0.75;
 	}
 </style>

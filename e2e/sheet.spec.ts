@@ -1,0 +1,166 @@
+import { readFileSync } from 'node:fs';
+import { expect, test, type Page } from '@playwright/test';
+import { unzipSync } from 'fflate';
+import Papa from 'papaparse';
+import { PNG } from 'pngjs';
+import sharp from 'sharp';
+
+async function openDemo(page: Page): Promise<string> {
+	await page.goto('/demo');
+	await page.waitForURL(/\/sheet/);
+	await page.locator('[data-take] img').first().waitFor();
+	return page.url().replace(/\/sheet.*/, '');
+}
+const takes = (page: Page) => page.locator('[data-take]');
+
+test('an artist judges the demo: steps at rest, near-copies, three models under the loupe, faults, a contact sheet', async ({
+	page
+}) => {
+	test.slow();
+	const brief = await openDemo(page);
+
+	// The steps beyond which Turnstone 2 does not move.
+	await page.goto(`${brief}/sheet?rows=steps&columns=model&then=none&guidance=6`);
+	await takes(page).first().waitFor();
+	await page.getByRole('button', { name: 'Measures', exact: true }).click();
+	const panel = page.getByRole('complementary', { name: 'Measures' });
+	await expect(panel.getByText(/^all \d+ takes measured/)).toBeVisible({ timeout: 120_000 });
+	const along = panel.getByLabel('along');
+	if (await along.count()) await along.selectOption('steps');
+	await panel.getByLabel('of', { exact: true }).selectOption({ label: 'Turnstone 2' });
+	const movement = panel.getByRole('region', { name: 'Movement' });
+	await expect(
+		movement.getByText(/^Past steps (12|20|28) the picture hardly moves\.$/)
+	).toBeVisible({
+		timeout: 120_000
+	});
+	await expect(movement.locator('svg').first()).toBeVisible();
+
+	// Two near-copies, chosen together.
+	const copies = panel.getByRole('region', { name: 'Near-copies' });
+	const group = copies.getByRole('button', { name: /take \d+, take \d+/ }).first();
+	await group.click();
+	const numbers = (await group.innerText()).match(/\d+/g)!.length;
+	await expect(page.getByText(`${numbers} chosen`)).toBeVisible();
+	await page.keyboard.press('Escape');
+	await panel.getByRole('button', { name: 'close' }).click();
+
+	// Three models on the same seeds, one loupe over all of them at the same place.
+	await page.goto(`${brief}/sheet?rows=guidance&columns=model&then=none`);
+	await takes(page).first().waitFor();
+	await page.getByLabel('Takes of').selectOption({ label: 'run 1' });
+	await expect(takes(page)).toHaveCount(9);
+	await takes(page).first().click();
+	await page.keyboard.press('l');
+	await takes(page)
+		.nth(4)
+		.hover({ position: { x: 60, y: 40 } });
+	const glasses = page.locator('.glass');
+	await expect(glasses).toHaveCount(9);
+	await expect(glasses.first().locator('img')).toBeVisible();
+	const places = await glasses.evaluateAll((all) =>
+		all.map((glass) => (glass as HTMLElement).style.transform)
+	);
+	expect(new Set(places).size).toBe(1);
+	await page.keyboard.press('l');
+	await expect(glasses).toHaveCount(0);
+
+	// The lettering fault on four takes at once, undone and done again.
+	for (const i of [0, 1, 2, 3])
+		await takes(page)
+			.nth(i)
+			.click({ modifiers: ['Control'] });
+	await expect(page.getByText('4 chosen')).toBeVisible();
+	await page.keyboard.press('f');
+	await page.keyboard.press('2');
+	await expect(page.locator('.remark')).toHaveCount(4);
+	await page.keyboard.press('u');
+	await expect(page.locator('.remark')).toHaveCount(0);
+	await page.keyboard.press('2');
+	await expect(page.locator('.remark')).toHaveCount(4);
+	await page.keyboard.press('Escape');
+	await page.getByLabel('Fault', { exact: true }).selectOption({ label: 'lettering' });
+	await expect(page.getByText('4 takes of 9')).toBeVisible();
+	await expect(page.locator('[data-take].faint')).toHaveCount(5);
+
+	// A contact sheet that a picture reader opens, and a table with the faults in it.
+	await page.getByRole('button', { name: 'Take out' }).click();
+	const saved = async (name: RegExp) => {
+		const download = page.waitForEvent('download');
+		await page.getByRole('button', { name }).click();
+		return readFileSync((await (await download).path())!);
+	};
+	const sheet = PNG.sync.read(await saved(/Contact sheet/));
+	expect([sheet.width, sheet.height].sort((a, b) => a - b)).toEqual([2480, 3508]);
+	const shades = new Set<number>();
+	for (let i = 0; i < sheet.data.length; i += 4 * 997) shades.add(sheet.data[i]);
+	expect(shades.size).toBeGreaterThan(60);
+	const table = (await saved(/Table of settings/)).toString('utf8').replace(/^\ufeff/, '');
+	const { data } = Papa.parse<Record<string, string>>(table, { header: true });
+	expect(data).toHaveLength(4);
+	expect(
+		data.every(({ faults, sharpness }) => faults === 'lettering' && Number(sharpness) > 0)
+	).toBe(true);
+	const files = unzipSync(await saved(/Pictures with their settings/));
+	const names = Object.keys(files);
+	expect(names).toHaveLength(4);
+	expect(names.every((name) => /^march-cover-[a-z0-9-]+\.webp$/.test(name))).toBe(true);
+	const meta = await sharp(files[names[0]]).metadata();
+	expect([meta.format, meta.width]).toEqual(['webp', 768]);
+	expect(meta.xmp?.toString()).toContain('dialpick:settings');
+});
+
+test('two takes are wiped, blinked and subtracted; four lie on the table; takes are deleted and put back', async ({
+	page
+}) => {
+	const brief = await openDemo(page);
+	await page.goto(`${brief}/sheet?rows=guidance&columns=model&then=none`);
+	await takes(page).first().waitFor();
+	await page.getByLabel('Takes of').selectOption({ label: 'run 1' });
+	await expect(takes(page)).toHaveCount(9);
+	await takes(page).nth(0).click();
+	await page.keyboard.press('c');
+	await takes(page).nth(6).click();
+	await page.keyboard.press('c');
+	await page.keyboard.press('w');
+	const slider = page.getByLabel('Where the second take begins');
+	await slider.focus();
+	await slider.press('Home');
+	await expect(slider).toHaveValue('0');
+	await page.getByRole('button', { name: 'blink', exact: true }).click();
+	await page.getByRole('button', { name: 'Hold this one' }).click();
+	await expect(page.getByRole('button', { name: 'Blink on' })).toBeVisible();
+	await page.getByRole('button', { name: 'colour', exact: true }).click();
+	await expect(page.getByText(/Mean CIEDE2000 \d/)).toBeVisible();
+	await page.getByRole('button', { name: 'structure', exact: true }).click();
+	await expect(page.getByText(/Mean SSIM 0\.\d/)).toBeVisible();
+	// The state is in the address.
+	await page.reload();
+	await expect(page.getByText(/Mean SSIM 0\.\d/)).toBeVisible();
+	await page.getByRole('button', { name: 'Back to the sheet' }).click();
+
+	for (const i of [0, 1, 2, 3]) {
+		await takes(page).nth(i).click();
+		await page.keyboard.press('t');
+	}
+	await page.keyboard.press('Enter');
+	await expect(page.locator('figure')).toHaveCount(4);
+	const boxes = await page
+		.locator('figure')
+		.evaluateAll((all) => all.map((figure) => figure.getBoundingClientRect().bottom));
+	expect(Math.max(...boxes)).toBeLessThanOrEqual(800);
+	await page.keyboard.press('Escape');
+
+	await takes(page)
+		.nth(0)
+		.click({ modifiers: ['Control'] });
+	await takes(page)
+		.nth(1)
+		.click({ modifiers: ['Control'] });
+	await page.getByRole('button', { name: 'Take out' }).click();
+	await page.getByRole('button', { name: 'Delete 2 takes' }).click();
+	await expect(page.getByText(/2 takes deleted, \d\.\d MB freed/)).toBeVisible();
+	await expect(takes(page)).toHaveCount(7);
+	await page.keyboard.press('u');
+	await expect(takes(page)).toHaveCount(9);
+});
