@@ -25,9 +25,9 @@ test('an artist judges the demo: steps at rest, near-copies, three models under 
 	await page.getByRole('button', { name: 'Measures', exact: true }).click();
 	const panel = page.getByRole('complementary', { name: 'Measures' });
 	await expect(panel.getByText(/^all \d+ takes measured/)).toBeVisible({ timeout: 120_000 });
-	const along = panel.getByLabel('along');
+	const along = panel.getByLabel('Along which dial');
 	if (await along.count()) await along.selectOption('steps');
-	await panel.getByLabel('of', { exact: true }).selectOption({ label: 'Turnstone 2' });
+	await panel.getByLabel('Of which model').selectOption({ label: 'Turnstone 2' });
 	const movement = panel.getByRole('region', { name: 'Movement' });
 	await expect(
 		movement.getByText(/^Past steps (12|20|28) the picture hardly moves\.$/)

@@ -107,7 +107,11 @@
 		{#if dials.length > 1}
 			<label
 				>along
-				<select value={dial} onchange={(e) => (asked = e.currentTarget.value as DialId)}>
+				<select
+					aria-label="Along which dial"
+					value={dial}
+					onchange={(e) => (asked = e.currentTarget.value as DialId)}
+				>
 					{#each dials as id (id)}<option value={id}>{dialOf(id).label}</option>{/each}
 				</select></label
 			>
@@ -115,7 +119,7 @@
 		{#if models.length > 1}
 			<label
 				>of
-				<select bind:value={only}>
+				<select aria-label="Of which model" bind:value={only}>
 					<option value="">all models</option>
 					{#each models as id (id)}
 						<option value={id}>{dialOf('model').format(id, session.cards)}</option>

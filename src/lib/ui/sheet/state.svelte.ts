@@ -24,6 +24,8 @@ const MOST_ON_TABLE = 4;
 /** What the sheet shows, kept in the address, so that reload and back lead to the same view. */
 export class SheetState {
 	readonly #all: () => Take[];
+	/** Where dials off the axes were held last. */
+	readonly #lastHeld = new Map<DialId, string>();
 	/** The take that the keys act on. */
 	focus = $state<string | null>(null);
 	/** Takes put aside to be seen side by side. */
@@ -82,9 +84,13 @@ export class SheetState {
 			// Only what was run with the stops chosen so far can be chosen from.
 			const stops = stopsAmong(rest, dial);
 			const asked = page.url.searchParams.get(dial);
-			const key = stops.some((s) => s.key === asked) ? asked! : commonStop(rest, dial);
-			if (key === undefined) continue;
+			// What was in sight stays in sight, though another stop may have more takes by now.
+			const key =
+				[asked, this.#lastHeld.get(dial)].find((one) => stops.some((s) => s.key === one)) ??
+				commonStop(rest, dial);
+			if (key === undefined || key === null) continue;
 			held.set(dial, key);
+			this.#lastHeld.set(dial, key);
 			rest = rest.filter((take) => stopKey(dialOf(dial).read(take)) === key);
 		}
 		return held;
