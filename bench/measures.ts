@@ -9,7 +9,7 @@ interface Image {
 	height: number;
 }
 const { ssim: library } = createRequire(import.meta.url)('ssim.js') as {
-	ssim(one: Image, two: Image, options: object): { mssim: number };
+	ssim: (one: Image, two: Image, options: object) => { mssim: number };
 };
 
 const SIDE = 1024;

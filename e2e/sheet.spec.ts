@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
-import { unzipSync } from 'fflate';
+import { strToU8, unzipSync, zipSync } from 'fflate';
 import Papa from 'papaparse';
 import { PNG } from 'pngjs';
 import sharp from 'sharp';
+import { newBrief } from './helpers';
 
 async function openDemo(page: Page): Promise<string> {
 	await page.goto('/demo');
@@ -88,7 +89,7 @@ test('an artist judges the demo: steps at rest, near-copies, three models under 
 	const saved = async (name: RegExp) => {
 		const download = page.waitForEvent('download');
 		await page.getByRole('button', { name }).click();
-		return readFileSync((await (await download).path())!);
+		return readFileSync(await (await download).path());
 	};
 	const sheet = PNG.sync.read(await saved(/Contact sheet/));
 	expect([sheet.width, sheet.height].sort((a, b) => a - b)).toEqual([2480, 3508]);
@@ -163,4 +164,43 @@ test('two takes are wiped, blinked and subtracted; four lie on the table; takes 
 	await expect(takes(page)).toHaveCount(7);
 	await page.keyboard.press('u');
 	await expect(takes(page)).toHaveCount(9);
+});
+
+test('pictures made elsewhere come in with their table, and what cannot be used is listed', async ({
+	page
+}) => {
+	await newBrief(page, 'Elsewhere');
+	await page.getByRole('link', { name: 'Sheet' }).click();
+	await page.getByRole('button', { name: 'Bring in pictures made elsewhere' }).click();
+	const shade = async (value: number) =>
+		new Uint8Array(
+			await sharp({
+				create: { width: 96, height: 64, channels: 3, background: { r: value, g: 90, b: 60 } }
+			})
+				.png()
+				.toBuffer()
+		);
+	const zip = zipSync({
+		'a.png': await shade(40),
+		'b.png': await shade(200),
+		'broken.png': strToU8('this is no picture'),
+		'../out.png': await shade(9),
+		'table.csv': strToU8(
+			'file;model;steps;guidance\na.png;House model;10;6\nb.png;House model;many;6\n'
+		)
+	});
+	await page
+		.getByLabel('Files to bring in')
+		.setInputFiles({ name: 'made.zip', mimeType: 'application/zip', buffer: Buffer.from(zip) });
+	await expect(page.getByText(/^2 pictures brought in; 3 could not be used/)).toBeVisible();
+	for (const why of [/leads out of the folder/, /is no number/, /no picture that can be read/])
+		await expect(page.getByText(why)).toBeVisible();
+	await page.getByRole('button', { name: 'Close' }).locator('visible=true').click();
+	await expect(takes(page)).toHaveCount(2);
+	await takes(page).first().click();
+	await expect(page.getByText('House model').first()).toBeVisible();
+	// They are measured and judged like any other.
+	await page.keyboard.press('k');
+	await expect(page.getByText('judged 1 of 2')).toBeVisible();
+	await expect(page.getByRole('list', { name: 'Palette' })).toBeVisible();
 });

@@ -76,7 +76,7 @@ export function watchTakes(
 	const heard = (parts: Record<string, unknown>) => {
 		const keys = parts[table];
 		if (!keys) return;
-		for (const { from, to } of rangesOf(keys as KeyTree)) {
+		for (const { from, to } of rangesOf(keys)) {
 			// A range of keys, as when a brief is deleted, says not which of them there were.
 			if (typeof from === 'string' && from === to) changed.add(from);
 			else all = true;

@@ -255,3 +255,35 @@ export async function restoreTakes(gone: DeletedTakes): Promise<void> {
 		await db.measures.bulkPut(gone.measures);
 	});
 }
+
+/** Adds takes that were made elsewhere, with their pictures and notes: all of them or none. */
+export async function addMade(
+	plan: Plan,
+	rows: readonly { take: Take; picture: Omit<StoredPicture, 'takeId' | 'briefId'>; note: string }[]
+): Promise<void> {
+	await full(() =>
+		db.transaction('rw', db.plans, db.takes, db.pictures, db.remarks, async () => {
+			const last = await db.takes
+				.where('[briefId+number]')
+				.between([plan.briefId, 0], [plan.briefId, Infinity])
+				.last();
+			const first = (last?.number ?? 0) + 1;
+			await db.plans.add(plan);
+			await db.takes.bulkAdd(rows.map(({ take }, i) => ({ ...take, number: first + i })));
+			await db.pictures.bulkAdd(
+				rows.map(({ take, picture }) => ({ ...picture, takeId: take.id, briefId: plan.briefId }))
+			);
+			await db.remarks.bulkAdd(
+				rows
+					.filter(({ note }) => note)
+					.map(({ take, note }) => ({
+						takeId: take.id,
+						briefId: plan.briefId,
+						faults: [],
+						note,
+						at: plan.createdAt
+					}))
+			);
+		})
+	);
+}

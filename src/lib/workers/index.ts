@@ -6,6 +6,8 @@ import ArchivesWorker from './archives.worker?worker';
 import DesignsWorker from './designs.worker?worker';
 import type { Keyed, Subtracted } from './measures.worker';
 import type { Colours } from './pictures.worker';
+import type { Opened } from './imports.worker';
+import ImportsWorker from './imports.worker?worker';
 import MeasuresWorker from './measures.worker?worker';
 import type { ContactDrawing, PictureFile } from './output.worker';
 import OutputWorker from './output.worker?worker';
@@ -14,7 +16,7 @@ import PicturesWorker from './pictures.worker?worker';
 type Answer =
 	{ id: number; result: unknown } | { id: number; error: string; isFileProblem?: boolean };
 
-export type { Colours, ContactDrawing, PictureFile, Keyed, Subtracted };
+export type { Colours, ContactDrawing, Opened, PictureFile, Keyed, Subtracted };
 
 /** One worker, opened at first use, and its answers by number. */
 function desk(open: () => Worker) {
@@ -46,6 +48,7 @@ function desk(open: () => Worker) {
 const pictures = desk(() => new PicturesWorker());
 const measuring = desk(() => new MeasuresWorker());
 const output = desk(() => new OutputWorker());
+const imports = desk(() => new ImportsWorker());
 const archives = desk(() => new ArchivesWorker());
 const designs = desk(() => new DesignsWorker());
 
@@ -76,6 +79,9 @@ export const drawContact = (sheet: ContactDrawing): Promise<Blob> =>
 /** Packs pictures into a ZIP, each with its settings inside, one after the other. */
 export const packPictures = (files: PictureFile[]): Promise<Blob> =>
 	output<Blob>({ kind: 'zip', files });
+
+/** Opens a ZIP of pictures made elsewhere. */
+export const openPictures = (zip: Blob): Promise<Opened> => imports<Opened>({ zip });
 
 /** SHA-256 of a picture's pixels, as a render service gives it with a take. */
 export const pixelHash = (picture: Blob): Promise<string> =>

@@ -37,7 +37,7 @@ async function zip(files: readonly PictureFile[]): Promise<Blob> {
 	const packed = new Promise<void>((resolve, reject) => {
 		stream.ondata = (cause, data, final) => {
 			if (cause) reject(cause);
-			else parts.push(new Blob([data as Uint8Array<ArrayBuffer>]));
+			else parts.push(new Blob([data]));
 			if (final) resolve();
 		};
 	});

@@ -7,6 +7,14 @@ export {
 	type Archive,
 	type WholeBrief
 } from './archive';
+export {
+	madeElsewhere,
+	readTable,
+	unknownSettings,
+	type Elsewhere,
+	type Refused
+} from './elsewhere';
+export { unpackPictures, type Unpacked } from './unpack';
 export { FileProblem } from './errors';
 export { PickFile, readPick, writePick } from './pick-file';
 export { fileNames, namePlaces, unknownPlaces, usualPattern, type NamePlace } from './names';

@@ -97,6 +97,7 @@
 		<button class="plain link" onclick={() => (view.selected = new Set())}>choose none</button>
 	{/if}
 	<span class="right">
+		<button class="act" onclick={() => (view.bringing = true)}>Bring in …</button>
 		<TakeOut {view} {measuring} {fitting} />
 		<button
 			class="act"

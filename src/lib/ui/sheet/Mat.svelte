@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { dialOf, type Made } from '$lib/core/dials';
 	import { rackOfMany } from '$lib/core/plan';
-	import type { Plan } from '$lib/core/schema';
+	import type { Design } from '$lib/core/schema';
 	import * as store from '$lib/store';
 	import { labelsOf, missingFrom, type AxisStop } from '$lib/core/sheet';
 	import { many, newPlan, session, useWork } from '$lib/ui/shared';
@@ -70,13 +70,10 @@
 	/** Runs combinations that the sheet lacks. */
 	async function run(made: Made[]) {
 		const rack = rackOfMany(made);
-		const design = { kind: 'fraction', settings: made.length, pairs: [] } as const;
-		const plan = newPlan(
-			work.brief!.id,
-			made.length > 1 ? { ...design, pairs: [] } : { kind: 'all' },
-			rack
-		);
-		await store.addPlan($state.snapshot(plan) as Plan, made, () => crypto.randomUUID());
+		const design: Design =
+			made.length > 1 ? { kind: 'fraction', settings: made.length, pairs: [] } : { kind: 'all' };
+		const plan = newPlan(work.brief!.id, design, rack);
+		await store.addPlan(plan, made, () => crypto.randomUUID());
 	}
 	const missing = $derived(
 		sheet.cells

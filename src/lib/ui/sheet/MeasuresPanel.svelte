@@ -11,7 +11,7 @@
 		stepsOf
 	} from '$lib/core/movement';
 	import type { Take } from '$lib/core/schema';
-	import { many, session, useWork } from '$lib/ui/shared';
+	import { many, session } from '$lib/ui/shared';
 	import Chart from './Chart.svelte';
 	import { measureChart, movementChart } from './charts';
 	import type { Measuring } from './measuring.svelte';
@@ -19,7 +19,6 @@
 
 	let { view, measuring }: { view: SheetState; measuring: Measuring } = $props();
 
-	const work = useWork();
 	const done = $derived(view.takes.filter(({ state }) => state === 'done'));
 	const measured = $derived(done.filter(({ id }) => measuring.of.has(id)).length);
 	const dials = $derived(movingDials.filter((dial) => view.varied.includes(dial)));

@@ -4,6 +4,7 @@
 	import type { MarkKind } from '$lib/core/schema';
 	import * as store from '$lib/store';
 	import { undo, useWork } from '$lib/ui/shared';
+	import BringIn from './BringIn.svelte';
 	import FaultBar from './FaultBar.svelte';
 	import FilterBar from './FilterBar.svelte';
 	import KeyBar from './KeyBar.svelte';
@@ -102,6 +103,9 @@
 			it is made.
 		</p>
 		<Button href="/brief/{work.brief!.id}/dials">Go to the dials</Button>
+		<Button kind="tertiary" on:click={() => (view.bringing = true)}
+			>Bring in pictures made elsewhere</Button
+		>
 	</section>
 {:else}
 	<div class="view">
@@ -127,6 +131,8 @@
 		</div>
 	</div>
 {/if}
+
+<BringIn {view} />
 
 <style>
 	.view {

@@ -63,7 +63,7 @@
 		});
 
 	const table = () =>
-		attempt('Writing the table', async () => {
+		attempt('Writing the table', () => {
 			const csv = settingsTable(
 				{
 					takes,
@@ -78,6 +78,7 @@
 				measuring.of
 			);
 			saveFile(`${fileName(brief)}-takes.csv`, `\ufeff${csv}`, 'text/csv');
+			return Promise.resolve();
 		});
 
 	const zip = () =>

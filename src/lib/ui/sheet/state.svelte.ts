@@ -37,6 +37,8 @@ export class SheetState {
 	loupeAt = $state.raw({ x: 0.5, y: 0.5 });
 	/** How much larger than its pixels the loupe shows a picture. */
 	loupeScale = $state(1);
+	/** Whether pictures made elsewhere are being brought in. */
+	bringing = $state(false);
 	/** Whether digits note faults. */
 	faulting = $state(false);
 

@@ -1,0 +1,103 @@
+<script lang="ts">
+	import { Button, Modal } from 'carbon-components-svelte';
+	import { many, useWork } from '$lib/ui/shared';
+	import type { SheetState } from './state.svelte';
+	import { bringIn, type BroughtIn } from './bring-in';
+
+	let { view }: { view: SheetState } = $props();
+
+	const work = useWork();
+	let step = $state<string | null>(null);
+	let found = $state.raw<BroughtIn | null>(null);
+	let problem = $state<string | null>(null);
+	let files: HTMLInputElement;
+	let folder: HTMLInputElement;
+
+	async function take(input: HTMLInputElement) {
+		const chosen = [...(input.files ?? [])];
+		input.value = '';
+		if (!chosen.length) return;
+		problem = null;
+		found = null;
+		try {
+			found = await bringIn(work.brief!.id, chosen, (done, all) => {
+				step = `Reading ${done + 1} of ${many(all, 'picture')} …`;
+			});
+		} catch (cause) {
+			problem = `Nothing was brought in: ${cause instanceof Error ? cause.message : String(cause)}`;
+		} finally {
+			step = null;
+		}
+	}
+</script>
+
+<Modal
+	bind:open={view.bringing}
+	passiveModal
+	size="sm"
+	modalHeading="Bring in pictures made elsewhere"
+>
+	<p>
+		PNG, JPEG or WebP: as files, a folder or a ZIP. A CSV beside them may say which file had which
+		settings: a column <strong>file</strong>, and model, prompt, guidance, steps, seed, sampler as
+		far as they are known. Other columns are kept as notes.
+	</p>
+	<input
+		bind:this={files}
+		type="file"
+		multiple
+		hidden
+		accept=".png,.jpg,.jpeg,.webp,.csv,.tsv,.txt,.zip"
+		aria-label="Files to bring in"
+		onchange={() => take(files)}
+	/>
+	<input
+		bind:this={folder}
+		type="file"
+		hidden
+		webkitdirectory
+		aria-label="Folder to bring in"
+		onchange={() => take(folder)}
+	/>
+	<div class="ways">
+		<Button size="small" disabled={step !== null} on:click={() => files.click()}
+			>Choose files or a ZIP</Button
+		>
+		<Button size="small" kind="tertiary" disabled={step !== null} on:click={() => folder.click()}
+			>Choose a folder</Button
+		>
+	</div>
+	{#if step}<p role="status">{step}</p>{/if}
+	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+	{#if found}
+		<p role="status">
+			{many(found.added, 'picture')} brought in{found.refused.length
+				? `; ${found.refused.length} could not be used as they are:`
+				: '.'}
+		</p>
+		<ul>
+			{#each found.refused.slice(0, 200) as { file, why }, i (i)}
+				<li><strong>{file}</strong> {why}</li>
+			{/each}
+		</ul>
+	{/if}
+</Modal>
+
+<style>
+	.ways {
+		display: flex;
+		gap: 10px;
+		margin: 14px 0;
+	}
+
+	ul {
+		max-height: 240px;
+		margin-top: 8px;
+		overflow: auto;
+		font-size: 13px;
+	}
+
+	.problem {
+		color: var(--point);
+	}
+</style>
