@@ -32,6 +32,38 @@ await withBrowser(async (page, address) => {
 	await page.keyboard.press('c');
 	await page.locator('figure img').nth(1).waitFor();
 	await shot('two-takes');
+	await page.keyboard.press('w');
+	await shot('wipe');
+	await page.keyboard.press('x');
+	await page.getByText(/Mean CIEDE2000/).waitFor();
+	await shot('difference');
+	await page.getByRole('button', { name: 'Back to the sheet' }).click();
+	for (const i of [0, 1, 2, 3]) {
+		await cells.nth(i).click();
+		await page.keyboard.press('t');
+	}
+	await page.keyboard.press('Enter');
+	await page.locator('figure img').nth(3).waitFor();
+	await shot('table-of-four');
+
+	await page.goto(`${brief}/sheet?rows=steps&columns=model&then=seed&guidance=6&panel=measures`);
+	await page.getByText(/^all \d+ takes measured/).waitFor({ timeout: 180_000 });
+	await page.getByLabel('Of which model').selectOption({ label: 'Turnstone 2' });
+	await page.getByLabel('Along which dial').selectOption('steps');
+	await page.getByText(/Past steps \d+/).waitFor({ timeout: 120_000 });
+	await page.getByLabel('under the cells').selectOption('sharpness');
+	await shot('measures');
+	await page.goto(`${sheet}&size=-2`);
+	await page.locator('[data-take] img').first().waitFor();
+	await page.locator('[data-take]').nth(4).click();
+	await page.keyboard.press('l');
+	await page
+		.locator('[data-take]')
+		.nth(4)
+		.hover({ position: { x: 60, y: 46 } });
+	await page.locator('.glass img').nth(8).waitFor();
+	await shot('loupe');
+	await page.keyboard.press('l');
 
 	await page.goto(`${brief}/words`);
 	await page
@@ -59,8 +91,22 @@ await withBrowser(async (page, address) => {
 	await page.getByRole('group', { name: 'Takes' }).getByRole('button').first().click();
 	await page.getByLabel('What the picture shows').waitFor();
 	await shot('words-from-a-picture');
+	await page.goto(
+		`${brief}/models`.replace(/\/brief\/.*/, `/models?brief=${brief.split('/').at(-1)}`)
+	);
+	await page.getByRole('article').nth(6).waitFor();
+	await shot('models');
 	await page.goto(`${brief}/dials`);
+	// Three models, each with its own low and high guidance.
+	await page.getByRole('button', { name: /^.? ?Sanderling/ }).click();
+	await page.getByRole('button', { name: 'own for each model' }).first().click();
 	await shot('dials');
+	await page.getByRole('button', { name: 'same for all' }).click();
+	await page.getByLabel('Guidance stops as a list').fill('4, 7');
+	await page.keyboard.press('Enter');
+	await page.getByRole('button', { name: /^banner/ }).click();
+	await shot('frame-board');
+	await page.getByRole('button', { name: /^square/ }).click();
 	await page.getByRole('button', { name: /^Run/ }).click();
 	await page.waitForURL(/run=/);
 	await page.getByRole('button', { name: /making/ }).click();

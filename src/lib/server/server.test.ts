@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { JobRequest, type RenderEvent, type TakeRequest } from '$lib/core/schema';
 import { characterOf, openBook, readPrompt, renderTake } from '$lib/core/standins';
 import { readJob, type AdmittedJob } from './admission';
-import { guard } from './guard';
+import { guard, letRead } from './guard';
 import { Jobs } from './jobs';
 import type { RenderPool } from './pool';
 import { Images } from './images';
@@ -232,6 +232,21 @@ describe('guard', () => {
 		['a name that was pointed here', { host: 'elsewhere.example' }, 403],
 		['a name that only begins like this machine', { host: '127.0.0.1.elsewhere.example' }, 403]
 	])('%s', (_name, headers, status) => expect(call(headers)).toBe(status));
+
+	it('lets pages of an origin in that was named, and lets them read', () => {
+		const origin = 'http://127.0.0.1:9999';
+		const headers = { host: '127.0.0.1:4173', origin };
+		expect(call(headers)).toBe(403);
+		process.env.DIAL_PICK_ORIGINS = `http://a.example, ${origin}`;
+		try {
+			expect(call(headers)).toBe(200);
+			const request = new Request('http://127.0.0.1:4173/', { headers });
+			expect(letRead(request)['access-control-allow-origin']).toBe(origin);
+			expect(letRead(new Request('http://127.0.0.1:4173/'))).toEqual({});
+		} finally {
+			delete process.env.DIAL_PICK_ORIGINS;
+		}
+	});
 });
 
 describe('answer', () => {

@@ -46,6 +46,23 @@ describe('movement along a dial', () => {
 		expect(movementSays(restless, 'steps')).toMatch(/still moves/);
 	});
 
+	it('goes over stops that were only run with other words', () => {
+		const mixed = [
+			...sampleTakes(sampleRack({ steps: [4, 20, 28] })),
+			...sampleTakes(sampleRack({ steps: [24], wording: ['a crab'] })).map((take) => ({
+				...take,
+				id: 'x'
+			}))
+		];
+		const steps = stepsOf(mixed, 'steps');
+		expect(steps.map(({ from, to }) => [from, to])).toEqual([
+			[4, 20],
+			[20, 28]
+		]);
+		const known = movementOf(steps, ({ one }) => (one === 't0' ? 0.5 : 0.99));
+		expect(restsAt(known)).toBe(20);
+	});
+
 	it('says what is not known yet', () => {
 		const none = movementOf(stepsOf(takes, 'steps'), () => undefined);
 		expect(none.every(({ moved }) => moved === null)).toBe(true);

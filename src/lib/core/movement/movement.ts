@@ -23,16 +23,15 @@ export const movingDials: readonly DialId[] = ['steps', 'guidance', 'weight', 's
 
 /**
  * The steps of a number dial among takes, each with the pairs of takes that differ in it alone:
- * same model, same words, same seed, all else held.
+ * same model, same words, same seed, all else held. A step goes from a stop to the next one that was
+ * run there, so takes that were run with other stops make steps of their own.
  */
 export function stepsOf(takes: readonly Take[], dial: DialId): Step[] {
 	const { read } = dialOf(dial);
 	const lines = new Map<string, Map<number, Take>>();
-	const stops = new Set<number>();
 	for (const take of takes) {
 		const stop = read(take);
 		if (take.state !== 'done' || typeof stop !== 'number') continue;
-		stops.add(stop);
 		const rest = dials
 			.filter(({ id }) => id !== dial)
 			.map((other) => stopKey(other.read(take)))
@@ -41,15 +40,17 @@ export function stepsOf(takes: readonly Take[], dial: DialId): Step[] {
 		line.set(stop, take);
 		lines.set(rest, line);
 	}
-	const scale = [...stops].sort((a, b) => a - b);
-	return scale.slice(1).map((to, i) => {
-		const from = scale[i];
-		const pairs = [...lines.values()].flatMap((line) => {
-			const [one, two] = [line.get(from), line.get(to)];
-			return one && two ? [{ one: one.id, two: two.id }] : [];
-		});
-		return { from, to, pairs };
-	});
+	const steps = new Map<string, Step>();
+	for (const line of lines.values()) {
+		const stops = [...line.keys()].sort((a, b) => a - b);
+		for (let i = 1; i < stops.length; i++) {
+			const [from, to] = [stops[i - 1], stops[i]];
+			const step = steps.get(`${from} ${to}`) ?? { from, to, pairs: [] };
+			step.pairs.push({ one: line.get(from)!.id, two: line.get(to)!.id });
+			steps.set(`${from} ${to}`, step);
+		}
+	}
+	return [...steps.values()].sort((a, b) => a.from - b.from || a.to - b.to);
 }
 
 /** How much pictures move from one stop to the next. */
@@ -92,13 +93,9 @@ export function movementOf(
  * less than the threshold. Null when they move to the end, or when that is not known yet.
  */
 export function restsAt(movements: readonly Movement[], hardly = HARDLY): number | null {
-	let rest: number | null = null;
-	for (let i = movements.length - 1; i >= 0; i--) {
-		const { moved, from } = movements[i];
-		if (moved === null || moved >= hardly) break;
-		rest = from;
-	}
-	return rest;
+	const rests = ({ moved }: Movement) => moved !== null && moved < hardly;
+	const starts = [...new Set(movements.map(({ from }) => from))].sort((a, b) => a - b);
+	return starts.find((start) => movements.filter(({ from }) => from >= start).every(rests)) ?? null;
 }
 
 /** What was found of a dial, as a sentence. */

@@ -152,7 +152,9 @@
 			</p>
 			<ol>
 				{#each wordings as text, i (text)}
-					<li title={text}>{(wordings.length > 1 ? own[i] : text) || 'as it stands'}</li>
+					<li title={text}>
+						<span>{(wordings.length > 1 ? own[i] : text) || 'as it stands'}</span>
+					</li>
 				{/each}
 			</ol>
 			<a href="/brief/{brief.id}/words">Write others under Words</a>
@@ -228,13 +230,21 @@
 		font-weight: 600;
 	}
 
+	.wordings a {
+		color: var(--varied);
+		font-size: 12px;
+	}
+
 	li {
-		display: -webkit-box;
 		margin-bottom: 6px;
 		padding: 6px 10px;
-		overflow: hidden;
 		border: 1px solid var(--ink);
 		background: var(--field);
+	}
+
+	li span {
+		display: -webkit-box;
+		overflow: hidden;
 		-webkit-box-orient: vertical;
 		-webkit-line-clamp: 2;
 		line-clamp: 2;

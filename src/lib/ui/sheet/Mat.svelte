@@ -232,6 +232,7 @@
 	}
 
 	.grid,
+	.grid .row,
 	.grid .row > * {
 		background: inherit;
 	}

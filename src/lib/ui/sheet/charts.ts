@@ -19,6 +19,7 @@ const plain: ApexOptions = {
 
 /** A measure over a dial: every line of like takes thin and grey, the mean thick before them. */
 export function measureChart(over: OverDial, measure: Measure, dial: string): ApexOptions {
+	const whole = over.stops.every(({ value }) => Number.isInteger(value));
 	const points = (values: (number | null)[]) =>
 		values.flatMap((y, i) => (y === null ? [] : [{ x: over.stops[i].value, y }]));
 	const behind = over.lines.map(({ name, values }) => ({ name, data: points(values) }));
@@ -32,7 +33,10 @@ export function measureChart(over: OverDial, measure: Measure, dial: string): Ap
 			type: 'numeric',
 			title: { text: dial.toLowerCase() },
 			tickAmount: Math.min(8, Math.max(2, over.stops.length - 1)),
-			labels: { formatter: (value) => String(Math.round(Number(value) * 100) / 100) }
+			labels: {
+				formatter: (value) =>
+					whole ? String(Math.round(Number(value))) : String(Math.round(Number(value) * 10) / 10)
+			}
 		},
 		yaxis: {
 			title: { text: measure.label.toLowerCase() },
@@ -64,6 +68,7 @@ export function movementChart(movements: readonly Movement[]): ApexOptions {
 		xaxis: { categories: names },
 		yaxis: {
 			min: 0,
+			max: Math.max(0.1, Math.ceil(Math.max(...movements.flatMap(({ each }) => each)) * 10) / 10),
 			tickAmount: 4,
 			labels: { formatter: (value) => (value === null ? '' : value.toFixed(2)) }
 		},
