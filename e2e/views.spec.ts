@@ -37,12 +37,21 @@ test('no view has a serious finding of axe-core', async ({ page }) => {
 	await page.keyboard.press('Enter');
 	await expect(page.locator('figure img')).toBeVisible();
 	found.large = await serious(page);
-	for (const view of ['words', 'dials', 'pick', 'pick?dial=guidance&stop=6']) {
+	for (const view of [
+		'words',
+		'dials?more=adapter.start.batch.style.negative',
+		'sheet?panel=measures&measure=clipped&heat=1',
+		'pick',
+		'pick?dial=guidance&stop=6'
+	]) {
 		await page.goto(`${brief}/${view}`);
 		await expect(page.getByRole('heading').first()).toBeVisible();
 		await page.waitForTimeout(300);
 		found[view] = await serious(page);
 	}
+	await page.goto('/models');
+	await expect(page.getByRole('article')).toHaveCount(7);
+	found.models = await serious(page);
 	await page.goto('/');
 	await expect(page.getByRole('article')).toBeVisible();
 	found.briefs = await serious(page);

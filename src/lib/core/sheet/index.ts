@@ -1,9 +1,11 @@
 export { contactPage, type Box, type ContactPage } from './contact';
+export { meanOf, sortSheet } from './sort';
 export { labelsOf } from './labels';
 export {
 	commonStop,
 	differences,
 	heldAmong,
+	keyOn,
 	layOut,
 	missingFrom,
 	stopsAmong,

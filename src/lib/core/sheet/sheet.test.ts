@@ -6,6 +6,8 @@ import {
 	differences,
 	heldAmong,
 	layOut,
+	meanOf,
+	sortSheet,
 	missingFrom,
 	stopsAmong,
 	suggestAxes,
@@ -61,6 +63,32 @@ describe('the sheet', () => {
 		const { cells } = layOut(takes, { rows: null, columns: null, then: null });
 		expect(cells).toHaveLength(1);
 		expect(cells[0][0].takes).toHaveLength(12);
+	});
+
+	it('puts rows and columns in the order of a score, whole', () => {
+		const axes = { rows: 'guidance', columns: 'model', then: 'seed' } as const;
+		const sheet = layOut(takes, axes);
+		const best = sortSheet(sheet, 'rows', (row) =>
+			meanOf(row, ({ settings }) => settings.guidance)
+		);
+		expect(best.rows.map(({ stop }) => stop)).toEqual([12, 6, 2]);
+		for (const [r, row] of best.cells.entries())
+			for (const { takes: here } of row)
+				expect(here.every(({ settings }) => settings.guidance === best.rows[r].stop)).toBe(true);
+		const across = sortSheet(sheet, 'columns', (column) =>
+			meanOf(column, ({ settings }) => (settings.model === 'gannet' ? 1 : undefined))
+		);
+		expect(across.columns.map(({ stop }) => stop)).toEqual(['gannet', 'turnstone-2']);
+		for (const row of across.cells) {
+			expect(row.map(({ takes: [take] }) => take.settings.model)).toEqual([
+				'gannet',
+				'gannet',
+				'turnstone-2',
+				'turnstone-2'
+			]);
+			expect(row.map(({ takes: [take] }) => take.settings.seed)).toEqual([10, 90, 10, 90]);
+		}
+		expect(meanOf([], () => 1)).toBeNull();
 	});
 
 	it('tells what varies, what is held, and how two takes differ', () => {

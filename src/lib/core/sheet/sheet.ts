@@ -54,22 +54,33 @@ export function stopsAmong(takes: readonly Take[], dial: DialId): AxisStop[] {
 	return stops;
 }
 
+/** Stops of takes as their keys: a take's settings never change. */
+const keys = new WeakMap<Take, Map<DialId, string>>();
+
+/** The stop that a take has on a dial, as its key. */
+export function keyOn(take: Take, dial: DialId): string {
+	let known = keys.get(take);
+	if (!known) keys.set(take, (known = new Map<DialId, string>()));
+	let key = known.get(dial);
+	if (key === undefined) known.set(dial, (key = stopKey(dialOf(dial).read(take))));
+	return key;
+}
+
 function findStops(takes: readonly Take[], dial: DialId): AxisStop[] {
 	const { read, compare } = dialOf(dial);
 	const found = new Map<string, Stop>();
 	for (const take of takes) {
-		const stop = read(take);
-		found.set(stopKey(stop), stop);
+		const key = keyOn(take, dial);
+		if (!found.has(key)) found.set(key, read(take));
 	}
 	return [...found].map(([key, stop]) => ({ key, stop })).sort((a, b) => compare(a.stop, b.stop));
 }
 
 /** The stop of a dial that most takes have, as its key; the earlier one when two are even. */
 export function commonStop(takes: readonly Take[], dial: DialId): string | undefined {
-	const { read } = dialOf(dial);
 	const counts = new Map<string, number>();
 	for (const take of takes) {
-		const key = stopKey(read(take));
+		const key = keyOn(take, dial);
 		counts.set(key, (counts.get(key) ?? 0) + 1);
 	}
 	return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0];
@@ -126,10 +137,11 @@ export function suggestAxes(takes: readonly Take[]): Axes {
 export function layOut(takes: readonly Take[], axes: Axes): Sheet {
 	const along = (dial: DialId | null) => (dial ? stopsAmong(takes, dial) : []);
 	const [rows, columns, thens] = [along(axes.rows), along(axes.columns), along(axes.then)];
-	const keyOn = (dial: DialId | null, take: Take) => (dial ? stopKey(dialOf(dial).read(take)) : '');
 	const byCell = new Map<string, Take[]>();
 	for (const take of [...takes].sort((a, b) => a.number - b.number)) {
-		const key = [axes.rows, axes.columns, axes.then].map((dial) => keyOn(dial, take)).join('\n');
+		const key = [axes.rows, axes.columns, axes.then]
+			.map((dial) => (dial ? keyOn(take, dial) : ''))
+			.join('\n');
 		const there = byCell.get(key);
 		if (there) there.push(take);
 		else byCell.set(key, [take]);

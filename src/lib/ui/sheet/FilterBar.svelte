@@ -84,6 +84,15 @@
 			onchange={(e) => set('most', e.currentTarget.value)}
 		/>
 	{/if}
+	<select
+		aria-label="Order of rows and columns"
+		value={view.order}
+		onchange={(e) => set('order', e.currentTarget.value === 'stop' ? '' : e.currentTarget.value)}
+	>
+		<option value="stop">in order of stops</option>
+		<option value="marks">best marks first</option>
+		<option value="measure" disabled={!view.measure}>most of the measure first</option>
+	</select>
 	{#if asks(filter)}
 		<span role="status">{many(fitting.length, 'take')} of {view.shown.length}</span>
 		<button

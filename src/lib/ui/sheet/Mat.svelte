@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { dialOf, type Made } from '$lib/core/dials';
 	import { rackOfMany } from '$lib/core/plan';
-	import type { Design } from '$lib/core/schema';
+	import type { Design, Take } from '$lib/core/schema';
 	import * as store from '$lib/store';
 	import { labelsOf, missingFrom, type AxisStop } from '$lib/core/sheet';
 	import { many, newPlan, session, useWork } from '$lib/ui/shared';
@@ -65,6 +65,13 @@
 			x: within(event.clientX - box.left, box.width, w * fit),
 			y: within(event.clientY - box.top, box.height, h * fit)
 		};
+	}
+
+	/** What the marks of a cell come to. */
+	function averageMark(takes: readonly Take[]): string {
+		const marks = takes.flatMap(({ id }) => work.marks.get(id) ?? []);
+		const kept = marks.filter((mark) => mark === 'keep').length;
+		return marks.length ? `kept ${kept} of ${marks.length}` : 'not judged';
 	}
 
 	/** Runs combinations that the sheet lacks. */
@@ -164,10 +171,17 @@
 					{/if}
 				</span>
 				{#each row as { key }, c (key)}
-					{@const take = view.grid[r]?.[c] ?? null}
+					{@const takes = view.cells[r]?.[c] ?? []}
 					<div role="gridcell" class="cell" style:height="{cell / ratio}px">
-						{#if take}
-							<TakeCell {view} {take} {measuring} share={shareOf(take.id)} />
+						{#if takes.length > 1}
+							<div class="strip" style:--across={Math.ceil(Math.sqrt(takes.length))}>
+								{#each takes as take (take.id)}
+									<TakeCell {view} {take} {measuring} share={shareOf(take.id)} />
+								{/each}
+							</div>
+							<span class="average">{averageMark(takes)}</span>
+						{:else if takes[0]}
+							<TakeCell {view} take={takes[0]} {measuring} share={shareOf(takes[0].id)} />
 						{:else}
 							{@const missing = missingFrom(view.shown, sheet.axes, row[c])}
 							<button class="none" disabled={!missing} onclick={() => missing && run([missing])}
@@ -278,6 +292,25 @@
 	.cell {
 		position: relative;
 		min-width: 0;
+	}
+
+	.strip {
+		display: grid;
+		grid-template-columns: repeat(var(--across), minmax(0, 1fr));
+		grid-auto-rows: minmax(0, 1fr);
+		gap: 2px;
+		height: 100%;
+	}
+
+	.average {
+		position: absolute;
+		bottom: 0;
+		left: 0;
+		padding: 1px 7px;
+		background: #fff;
+		color: #1a1a1a;
+		font-size: 12px;
+		pointer-events: none;
 	}
 
 	.missing {

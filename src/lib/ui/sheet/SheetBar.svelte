@@ -112,6 +112,13 @@
 				>
 			</div>
 		{/each}
+		{#if view.canFold}
+			<button
+				class="act fold"
+				aria-pressed={view.folded}
+				onclick={() => view.set({ fold: view.folded ? null : '1' })}>all seeds in one cell</button
+			>
+		{/if}
 		<span class="held" title={held}>held: {held || 'nothing'}</span>
 	</div>
 	{#each running as plan (plan.id)}
@@ -225,6 +232,16 @@
 		color: var(--ink-3);
 		text-overflow: ellipsis;
 		white-space: nowrap;
+	}
+
+	.fold {
+		flex: none;
+	}
+
+	.fold[aria-pressed='true'] {
+		border-color: var(--varied);
+		color: var(--varied);
+		font-weight: 600;
 	}
 
 	.judged {

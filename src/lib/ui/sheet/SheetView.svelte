@@ -17,9 +17,19 @@
 	import TakePanel from './TakePanel.svelte';
 
 	const work = useWork();
-	const view = new SheetState(() => work.takes);
 
 	const measuring = new Measuring(work.brief!.id);
+	/** What marks count when rows and columns are put in order by them. */
+	const worth: Record<MarkKind, number> = { keep: 1, maybe: 0.5, drop: 0 };
+	const view: SheetState = new SheetState(
+		() => work.takes,
+		(take, order) => {
+			if (order === 'measure')
+				return view.measure ? measuring.of.get(take.id)?.[view.measure] : undefined;
+			const mark = work.marks.get(take.id);
+			return mark && worth[mark];
+		}
+	);
 	onMount(() => {
 		void measuring.open();
 		return () => measuring.close();

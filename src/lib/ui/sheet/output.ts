@@ -20,7 +20,9 @@ export async function contactDrawing(
 		caption: (take: Take) => string | null;
 	}
 ): Promise<ContactDrawing> {
-	const { sheet, grid } = view;
+	const { sheet } = view;
+	// A contact sheet shows the first take of every cell.
+	const grid = view.cells.map((row) => row.map(([take]) => take ?? null));
 	const { rows, columns, then } = sheet.axes;
 	const across = grid[0]?.length ?? 1;
 	const ratio = Math.max(

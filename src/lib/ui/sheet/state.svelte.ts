@@ -1,12 +1,15 @@
 import { goto } from '$app/navigation';
 import { page } from '$app/state';
-import { isDialId, stopKey, dialOf, type DialId } from '$lib/core/dials';
+import { chanceDials, isDialId, type DialId } from '$lib/core/dials';
 import type { TakeFilter } from '$lib/core/judge';
 import { isMeasureId, type MeasureId } from '$lib/core/measure';
 import type { Take } from '$lib/core/schema';
 import {
 	commonStop,
+	keyOn,
 	layOut,
+	meanOf,
+	sortSheet,
 	stopsAmong,
 	suggestAxes,
 	variedAmong,
@@ -24,6 +27,8 @@ const MOST_ON_TABLE = 4;
 /** What the sheet shows, kept in the address, so that reload and back lead to the same view. */
 export class SheetState {
 	readonly #all: () => Take[];
+	/** What a take counts when rows and columns are put in order. */
+	readonly #score: (take: Take, order: 'marks' | 'measure') => number | undefined;
 	/** Where dials off the axes were held last. */
 	readonly #lastHeld = new Map<DialId, string>();
 	/** The take that the keys act on. */
@@ -42,8 +47,12 @@ export class SheetState {
 	/** Whether digits note faults. */
 	faulting = $state(false);
 
-	constructor(takes: () => Take[]) {
+	constructor(
+		takes: () => Take[],
+		score: (take: Take, order: 'marks' | 'measure') => number | undefined
+	) {
 		this.#all = takes;
+		this.#score = score;
 	}
 
 	/** The run whose takes alone are shown; null for all takes of the brief. */
@@ -77,12 +86,25 @@ export class SheetState {
 		return { rows: read('rows'), columns: read('columns'), then: read('then') };
 	});
 
+	/** Whether there is a dial of chance off the axes, whose takes could stand in one cell. */
+	readonly canFold: boolean = $derived.by(() =>
+		this.varied.some(
+			(dial) => chanceDials.includes(dial) && !Object.values(this.axes).includes(dial)
+		)
+	);
+
+	/** Whether all seeds of a setting stand in one cell. */
+	readonly folded: boolean = $derived.by(
+		() => this.canFold && page.url.searchParams.get('fold') === '1'
+	);
+
 	/** The stop at which each dial off the axes is shown. */
 	readonly held: Map<DialId, string> = $derived.by(() => {
 		const held = new Map<DialId, string>();
 		let rest = this.#takes();
 		for (const dial of this.varied) {
 			if (Object.values(this.axes).includes(dial)) continue;
+			if (this.folded && chanceDials.includes(dial)) continue;
 			// Only what was run with the stops chosen so far can be chosen from.
 			const stops = stopsAmong(rest, dial);
 			const asked = page.url.searchParams.get(dial);
@@ -93,26 +115,51 @@ export class SheetState {
 			if (key === undefined || key === null) continue;
 			held.set(dial, key);
 			this.#lastHeld.set(dial, key);
-			rest = rest.filter((take) => stopKey(dialOf(dial).read(take)) === key);
+			rest = rest.filter((take) => keyOn(take, dial) === key);
 		}
 		return held;
 	});
 
 	readonly shown: Take[] = $derived.by(() =>
-		this.#takes().filter((take) =>
-			[...this.held].every(([dial, key]) => stopKey(dialOf(dial).read(take)) === key)
+		this.#takes().filter((take) => [...this.held].every(([dial, key]) => keyOn(take, dial) === key))
+	);
+
+	/** What rows and columns are put in order by: their stops, the marks, or a measure. */
+	readonly order: 'stop' | 'marks' | 'measure' = $derived.by(() => {
+		const order = page.url.searchParams.get('order');
+		return order === 'marks' || (order === 'measure' && this.measure) ? order : 'stop';
+	});
+
+	readonly sheet: Sheet = $derived.by(() => {
+		const sheet = layOut(this.shown, this.axes);
+		const { order } = this;
+		if (order === 'stop') return sheet;
+		const score = (takes: readonly Take[]) => meanOf(takes, (take) => this.#score(take, order));
+		return sortSheet(sortSheet(sheet, 'rows', score), 'columns', score);
+	});
+
+	/**
+	 * The takes that stand in each cell, row by row: of every seed that is folded in, the newest
+	 * that is not cancelled.
+	 */
+	readonly cells: Take[][][] = $derived.by(() =>
+		this.sheet.cells.map((row) =>
+			row.map(({ takes }) => {
+				const bySeed = new Map<string, Take>();
+				for (const take of takes) {
+					const key = this.folded ? chanceDials.map((dial) => keyOn(take, dial)).join() : '';
+					const there = bySeed.get(key);
+					if (!there || take.state !== 'cancelled' || there.state === 'cancelled')
+						bySeed.set(key, take);
+				}
+				return [...bySeed.values()];
+			})
 		)
 	);
 
-	readonly sheet: Sheet = $derived.by(() => layOut(this.shown, this.axes));
-
-	/** The take that stands in each cell, row by row: the newest that is not cancelled, if any. */
+	/** The same for the arrow keys: a row is what stands side by side. */
 	readonly grid: (Take | null)[][] = $derived.by(() =>
-		this.sheet.cells.map((row) =>
-			row.map(
-				({ takes }) => takes.findLast(({ state }) => state !== 'cancelled') ?? takes.at(-1) ?? null
-			)
-		)
+		this.cells.map((row) => row.flatMap((takes) => (takes.length ? takes : [null])))
 	);
 
 	readonly focused: Take | null = $derived.by(
