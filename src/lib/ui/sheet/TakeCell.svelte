@@ -27,6 +27,17 @@
 	const faint = $derived(
 		asks(view.filter) && !wanted(take, { mark, remark, measured }, view.filter)
 	);
+	/** All that stands on the cell, in words. */
+	const named = $derived(
+		[
+			`Take ${take.number}`,
+			take.state === 'done' ? (mark ?? 'not judged') : take.state,
+			...(measure && measured
+				? [`${measure.label.toLowerCase()} ${measure.format(measured[measure.id])}`]
+				: []),
+			...(remark?.faults.length ? [`faults: ${remark.faults.join(', ')}`] : [])
+		].join(', ')
+	);
 	const focused = $derived(view.focus === take.id);
 	let cell: HTMLButtonElement;
 
@@ -53,7 +64,7 @@
 	class:heat={view.heat && share !== null}
 	data-take={take.id}
 	data-state={take.state}
-	aria-label="Take {take.number}, {take.state === 'done' ? (mark ?? 'not judged') : take.state}"
+	aria-label={named}
 	onclick={press}
 	ondblclick={() => take.state === 'done' && view.set({ open: take.id }, true)}
 >
@@ -67,12 +78,18 @@
 	{/if}
 	{#if view.loupe && take.state === 'done'}<Loupe {view} takeId={take.id} />{/if}
 	{#if measure && measured}
-		<span class="value num" class:warns={measure.warns && measured[measure.id] > 0.02}
+		<span
+			aria-hidden="true"
+			class="value num"
+			class:warns={measure.warns && measured[measure.id] > 0.02}
 			>{measure.format(measured[measure.id])}</span
 		>
 	{/if}
 	{#if remark?.faults.length || remark?.note}
-		<span class="remark num" title={[...remark.faults, remark.note].filter(Boolean).join(', ')}
+		<span
+			aria-hidden="true"
+			class="remark num"
+			title={[...remark.faults, remark.note].filter(Boolean).join(', ')}
 			>{remark.faults.length ? `${remark.faults.length}\u00d7` : '\u2026'}</span
 		>
 	{/if}
