@@ -27,8 +27,7 @@
 					['←↑↓→', 'move'],
 					...judging,
 					['L', view.loupe ? `loupe ${view.loupeScale * 100}%` : 'loupe'],
-					...(view.loupe ? [['+ −', 'its scale']] : []),
-					['Space', 'choose'],
+					...(view.loupe ? [['+ −', 'its scale']] : [['Space', 'choose']]),
 					['C', view.pair.length === 1 ? 'compare with this' : 'compare'],
 					['T', 'to the table'],
 					['Enter', view.pair.length > 1 ? `open ${view.pair.length}` : 'open']
