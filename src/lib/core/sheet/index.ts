@@ -1,6 +1,6 @@
 export { contactPage, type Box, type ContactPage } from './contact';
 export { meanOf, sortSheet } from './sort';
-export { labelsOf } from './labels';
+export { heldSays, labelsOf } from './labels';
 export {
 	commonStop,
 	differences,

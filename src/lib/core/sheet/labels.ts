@@ -1,7 +1,7 @@
-import { dialOf, stopKey, type DialId } from '$lib/core/dials';
-import type { ModelCard } from '$lib/core/schema';
+import { dialOf, idleDials, stopKey, type DialId } from '$lib/core/dials';
+import type { ModelCard, Take } from '$lib/core/schema';
 import { ownWords } from '$lib/core/wording';
-import type { AxisStop } from './sheet';
+import { heldAmong, type AxisStop } from './sheet';
 
 /** Dials whose stops are texts: their labels show only the words that differ. */
 const texts: readonly DialId[] = ['wording', 'negative'];
@@ -25,4 +25,22 @@ export function labelsOf(
 			own[i] || (stopKey(stop) ? 'as it stands' : format(stop))
 		])
 	);
+}
+
+/** What names itself needs no label: a size, a model, a sampler. */
+const plain: readonly DialId[] = ['frame', 'model', 'sampler'];
+/** Dials too long, or of too little weight, for the line above a sheet. */
+const unsaid: readonly DialId[] = ['wording', 'negative', 'schedule', 'style'];
+
+/** What takes have in common, in one line, without what none of them has. */
+export function heldSays(takes: readonly Take[], cards: readonly ModelCard[]): string {
+	const idle = takes[0] ? idleDials(takes[0]) : [];
+	return heldAmong(takes)
+		.filter(({ dial }) => !unsaid.includes(dial) && !idle.includes(dial))
+		.map(({ dial, stop }) => {
+			const { label, format } = dialOf(dial);
+			const words = format(stop, cards);
+			return plain.includes(dial) ? words : `${label.toLowerCase()} ${words}`;
+		})
+		.join(' \u00b7 ');
 }

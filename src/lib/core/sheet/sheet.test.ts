@@ -5,6 +5,7 @@ import { combinations, rackOfMany, rackOfOne } from '$lib/core/plan';
 import {
 	differences,
 	heldAmong,
+	heldSays,
 	layOut,
 	meanOf,
 	sortSheet,
@@ -63,6 +64,13 @@ describe('the sheet', () => {
 		const { cells } = layOut(takes, { rows: null, columns: null, then: null });
 		expect(cells).toHaveLength(1);
 		expect(cells[0][0].takes).toHaveLength(12);
+	});
+
+	it('says what is held in one line, a value of 1 too, and nothing of what no take has', () => {
+		const one = sampleTakes(sampleRack({ guidance: [1], steps: [4, 8], seed: [3] }));
+		expect(heldSays(one, [])).toBe(
+			'turnstone-2 \u00b7 512\u00d7512 \u00b7 guidance 1 \u00b7 Euler \u00b7 seed 3'
+		);
 	});
 
 	it('puts rows and columns in the order of a score, whole', () => {

@@ -2,8 +2,8 @@
 	import ChevronLeft from 'carbon-icons-svelte/lib/ChevronLeft.svelte';
 	import ChevronRight from 'carbon-icons-svelte/lib/ChevronRight.svelte';
 	import { Select, SelectItem } from 'carbon-components-svelte';
-	import { dialOf, idleDials, type DialId } from '$lib/core/dials';
-	import { heldAmong, labelsOf, stopsAmong, type Axes } from '$lib/core/sheet';
+	import { dialOf, type DialId } from '$lib/core/dials';
+	import { heldSays, labelsOf, stopsAmong, type Axes } from '$lib/core/sheet';
 	import { session, useWork } from '$lib/ui/shared';
 	import type { SheetState } from './state.svelte';
 
@@ -22,19 +22,7 @@
 	const done = $derived(view.takes.filter(({ state }) => state === 'done'));
 	const judged = $derived(done.filter(({ id }) => work.marks.has(id)).length);
 
-	// What names itself needs no label: a size, a model, a sampler.
-	const plain: DialId[] = ['frame', 'model', 'sampler'];
-	const idle = $derived(view.takes[0] ? idleDials(view.takes[0]) : []);
-	const held = $derived(
-		heldAmong(view.takes)
-			.filter(({ dial }) => !['wording', 'negative', 'schedule', 'style', ...idle].includes(dial))
-			.map(({ dial, stop }) => {
-				const { label, format } = dialOf(dial);
-				const words = format(stop, session.cards);
-				return plain.includes(dial) ? words : `${label.toLowerCase()} ${words}`;
-			})
-			.join(' · ')
-	);
+	const held = $derived(heldSays(view.takes, session.cards));
 
 	const names = [
 		['rows', 'down'],
@@ -57,7 +45,7 @@
 	}
 </script>
 
-<div class="bar">
+<div class="bar" data-screen>
 	{#if work.plans.length > 1}
 		<select
 			class="run"
