@@ -1,6 +1,6 @@
 /// <reference lib="webworker" />
 import { Zip, ZipPassThrough } from 'fflate';
-import { stampWebp, type PictureFacts } from '$lib/core/formats';
+import { stampPicture, stampWebp, type PictureFacts } from '$lib/core/formats';
 import type { Box, ContactPage } from '$lib/core/sheet';
 
 /** Makes files of many pictures, off the page's thread. */
@@ -31,9 +31,16 @@ export type OutputTask = { id: number } & (
 );
 export type OutputAnswer = { id: number; result: Blob } | { id: number; error: string };
 
+/** A picture with its settings inside; a JPEG, which is kept only where it came from elsewhere, as it is. */
+function stamped(type: string, bytes: Uint8Array<ArrayBuffer>, facts: PictureFacts) {
+	if (type === 'image/png') return stampPicture(bytes, facts);
+	return type === 'image/webp' ? stampWebp(bytes, facts, facts.settings) : bytes;
+}
+
 /** One picture is in memory at a time; what is packed is handed to the browser piece by piece. */
 async function zip(files: readonly PictureFile[]): Promise<Blob> {
 	const parts: Blob[] = [];
+	const stream = new Zip();
 	const packed = new Promise<void>((resolve, reject) => {
 		stream.ondata = (cause, data, final) => {
 			if (cause) reject(cause);
@@ -45,17 +52,12 @@ async function zip(files: readonly PictureFile[]): Promise<Blob> {
 		const bytes = new Uint8Array(await picture.arrayBuffer());
 		const entry = new ZipPassThrough(name);
 		stream.add(entry);
-		entry.push(
-			picture.type === 'image/webp' ? stampWebp(bytes, facts, facts.settings) : bytes,
-			true
-		);
+		entry.push(stamped(picture.type, bytes, facts), true);
 	}
 	stream.end();
 	await packed;
 	return new Blob(parts, { type: 'application/zip' });
 }
-let stream = new Zip();
-
 function write(
 	context: OffscreenCanvasRenderingContext2D,
 	text: string,
@@ -115,7 +117,6 @@ async function contact(sheet: ContactDrawing): Promise<Blob> {
 self.onmessage = async ({ data }: MessageEvent<OutputTask>) => {
 	const { id } = data;
 	try {
-		stream = new Zip();
 		const result = data.kind === 'zip' ? await zip(data.files) : await contact(data.sheet);
 		self.postMessage({ id, result } satisfies OutputAnswer);
 	} catch (cause) {

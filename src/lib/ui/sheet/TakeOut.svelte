@@ -1,9 +1,8 @@
 <script lang="ts">
 	import { Button, Modal, TextInput } from 'carbon-components-svelte';
-	import { dialOf } from '$lib/core/dials';
 	import { fileNames, settingsTable, unknownPlaces, usualPattern } from '$lib/core/formats';
 	import type { Take } from '$lib/core/schema';
-	import { heldAmong } from '$lib/core/sheet';
+	import { heldSays } from '$lib/core/sheet';
 	import * as store from '$lib/store';
 	import { fileName, many, saveFile, session, undo, useWork } from '$lib/ui/shared';
 	import { drawContact, packPictures } from '$lib/workers';
@@ -46,13 +45,9 @@
 
 	const contact = () =>
 		attempt('Drawing the contact sheet', async () => {
-			const held = heldAmong(view.shown)
-				.map(({ dial, stop }) => dialOf(dial).format(stop, session.cards))
-				.filter((text) => !/^(no |alone|0$|1$)/.test(text))
-				.join(' · ');
 			const drawing = await contactDrawing(view, {
 				title: `${brief}: contact sheet`,
-				held,
+				held: heldSays(view.shown, session.cards),
 				cards: session.cards,
 				caption: (take) => {
 					const mark = work.marks.get(take.id);
@@ -83,7 +78,7 @@
 
 	const zip = () =>
 		attempt('Packing the pictures', async () => {
-			const names = fileNames(pattern, takes, brief, '.webp');
+			const names = fileNames(pattern, takes, brief, '');
 			const files = await pictureFiles(takes, names, brief, (id) => session.card(id));
 			saveFile(`${fileName(brief)}-pictures.zip`, await packPictures(files), 'application/zip');
 		});
@@ -114,7 +109,7 @@
 	</p>
 	<div class="ways">
 		<Button size="small" disabled={!!busy || !takes.length} on:click={contact}
-			>Contact sheet as it is laid out (PNG, A4 at 300 dpi)</Button
+			>Contact sheet (PNG, A4, 300 dpi)</Button
 		>
 		<Button size="small" kind="tertiary" disabled={!!busy || !takes.length} on:click={table}
 			>Table of settings, marks and measures (CSV)</Button

@@ -63,6 +63,9 @@ export async function contactDrawing(
 	};
 }
 
+/** Pictures made elsewhere are kept as they came. */
+const endings: Record<string, string> = { 'image/png': '.png', 'image/jpeg': '.jpg' };
+
 /** Takes as files with their settings inside. */
 export async function pictureFiles(
 	takes: readonly Take[],
@@ -76,7 +79,7 @@ export async function pictureFiles(
 		if (!stored) continue;
 		const model = card(take.settings.model);
 		files.push({
-			name: names[i],
+			name: names[i] + (endings[stored.picture.type] ?? '.webp'),
 			picture: stored.picture,
 			facts: {
 				title: `${brief}, take ${take.number}`,
