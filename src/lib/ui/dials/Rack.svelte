@@ -9,6 +9,7 @@
 	import { live, session, useWork } from '$lib/ui/shared';
 	import AddDial from './AddDial.svelte';
 	import BatchDial from './BatchDial.svelte';
+	import DialHead from './DialHead.svelte';
 	import ChoiceDial from './ChoiceDial.svelte';
 	import {
 		extraDials,
@@ -146,10 +147,7 @@
 	{/if}
 	{#if shows('wording')}
 		<section class="wordings" aria-label="Wording">
-			<h2>Wording</h2>
-			<p class:varied={wordings.length > 1}>
-				{wordings.length > 1 ? `${wordings.length} stops, varied` : 'held'}
-			</p>
+			<DialHead dial={dialOf('wording')} count={wordings.length} />
 			<ol>
 				{#each wordings as text, i (text)}
 					<li title={text}>
@@ -213,21 +211,6 @@
 		padding-right: 14px;
 		border-right: 1px solid var(--rule);
 		font-size: 13px;
-	}
-
-	h2 {
-		font-size: 13px;
-	}
-
-	p {
-		margin-bottom: 10px;
-		color: var(--ink-3);
-		font-size: 12px;
-	}
-
-	.varied {
-		color: var(--varied);
-		font-weight: 600;
 	}
 
 	.wordings a {

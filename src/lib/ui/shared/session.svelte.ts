@@ -17,8 +17,6 @@ import {
 class Session {
 	/** The render services, the one that ships first. */
 	services = $state.raw<Service[]>([theShippedService()]);
-	/** Whether the added services are known yet. */
-	#added = $state(false);
 	readonly routes = routesAmong(() => this.services);
 	/** The models of all services that answer. */
 	readonly cards: ModelCard[] = $derived.by(() => this.services.flatMap(({ cards }) => cards));
@@ -57,7 +55,6 @@ class Session {
 	async #readAdded(): Promise<void> {
 		const added = await store.services().catch(() => []);
 		this.services = [...this.services, ...added.map(({ id, address }) => newService(id, address))];
-		this.#added = true;
 		for (const { id } of added) void this.ask(id);
 	}
 
@@ -73,7 +70,7 @@ class Session {
 	/** Adds a service by its address. Returns what is wrong with it, or null. */
 	async addService(text: string): Promise<string | null> {
 		const address = readAddress(text);
-		if (!address || !this.#added)
+		if (!address)
 			return 'That is no address. Write one such as http://127.0.0.1:7070/api/render/v1';
 		if (this.services.some((one) => one.address === address))
 			return 'That service is here already.';

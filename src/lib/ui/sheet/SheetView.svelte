@@ -73,6 +73,8 @@
 	function key(event: KeyboardEvent) {
 		const at = event.target as HTMLElement;
 		if (event.ctrlKey || event.metaKey || event.altKey) return;
+		// What is open above the sheet has the keys, wherever the focus is.
+		if (document.querySelector('.bx--modal.is-visible')) return;
 		if (at.closest('input, textarea, select, [role=menu], [role=dialog], [role=listbox]')) return;
 		const name = event.key.length === 1 ? event.key.toLowerCase() : event.key;
 		if (moves[name]) view.move(...moves[name]);
