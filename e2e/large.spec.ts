@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 
 /** Adds takes to the open brief straight in the database, each with a picture of 1024x1024. */
 async function fill(count: number): Promise<void> {
@@ -19,6 +19,7 @@ async function fill(count: number): Promise<void> {
 	}
 	const [like] = await read<Row>('takes');
 	const canvas = new OffscreenCanvas(1024, 1024);
+	const small = new OffscreenCanvas(384, 384);
 	const context = canvas.getContext('2d')!;
 	const pictures: { picture: Blob; thumbnail: Blob }[] = [];
 	for (let i = 0; i < 12; i++) {
@@ -28,7 +29,8 @@ async function fill(count: number): Promise<void> {
 		context.fillStyle = fade;
 		context.fillRect(0, 0, 1024, 1024);
 		const picture = await canvas.convertToBlob({ type: 'image/webp', quality: 0.8 });
-		pictures.push({ picture, thumbnail: picture });
+		small.getContext('2d')!.drawImage(canvas, 0, 0, 384, 384);
+		pictures.push({ picture, thumbnail: await small.convertToBlob({ type: 'image/webp' }) });
 	}
 	for (let at = 0; at < count; at += 200) {
 		const change = db.transaction(['takes', 'pictures'], 'readwrite');
@@ -58,6 +60,29 @@ async function fill(count: number): Promise<void> {
 	db.close();
 }
 
+/** Notes every task over 50 ms of the page from now on, and when its first take is to be seen. */
+function watchPage(): void {
+	const seen = window as unknown as { long: number[]; first?: number };
+	seen.long = [];
+	new PerformanceObserver((list) => {
+		for (const entry of list.getEntries()) seen.long.push(Math.round(entry.duration));
+	}).observe({ type: 'longtask', buffered: true });
+	const look = () => {
+		const image = document.querySelector<HTMLImageElement>('[data-take] > img');
+		if (image?.complete && image.naturalWidth) seen.first = performance.now();
+		else requestAnimationFrame(look);
+	};
+	requestAnimationFrame(look);
+}
+
+/** The tasks over 50 ms since this was asked last. */
+const longTasks = (page: Page): Promise<number[]> =>
+	page.evaluate(async () => {
+		await new Promise((resolve) => setTimeout(resolve, 200));
+		return (window as unknown as { long: number[] }).long.splice(0);
+	});
+const say = (tasks: number[]) => `${tasks.length} tasks over 50 ms (${tasks.join(', ')})`;
+
 test('2 000 takes of 1024x1024 are opened, scrolled, marked and looked at closely', async ({
 	page
 }) => {
@@ -67,28 +92,55 @@ test('2 000 takes of 1024x1024 are opened, scrolled, marked and looked at closel
 	const brief = page.url().replace(/\/sheet.*/, '');
 	await page.locator('[data-take] img').first().waitFor();
 	await page.evaluate(fill, 2000);
-	await page.goto(`${brief}/sheet?rows=guidance&columns=steps&then=none&size=-2`);
-	const from = Date.now();
-	await page.locator('[data-take] img').first().waitFor();
-	const opened = Date.now() - from;
-	await page.locator('[data-take]').nth(300).waitFor();
-	await page.waitForTimeout(3000);
+	await page.waitForTimeout(2000);
 
-	await page.evaluate(() => {
-		const store = window as unknown as { long: number[] };
-		store.long = [];
-		new PerformanceObserver((list) => {
-			for (const entry of list.getEntries()) store.long.push(Math.round(entry.duration));
-		}).observe({ type: 'longtask', buffered: false });
+	// From the dials to the sheet, as the page itself sees it.
+	await page.addInitScript(watchPage);
+	const axes = 'rows=guidance&columns=steps&then=none';
+	await page.goto(`${brief}/sheet?${axes}`);
+	await page.waitForFunction(() => 'first' in window);
+	const fromAddress = await page.evaluate(() => (window as unknown as { first: number }).first);
+	const loading = await longTasks(page);
+	await page.getByRole('link', { name: 'Dials' }).click();
+	await page.getByRole('button', { name: /^Run/ }).first().waitFor();
+	await longTasks(page);
+	const within = await page.evaluate(async () => {
+		const begun = performance.now();
+		document.querySelector<HTMLAnchorElement>('a[href$="/sheet"]')!.click();
+		for (;;) {
+			const image = document.querySelector<HTMLImageElement>('[data-take] > img');
+			if (image?.complete && image.naturalWidth) return performance.now() - begun;
+			await new Promise((resolve) => requestAnimationFrame(resolve));
+		}
 	});
+	const opening = await longTasks(page);
+
+	// A sheet of 20x20 takes is scrolled from corner to corner, a little a frame.
+	await page.goto(`${brief}/sheet?${axes}&size=-2`);
+	await page.waitForFunction(() => 'first' in window);
+	await page.waitForTimeout(2000);
+	await longTasks(page);
 	const mat = page.locator('.mat');
-	for (let i = 0; i < 20; i++) {
-		await mat.evaluate((element) => element.scrollBy(160, 90));
-		await page.waitForTimeout(60);
-	}
-	const scrolling = await page.evaluate(() => (window as unknown as { long: number[] }).long);
+	const frames = await mat.evaluate(async (element) => {
+		const times: number[] = [];
+		let last = performance.now();
+		for (let i = 0; i < 90; i++) {
+			element.scrollBy(14, 12);
+			await new Promise((resolve) => requestAnimationFrame(resolve));
+			times.push(performance.now() - last);
+			last = performance.now();
+		}
+		return times.sort((a, b) => a - b);
+	});
+	const scrolling = await longTasks(page);
+	const there = await page.locator('[data-take]').count();
+	expect(there).toBeGreaterThan(60);
+	// Only what is in sight is on the page.
+	expect(there).toBeLessThan(300);
+
 	// From the key to the mark, as the page itself sees it.
 	await mat.evaluate((element) => element.scrollTo(0, 0));
+	await page.locator('[data-take].focused').waitFor();
 	const marking = await page.evaluate(async () => {
 		const take = document.querySelector('[data-take].focused')!;
 		const begun = performance.now();
@@ -98,10 +150,48 @@ test('2 000 takes of 1024x1024 are opened, scrolled, marked and looked at closel
 			await new Promise((resolve) => requestAnimationFrame(resolve));
 		}
 	});
+
+	// The loupe over 24 cells and more: from each move of the pointer to the frame that shows it.
+	await page.goto(`${brief}/sheet?${axes}&size=0.7`);
+	await page.waitForFunction(() => 'first' in window);
+	await page.keyboard.press('l');
+	await expect
+		.poll(() => page.locator('[data-take] .glass img').count(), { timeout: 30_000 })
+		.toBeGreaterThanOrEqual(24);
+	await page.waitForTimeout(2000);
+	await longTasks(page);
+	const loupes = await page.locator('[data-take] .glass').count();
+	const following = await page.evaluate(async () => {
+		const take = document.querySelector('[data-take]')!;
+		const box = take.getBoundingClientRect();
+		const glass = take.querySelector<HTMLElement>('.glass')!;
+		const times: number[] = [];
+		for (let i = 0; i < 60; i++) {
+			await new Promise((resolve) => requestAnimationFrame(resolve));
+			const before = glass.style.transform;
+			const begun = performance.now();
+			take.dispatchEvent(
+				new PointerEvent('pointermove', {
+					bubbles: true,
+					clientX: box.left + box.width * (0.2 + (0.6 * i) / 60),
+					clientY: box.top + box.height * (0.3 + (0.4 * (i % 7)) / 7)
+				})
+			);
+			await new Promise((resolve) => requestAnimationFrame(resolve));
+			if (glass.style.transform !== before) times.push(performance.now() - begun);
+		}
+		return times.sort((a, b) => a - b);
+	});
+	const pointing = await longTasks(page);
 	console.log(
-		`    2 000 takes: first cells after ${opened} ms; tasks over 50 ms while scrolling: ${scrolling.length}, longest ${Math.max(0, ...scrolling)} ms; a mark shows after ${marking.toFixed(0)} ms`
+		[
+			`    2 000 takes: first cells ${fromAddress.toFixed(0)} ms after the address was asked for, ${say(loading)}`,
+			`      ${within.toFixed(0)} ms after coming from the dials, ${say(opening)}`,
+			`      scrolling: median frame ${frames[45].toFixed(0)} ms, longest ${frames[89].toFixed(0)} ms, ${say(scrolling)}`,
+			`      a mark shows after ${marking.toFixed(0)} ms`,
+			`      ${loupes} loupes follow in ${following[Math.floor(following.length / 2)].toFixed(0)} ms, at most ${following.at(-1)!.toFixed(0)} ms, ${say(pointing)}`
+		].join('\n')
 	);
-	// Only pictures near the window are loaded.
-	const loaded = await page.locator('[data-take] img').count();
-	expect(loaded).toBeLessThan(await page.locator('[data-take]').count());
+	// Each move was followed before the frame after it.
+	expect(following.length).toBe(60);
 });

@@ -175,6 +175,10 @@ export async function endTakes(
 export const pictureOf = (takeId: string): Promise<StoredPicture | undefined> =>
 	db.pictures.get(takeId);
 
+/** The pictures of some takes, in their order, each undefined where there is none. */
+export const picturesOf = (takeIds: readonly string[]): Promise<(StoredPicture | undefined)[]> =>
+	db.pictures.bulkGet([...takeIds]);
+
 export const marksOf = async (briefId: string): Promise<Map<string, MarkKind>> =>
 	new Map((await db.marks.where({ briefId }).toArray()).map(({ takeId, kind }) => [takeId, kind]));
 

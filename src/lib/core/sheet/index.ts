@@ -1,3 +1,18 @@
+export {
+	approach,
+	CELL_GAP,
+	inSight,
+	layMat,
+	layPaper,
+	sameSight,
+	stepsAt,
+	stepsOf,
+	zoomOf,
+	type MatContent,
+	type MatLayout,
+	type Sight,
+	type Stretch
+} from './mat';
 export { contactPage, type Box, type ContactPage } from './contact';
 export { meanOf, sortSheet } from './sort';
 export { heldSays, labelsOf } from './labels';
@@ -7,6 +22,7 @@ export {
 	heldAmong,
 	keyOn,
 	layOut,
+	learnKeys,
 	missingFrom,
 	stopsAmong,
 	suggestAxes,

@@ -66,6 +66,11 @@ export function keyOn(take: Take, dial: DialId): string {
 	return key;
 }
 
+/** Looks up the stops of a take on all dials, which a sheet asks for, ahead of time. */
+export function learnKeys(take: Take): void {
+	for (const { id } of dials) keyOn(take, id);
+}
+
 function findStops(takes: readonly Take[], dial: DialId): AxisStop[] {
 	const { read, compare } = dialOf(dial);
 	const found = new Map<string, Stop>();

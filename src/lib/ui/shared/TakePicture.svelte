@@ -1,19 +1,21 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { pictureOf } from '$lib/store';
+	import { knownThumbnail, thumbnail } from './thumbnails';
 
 	interface Props {
 		takeId: string;
 		alt: string;
 		/** The kept picture instead of its thumbnail. */
 		large?: boolean;
+		/** Whether it is loaded only once it comes near the window. */
+		lazy?: boolean;
 	}
 
-	let { takeId, alt, large = false }: Props = $props();
+	let { takeId, alt, large = false, lazy = true }: Props = $props();
 
-	let url = $state<string | null>(null);
-	/** A thumbnail is loaded once it comes near the window. */
-	let near = $state(false);
+	let url = $state<string | null>(untrack(() => (lazy ? null : knownThumbnail(takeId))));
+	let near = $state(untrack(() => !lazy));
 	let missing = $state(false);
 
 	function whenNear(place: HTMLElement) {
@@ -36,16 +38,22 @@
 		const [id, full] = untrack(() => [takeId, large] as const);
 		let gone = false;
 		let made: string | null = null;
+		const show = (found: string | null) => {
+			missing = found === null;
+			if (found) url = found;
+		};
 		missing = false;
-		void pictureOf(id).then((stored) => {
-			if (gone) return;
-			if (!stored) {
-				missing = true;
-				return;
-			}
-			made = URL.createObjectURL(full ? stored.picture : stored.thumbnail);
-			url = made;
-		});
+		if (full)
+			void pictureOf(id).then((stored) => {
+				if (gone) return;
+				made = stored ? URL.createObjectURL(stored.picture) : null;
+				show(made);
+			});
+		else {
+			// Until it comes, the thumbnail of another take is no stand-in.
+			url = knownThumbnail(id);
+			if (!url) void thumbnail(id).then((found) => !gone && show(found));
+		}
 		return () => {
 			gone = true;
 			if (made) URL.revokeObjectURL(made);

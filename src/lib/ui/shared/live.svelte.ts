@@ -34,18 +34,28 @@ const MANY = 300;
  * The takes of a brief, told at most a few times a second, once a second when they are many; one
  * that has not changed stays the same object, so that what shows it is left alone.
  */
-export function liveTakes(briefId: () => string): { readonly current: Take[] } {
+export function liveTakes(briefId: () => string): {
+	readonly current: Take[];
+	readonly ready: boolean;
+} {
 	let current = $state.raw<Take[]>([]);
+	let ready = $state(false);
 	$effect(() =>
 		watchTakes(
 			briefId(),
-			(takes) => (current = takes),
+			(takes) => {
+				current = takes;
+				ready = true;
+			},
 			(count) => (count > MANY ? 1000 : 120)
 		)
 	);
 	return {
 		get current() {
 			return current;
+		},
+		get ready() {
+			return ready;
 		}
 	};
 }

@@ -9,6 +9,8 @@ export interface Work {
 	readonly brief: Brief | undefined;
 	readonly missing: boolean;
 	readonly takes: Take[];
+	/** Whether the takes have been read. */
+	readonly ready: boolean;
 	readonly plans: Plan[];
 	readonly marks: Map<string, MarkKind>;
 	readonly picks: Pick[];
@@ -94,6 +96,9 @@ export function openWork(id: () => string): Work {
 		},
 		get takes() {
 			return takes.current;
+		},
+		get ready() {
+			return takes.ready;
 		},
 		get plans() {
 			return plans.current;

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { stepsAt, zoomOf } from '$lib/core/sheet';
 	import type { SheetState } from './state.svelte';
 
 	let { view }: { view: SheetState } = $props();
@@ -29,7 +30,7 @@
 					['L', view.loupe ? `loupe ${view.loupeScale * 100}%` : 'loupe'],
 					...(view.loupe ? [['+ −', 'its scale']] : [['Space', 'choose']]),
 					['C', view.pair.length === 1 ? 'compare with this' : 'compare'],
-					['T', 'to the table'],
+					['T', 'table'],
 					['Enter', view.pair.length > 1 ? `open ${view.pair.length}` : 'open']
 				]
 	);
@@ -40,19 +41,18 @@
 	{#each keys as [key, says] (key)}
 		<span><kbd>{key}</kbd> {says}</span>
 	{/each}
-	<span class="mats" role="group" aria-label="Cell size">
-		size
-		<button
-			class="size"
-			aria-label="Smaller cells"
-			onclick={() => view.set({ size: String(view.size - 1) })}>−</button
-		>
-		<button
-			class="size"
-			aria-label="Larger cells"
-			onclick={() => view.set({ size: String(view.size + 1) })}>+</button
-		>
-	</span>
+	<label class="mats size">
+		{#if !view.loupe}<kbd>+ −</kbd>{/if} size
+		<input
+			type="range"
+			min="0"
+			max="1"
+			step="0.005"
+			aria-label="Cell size, from thumbnails to one take"
+			value={zoomOf(view.layout)}
+			oninput={(e) => view.zoomTo(stepsAt(e.currentTarget.valueAsNumber, view.layout))}
+		/>
+	</label>
 	<span class="mats second" role="group" aria-label="Mat">
 		mat
 		{#each mats as name, i (name)}
@@ -103,10 +103,9 @@
 		margin-left: 0;
 	}
 
-	.mats .size {
-		background: var(--field);
-		color: var(--ink);
-		font: 13px var(--sans);
+	.size input {
+		width: 76px;
+		accent-color: var(--ink);
 	}
 
 	.swatch-0 {

@@ -1,41 +1,148 @@
 <script lang="ts">
+	import { onMount, tick } from 'svelte';
 	import { dialOf, type Made } from '$lib/core/dials';
 	import { rackOfMany } from '$lib/core/plan';
-	import type { Design, Take } from '$lib/core/schema';
+	import type { Design } from '$lib/core/schema';
+	import {
+		approach,
+		CELL_GAP,
+		inSight,
+		labelsOf,
+		missingFrom,
+		sameSight,
+		stepsOf,
+		type AxisStop,
+		type MatLayout,
+		type Sight
+	} from '$lib/core/sheet';
 	import * as store from '$lib/store';
-	import { labelsOf, missingFrom, type AxisStop } from '$lib/core/sheet';
 	import { many, newPlan, session, useWork } from '$lib/ui/shared';
+	import MatCell from './MatCell.svelte';
 	import type { Measuring } from './measuring.svelte';
 	import type { SheetState } from './state.svelte';
-	import TakeCell from './TakeCell.svelte';
 
 	let { view, measuring }: { view: SheetState; measuring: Measuring } = $props();
 
 	const work = useWork();
-	let width = $state(900);
-	let height = $state(600);
-
-	const GAP = 6;
-	const LEAST = 112;
-	const sheet = $derived(view.sheet);
-	const across = $derived(Math.max(1, sheet.columns.length) * Math.max(1, sheet.thens.length));
-	const down = $derived(Math.max(1, sheet.rows.length));
-	/** Width over height of the takes; of the widest when they differ. */
-	const ratio = $derived(
-		Math.max(0.2, ...view.shown.map(({ settings }) => settings.width / settings.height))
-	);
-	const isText = $derived(
-		['wording', 'negative', 'style', 'model'].includes(sheet.axes.rows ?? '')
-	);
-	const labelWidth = $derived(sheet.axes.rows ? (isText ? 130 : 76) : 8);
-	const labelHeight = $derived(sheet.thens.length ? 52 : 30);
-
-	/** As large as the mat allows with everything in sight, but never too small to judge. */
-	const cell = $derived.by(() => {
-		const wide = (width - labelWidth - 20 - GAP * across) / across;
-		const tall = (height - labelHeight - 14) / down - GAP;
-		return Math.max(LEAST, Math.min(wide, tall * ratio)) * 1.25 ** view.size;
+	let mat: HTMLElement;
+	let width = $state(0);
+	let height = $state(0);
+	let scroll = $state.raw({ x: 0, y: 0 });
+	$effect(() => {
+		if (width && height) view.room = { width, height };
 	});
+
+	/** Rows and columns beyond what is in sight that are there as well, so that scrolling is even. */
+	const SPARE = 1;
+	/** About as many cells come into sight in one frame, so that none takes long. */
+	const CELLS_PER_FRAME = 16;
+	/** Wider cells than this show the kept picture instead of its thumbnail, in device pixels. */
+	const THUMBNAIL = 400;
+	const sheet = $derived(view.sheet);
+	const { labels } = $derived(view.content);
+	const pitch = $derived({
+		x: view.layout.width + CELL_GAP,
+		y: view.layout.height + CELL_GAP
+	});
+	const whole = $derived({
+		width: labels.left + view.content.across * pitch.x,
+		height: labels.top + view.content.down * pitch.y
+	});
+	const large = $derived(view.layout.width * devicePixelRatio > THUMBNAIL);
+
+	// On paper everything is in sight.
+	const wanted: Sight = $derived(
+		view.printing
+			? { rows: { from: 0, to: view.content.down }, columns: { from: 0, to: view.content.across } }
+			: {
+					rows: inSight(view.content.down, pitch.y, scroll.y, view.room.height - labels.top, SPARE),
+					columns: inSight(
+						view.content.across,
+						pitch.x,
+						scroll.x,
+						view.room.width - labels.left,
+						SPARE
+					)
+				}
+	);
+	/** What is there: it follows what is wanted, a few cells a frame. */
+	let there: Sight = $state.raw({ rows: { from: 0, to: 0 }, columns: { from: 0, to: 0 } });
+	const { rows, columns } = $derived(there);
+	let frame = 0;
+	$effect(() => {
+		if (view.printing) there = wanted;
+		else if (!sameSight(there, wanted)) frame ||= requestAnimationFrame(follow);
+	});
+	function follow() {
+		frame = 0;
+		there = approach(there, wanted, CELLS_PER_FRAME);
+	}
+	onMount(() => () => cancelAnimationFrame(frame));
+	const between = (from: number, to: number) =>
+		Array.from({ length: to - from }, (_, i) => from + i);
+	const wide = $derived(Math.max(1, sheet.thens.length));
+
+	/** Cells grow about a point of the mat, which stays where it is; of the take in focus by itself. */
+	let anchor: { x: number; y: number } | null = null;
+	let before: MatLayout | null = null;
+	$effect(() => {
+		const now = view.layout;
+		if (before && before.width !== now.width) {
+			const at = anchor ?? middleOfFocus(before);
+			for (const [side, start, lead, was, is, scrolled] of [
+				['scrollLeft', at.x, labels.left, before.width, now.width, scroll.x],
+				['scrollTop', at.y, labels.top, before.height, now.height, scroll.y]
+			] as const) {
+				const cells = (scrolled + start - lead) / (was + CELL_GAP);
+				mat[side] = cells * (is + CELL_GAP) + lead - start;
+			}
+			if (!anchor) reveal();
+		}
+		anchor = null;
+		before = now;
+	});
+	function middleOfFocus(layout: MatLayout) {
+		const at = view.focus && view.places.get(view.focus);
+		if (!at) return { x: width / 2, y: height / 2 };
+		return {
+			x: labels.left + (at.column + 0.5) * (layout.width + CELL_GAP) - scroll.x,
+			y: labels.top + (at.row + 0.5) * (layout.height + CELL_GAP) - scroll.y
+		};
+	}
+
+	/** Brings the take in focus into sight. */
+	function reveal() {
+		const at = view.focus && view.places.get(view.focus);
+		if (!at) return;
+		const show = (side: 'scrollLeft' | 'scrollTop', start: number, size: number, room: number) => {
+			if (start < mat[side]) mat[side] = start;
+			else if (start + size > mat[side] + room) mat[side] = start + size - room;
+		};
+		show('scrollLeft', at.column * pitch.x, pitch.x, width - labels.left);
+		show('scrollTop', at.row * pitch.y, pitch.y, height - labels.top);
+	}
+	let shownFocus: string | null = null;
+	$effect(() => {
+		const { focus } = view;
+		if (!focus || focus === shownFocus || !width) return;
+		// The focus of the page goes along when it is on the mat.
+		const along = mat.contains(document.activeElement) && document.activeElement !== mat;
+		shownFocus = focus;
+		reveal();
+		if (along)
+			void tick().then(() =>
+				mat.querySelector<HTMLElement>(`[data-take="${focus}"]`)?.focus({ preventScroll: true })
+			);
+	});
+
+	function wheel(event: WheelEvent) {
+		if (!event.ctrlKey) return;
+		event.preventDefault();
+		const box = mat.getBoundingClientRect();
+		anchor = { x: event.clientX - box.left, y: event.clientY - box.top };
+		// Beyond its ends the size stays, so that turning back takes effect at once.
+		view.zoomTo(stepsOf(view.layout) - event.deltaY / 100);
+	}
 
 	/** The ends of the measure in sight, over the takes that the sheet shows. */
 	const ends = $derived.by(() => {
@@ -67,13 +174,6 @@
 		};
 	}
 
-	/** What the marks of a cell come to. */
-	function averageMark(takes: readonly Take[]): string {
-		const marks = takes.flatMap(({ id }) => work.marks.get(id) ?? []);
-		const kept = marks.filter((mark) => mark === 'keep').length;
-		return marks.length ? `kept ${kept} of ${marks.length}` : 'not judged';
-	}
-
 	/** Runs combinations that the sheet lacks. */
 	async function run(made: Made[]) {
 		const rack = rackOfMany(made);
@@ -82,13 +182,13 @@
 		const plan = newPlan(work.brief!.id, design, rack);
 		await store.addPlan(plan, made, () => crypto.randomUUID());
 	}
-	const missing = $derived(
-		sheet.cells
-			.flat()
-			.flatMap((cell) =>
-				cell.takes.length ? [] : (missingFrom(view.shown, sheet.axes, cell) ?? [])
-			)
+	const empty = $derived(sheet.cells.flat().filter(({ takes }) => !takes.length));
+	/** Whether what is missing can be run: places in models' own stops cannot. */
+	const canRun = $derived(
+		empty.length > 1 && missingFrom(view.shown, sheet.axes, empty[0]) !== null
 	);
+	const runMissing = () =>
+		run(empty.flatMap((cell) => missingFrom(view.shown, sheet.axes, cell) ?? []));
 
 	const named = $derived.by(() => {
 		const { rows, columns, then } = sheet.axes;
@@ -112,7 +212,10 @@
 
 <!-- svelte-ignore a11y_no_static_element_interactions -->
 <div
+	bind:this={mat}
 	onpointermove={point}
+	onwheel={wheel}
+	onscroll={() => (scroll = { x: mat.scrollLeft, y: mat.scrollTop })}
 	class="mat mat-{view.mat}"
 	bind:clientWidth={width}
 	bind:clientHeight={height}
@@ -121,111 +224,160 @@
 		class="grid"
 		role="grid"
 		aria-label="Takes by {sheet.axes.rows ?? 'nothing'} and {sheet.axes.columns ?? 'nothing'}"
-		style:grid-template-columns="{labelWidth}px repeat({across}, {cell}px)"
-		style:gap="{GAP}px"
+		aria-rowcount={view.content.down + (sheet.thens.length ? 2 : 1)}
+		aria-colcount={view.content.across + 1}
+		style:width="{whole.width}px"
+		style:height="{whole.height}px"
 	>
-		<div role="row" class="row">
-			<span role="columnheader" class="corner">
-				{#if sheet.axes.rows}<span class="down">{dialOf(sheet.axes.rows).label}</span>{/if}
-			</span>
-			{#each sheet.columns as stop (stop.key)}
-				<span
-					role="columnheader"
-					class="label"
-					class:num={isNumber(sheet.axes.columns)}
-					style:grid-column="span {Math.max(1, sheet.thens.length)}"
-				>
-					<a
-						href={pickHref(sheet.axes.columns!, stop)}
-						title="Pick this column: {dialOf(sheet.axes.columns!).format(stop.stop, session.cards)}"
-						>{words(sheet.axes.columns, stop)}</a
-					>
+		<div class="head" role="rowgroup" style:height="{labels.top}px">
+			<div role="row" class="labels">
+				<span role="columnheader" class="corner" style:width="{labels.left}px">
+					{#if sheet.axes.rows}{dialOf(sheet.axes.rows).label}{/if}
 				</span>
-			{:else}
-				<span role="columnheader" class="label"></span>
-			{/each}
-		</div>
-		{#if sheet.thens.length}
-			<div role="row" class="row second">
-				<span role="columnheader" class="label"></span>
-				{#each sheet.columns as column (column.key)}
-					{#each sheet.thens as stop (stop.key)}
-						<span role="columnheader" class="label" class:num={isNumber(sheet.axes.then)}
-							>{words(sheet.axes.then, stop)}</span
+				{#each between(Math.floor(columns.from / wide), Math.ceil(columns.to / wide)) as c (c)}
+					{@const stop = sheet.columns[c]}
+					{#if stop && sheet.axes.columns}
+						<span
+							role="columnheader"
+							aria-colindex={c * wide + 2}
+							class="label"
+							class:num={isNumber(sheet.axes.columns)}
+							style:left="{labels.left + c * wide * pitch.x}px"
+							style:width="{wide * pitch.x - CELL_GAP}px"
 						>
-					{/each}
+							<a
+								href={pickHref(sheet.axes.columns, stop)}
+								title="Pick this column: {dialOf(sheet.axes.columns).format(
+									stop.stop,
+									session.cards
+								)}">{words(sheet.axes.columns, stop)}</a
+							>
+						</span>
+					{/if}
 				{/each}
 			</div>
-		{/if}
-		{#each sheet.cells as row, r (row[0]?.row?.key ?? 'all')}
-			<div role="row" class="row">
-				<span role="rowheader" class="label side" class:num={isNumber(sheet.axes.rows)}>
-					{#if row[0]?.row}
+			{#if sheet.thens.length}
+				<div role="row" class="labels second">
+					{#each between(columns.from, columns.to) as c (c)}
+						{@const stop = sheet.thens[c % wide]}
+						<span
+							role="columnheader"
+							aria-colindex={c + 2}
+							class="label"
+							class:num={isNumber(sheet.axes.then)}
+							style:left="{labels.left + c * pitch.x}px"
+							style:width="{view.layout.width}px">{words(sheet.axes.then, stop)}</span
+						>
+					{/each}
+				</div>
+			{/if}
+		</div>
+		{#each between(rows.from, rows.to) as r (sheet.cells[r]?.[0]?.row?.key ?? r)}
+			{@const row = sheet.cells[r]}
+			{@const stop = row?.[0]?.row}
+			<div
+				role="row"
+				class="row"
+				aria-rowindex={r + (sheet.thens.length ? 3 : 2)}
+				style:top="{labels.top + r * pitch.y}px"
+				style:height="{view.layout.height}px"
+			>
+				<span
+					role="rowheader"
+					class="side"
+					class:num={isNumber(sheet.axes.rows)}
+					style:width="{labels.left}px"
+				>
+					{#if stop && sheet.axes.rows}
 						<a
-							href={pickHref(sheet.axes.rows!, row[0].row)}
-							title="Pick this row: {dialOf(sheet.axes.rows!).format(
-								row[0].row.stop,
-								session.cards
-							)}">{words(sheet.axes.rows, row[0].row)}</a
+							href={pickHref(sheet.axes.rows, stop)}
+							title="Pick this row: {dialOf(sheet.axes.rows).format(stop.stop, session.cards)}"
+							>{words(sheet.axes.rows, stop)}</a
 						>
 					{/if}
 				</span>
-				{#each row as { key }, c (key)}
-					{@const takes = view.cells[r]?.[c] ?? []}
-					<div role="gridcell" class="cell" style:height="{cell / ratio}px">
-						{#if takes.length > 1}
-							<div class="strip" style:--across={Math.ceil(Math.sqrt(takes.length))}>
-								{#each takes as take (take.id)}
-									<TakeCell {view} {take} {measuring} share={shareOf(take.id)} />
-								{/each}
-							</div>
-							<span class="average">{averageMark(takes)}</span>
-						{:else if takes[0]}
-							<TakeCell {view} take={takes[0]} {measuring} share={shareOf(takes[0].id)} />
-						{:else}
-							{@const missing = missingFrom(view.shown, sheet.axes, row[c])}
-							<button class="none" disabled={!missing} onclick={() => missing && run([missing])}
-								>not run{#if missing}<strong>run it</strong>{/if}</button
-							>
-						{/if}
-					</div>
+				{#each between(columns.from, columns.to) as c (row?.[c]?.key ?? c)}
+					{@const cell = row?.[c]}
+					{#if cell}
+						<div
+							role="gridcell"
+							class="cell"
+							aria-colindex={c + 2}
+							style:left="{labels.left + c * pitch.x}px"
+							style:width="{view.layout.width}px"
+						>
+							<MatCell
+								{view}
+								{measuring}
+								{cell}
+								takes={view.cells[r]?.[c] ?? []}
+								{shareOf}
+								{large}
+								onrun={run}
+							/>
+						</div>
+					{/if}
 				{/each}
 			</div>
 		{/each}
 	</div>
-	{#if missing.length > 1}
-		<p class="missing">
-			{many(missing.length, 'combination')} of this sheet {missing.length === 1 ? 'was' : 'were'} not
-			run.
-			<button class="act" onclick={() => run(missing)}
-				>Run the {missing.length} that are missing</button
-			>
+	{#if canRun}
+		<p class="missing" data-screen>
+			{many(empty.length, 'combination')} of this sheet were not run.
+			<button class="act" onclick={runMissing}>Run the {empty.length} that are missing</button>
 		</p>
 	{/if}
 </div>
 
 <style>
 	.mat {
-		padding: 0 12px 12px 6px;
 		overflow: auto;
+		overflow-anchor: none;
 	}
 
 	.grid {
-		display: grid;
-		justify-content: center;
+		position: relative;
+		margin: 0 auto;
 	}
 
-	.row {
-		display: contents;
+	.head {
+		position: sticky;
+		z-index: 3;
+		top: 0;
+	}
+
+	.grid,
+	.head,
+	.labels,
+	.corner,
+	.row,
+	.side {
+		background: inherit;
+	}
+
+	.labels {
+		position: relative;
+		height: 30px;
+	}
+
+	.second {
+		height: 22px;
+		margin-top: -4px;
 	}
 
 	.label {
+		position: absolute;
+		top: 0;
 		overflow: hidden;
 		font-size: 13px;
 		line-height: 30px;
 		text-align: center;
 		text-overflow: ellipsis;
 		white-space: nowrap;
+	}
+
+	.second .label {
+		line-height: 22px;
 	}
 
 	.label a {
@@ -237,98 +389,69 @@
 		text-decoration: underline;
 	}
 
-	.row:first-child .label,
-	.corner {
-		position: sticky;
-		z-index: 2;
-		top: 0;
-		background: inherit;
-	}
-
-	.grid,
-	.grid .row,
-	.grid .row > * {
-		background: inherit;
-	}
-
-	.second .label {
-		line-height: 20px;
-		margin-top: -8px;
+	.row {
+		position: absolute;
+		left: 0;
+		width: 100%;
+		contain: layout style;
 	}
 
 	.side {
 		position: sticky;
-		z-index: 1;
+		z-index: 2;
 		left: 0;
 		display: grid;
 		place-items: center end;
+		height: 100%;
 		padding-right: 8px;
+		overflow: hidden;
+		font-size: 13px;
 		font-weight: 650;
+		line-height: 1.25;
 		text-align: right;
 	}
 
 	.side a {
 		display: -webkit-box;
 		overflow: hidden;
+		color: inherit;
 		font-weight: 500;
-		line-height: 1.25;
-		white-space: normal;
+		text-decoration: none;
 		-webkit-box-orient: vertical;
 		-webkit-line-clamp: 6;
 		line-clamp: 6;
 	}
 
+	.side a:hover {
+		text-decoration: underline;
+	}
+
 	.corner {
+		position: sticky;
+		z-index: 1;
+		left: 0;
+		display: block;
+		padding-right: 8px;
+		overflow: hidden;
 		font-size: 12px;
 		line-height: 30px;
 		text-align: right;
-	}
-
-	.down {
-		padding-right: 8px;
-		font-weight: 400;
+		text-overflow: ellipsis;
+		white-space: nowrap;
 	}
 
 	.cell {
-		position: relative;
-		min-width: 0;
-	}
-
-	.strip {
-		display: grid;
-		grid-template-columns: repeat(var(--across), minmax(0, 1fr));
-		grid-auto-rows: minmax(0, 1fr);
-		gap: 2px;
-		height: 100%;
-	}
-
-	.average {
 		position: absolute;
-		bottom: 0;
-		left: 0;
-		padding: 1px 7px;
-		background: #fff;
-		color: #1a1a1a;
-		font-size: 12px;
-		pointer-events: none;
+		top: 0;
+		height: 100%;
+		contain: layout size style;
 	}
 
 	.missing {
+		position: sticky;
+		left: 0;
 		padding: 14px;
 		font-size: 13px;
 		text-align: center;
-	}
-
-	.none {
-		display: grid;
-		place-content: center;
-		width: 100%;
-		height: 100%;
-		border: 1px dashed currentcolor;
-		background: none;
-		color: inherit;
-		font: 12px var(--sans);
-		cursor: pointer;
-		opacity: 0.75;
 	}
 </style>

@@ -1,7 +1,8 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
-	import { onMount } from 'svelte';
+	import { flushSync, onMount, untrack } from 'svelte';
 	import type { MarkKind } from '$lib/core/schema';
+	import { learnKeys, stepsOf } from '$lib/core/sheet';
 	import * as store from '$lib/store';
 	import { undo, useWork } from '$lib/ui/shared';
 	import BringIn from './BringIn.svelte';
@@ -38,11 +39,28 @@
 
 	// The view opens part by part, a frame for each, so that no single task holds the page for long.
 	let opened = $state(0);
+	let learning = false;
+	const nextFrame = () =>
+		new Promise<void>((resolve) => requestAnimationFrame(() => setTimeout(resolve)));
+	async function openParts() {
+		learning = true;
+		// As many takes as take a few milliseconds.
+		const MANY = 250;
+		for (let at = 0; at < work.takes.length; at += MANY) {
+			work.takes.slice(at, at + MANY).forEach(learnKeys);
+			if (at + MANY < work.takes.length) await new Promise((resolve) => setTimeout(resolve));
+		}
+		for (let part = 1; part <= 3; part++) {
+			await nextFrame();
+			opened = part;
+		}
+	}
+	$effect(() => {
+		if (work.ready && !learning) untrack(() => void openParts());
+	});
 	onMount(() => {
 		const { id } = work.brief!;
 		void store.seenAt(id).then((at) => (view.seen = at));
-		const next = () => requestAnimationFrame(() => setTimeout(() => ++opened < 3 && next()));
-		next();
 		return () => void store.setSeen(id, Date.now());
 	});
 
@@ -68,6 +86,12 @@
 		void work.mark(takes, all ? null : kind);
 	}
 
+	/** Larger or smaller: what the loupe shows, or else the cells. */
+	function scale(by: number) {
+		if (view.loupe) view.loupeScale = Math.max(0.5, Math.min(4, view.loupeScale * 2 ** by));
+		else if (!view.open.length) view.zoomTo(stepsOf(view.layout) + by);
+	}
+
 	const mode = (next: TableMode) => view.set({ mode: view.mode === next ? null : next });
 
 	function key(event: KeyboardEvent) {
@@ -82,8 +106,7 @@
 		else if (name === 'u') void undo.last();
 		else if (name === 'f') view.faulting = !view.faulting;
 		else if (name === 'l') view.loupe = !view.loupe;
-		else if (view.loupe && (name === '+' || name === '=' || name === '-'))
-			view.loupeScale = Math.max(0.5, Math.min(4, view.loupeScale * (name === '-' ? 0.5 : 2)));
+		else if (name === '+' || name === '=' || name === '-') scale(name === '-' ? -1 : 1);
 		else if (name === 't' && view.focus) view.putOnTable(view.focus);
 		else if (name === ' ' && view.focus) view.select(view.focus);
 		else if (name === 'b' && view.open.length === 2) mode('blink');
@@ -105,9 +128,15 @@
 	}
 </script>
 
-<svelte:window onkeydown={key} />
+<svelte:window
+	onkeydown={key}
+	onbeforeprint={() => flushSync(() => (view.printing = true))}
+	onafterprint={() => (view.printing = false)}
+/>
 
-{#if work.takes.length === 0}
+{#if !work.ready}
+	<div></div>
+{:else if work.takes.length === 0}
 	<section class="empty">
 		<h1>No takes yet</h1>
 		<p>

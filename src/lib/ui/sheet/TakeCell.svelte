@@ -13,9 +13,11 @@
 		measuring: Measuring;
 		/** Where the take stands between the least and the most of the measure in sight, 0 to 1. */
 		share?: number | null;
+		/** Whether a thumbnail is too small for the cell. */
+		large?: boolean;
 	}
 
-	let { view, take, measuring, share = null }: Props = $props();
+	let { view, take, measuring, share = null, large = false }: Props = $props();
 
 	const work = useWork();
 	const mark = $derived(work.marks.get(take.id));
@@ -39,13 +41,6 @@
 		].join(', ')
 	);
 	const focused = $derived(view.focus === take.id);
-	let cell: HTMLButtonElement;
-
-	$effect(() => {
-		if (focused && document.activeElement !== cell)
-			cell.scrollIntoView({ block: 'nearest', inline: 'nearest' });
-	});
-
 	function press(event: MouseEvent) {
 		view.focus = take.id;
 		if (event.shiftKey) view.putAside(take.id);
@@ -54,7 +49,6 @@
 </script>
 
 <button
-	bind:this={cell}
 	class="take {mark ?? ''}"
 	class:focused
 	class:aside={view.pair.includes(take.id)}
@@ -65,11 +59,12 @@
 	data-take={take.id}
 	data-state={take.state}
 	aria-label={named}
+	tabindex={focused ? 0 : -1}
 	onclick={press}
 	ondblclick={() => take.state === 'done' && view.set({ open: take.id }, true)}
 >
 	{#if take.state === 'done'}
-		<TakePicture takeId={take.id} alt="" />
+		<TakePicture takeId={take.id} alt="" {large} lazy={false} />
 	{:else if progress?.preview && take.state === 'waiting'}
 		<img src={progress.preview} alt="" draggable="false" />
 	{/if}
@@ -230,8 +225,7 @@
 		position: absolute;
 		top: 0;
 		right: 0;
-		width: 26px;
-		height: 26px;
+		width: min(26px, 34%);
 		filter: drop-shadow(-1px 1px 1px rgb(0 0 0 / 45%));
 	}
 

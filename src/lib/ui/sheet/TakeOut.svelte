@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { Button, Modal, TextInput } from 'carbon-components-svelte';
+	import { tick } from 'svelte';
 	import { fileNames, settingsTable, unknownPlaces, usualPattern } from '$lib/core/formats';
 	import type { Take } from '$lib/core/schema';
 	import { heldSays } from '$lib/core/sheet';
@@ -83,6 +84,23 @@
 			saveFile(`${fileName(brief)}-pictures.zip`, await packPictures(files), 'application/zip');
 		});
 
+	/** All of the sheet stands on the page, with its pictures loaded, before it is printed. */
+	async function print() {
+		open = false;
+		view.printing = true;
+		await tick();
+		const loaded = () =>
+			[...document.querySelectorAll('.mat [data-take]')].every(
+				(take) =>
+					take.getAttribute('data-state') !== 'done' ||
+					take.querySelector<HTMLImageElement>(':scope > img')?.complete ||
+					take.querySelector('.missing')
+			);
+		for (let i = 0; i < 100 && !loaded(); i++) await new Promise((next) => setTimeout(next, 100));
+		window.print();
+		view.printing = false;
+	}
+
 	const remove = () =>
 		attempt('Deleting', async () => {
 			const gone = await store.deleteTakes(takes.map(({ id }) => id));
@@ -110,6 +128,9 @@
 	<div class="ways">
 		<Button size="small" disabled={!!busy || !takes.length} on:click={contact}
 			>Contact sheet (PNG, A4, 300 dpi)</Button
+		>
+		<Button size="small" kind="tertiary" disabled={!!busy || !takes.length} on:click={print}
+			>Print the sheet as it is laid out</Button
 		>
 		<Button size="small" kind="tertiary" disabled={!!busy || !takes.length} on:click={table}
 			>Table of settings, marks and measures (CSV)</Button

@@ -7,6 +7,8 @@ import type { Take } from '$lib/core/schema';
 import {
 	commonStop,
 	keyOn,
+	layMat,
+	layPaper,
 	layOut,
 	meanOf,
 	sortSheet,
@@ -14,6 +16,8 @@ import {
 	suggestAxes,
 	variedAmong,
 	type Axes,
+	type MatContent,
+	type MatLayout,
 	type Sheet
 } from '$lib/core/sheet';
 
@@ -44,6 +48,8 @@ export class SheetState {
 	loupeScale = $state(1);
 	/** Whether pictures made elsewhere are being brought in. */
 	bringing = $state(false);
+	/** Whether the sheet is being put on paper, where all of it is in sight. */
+	printing = $state(false);
 	/** Whether digits note faults. */
 	faulting = $state(false);
 
@@ -162,6 +168,20 @@ export class SheetState {
 		this.cells.map((row) => row.flatMap((takes) => (takes.length ? takes : [null])))
 	);
 
+	/** Where each take stands on the mat: its row, and its column of cells. */
+	readonly places: ReadonlyMap<string, { row: number; column: number }> = $derived.by(
+		() =>
+			new Map(
+				this.cells.flatMap((cells, row) =>
+					cells.flatMap((takes, column) =>
+						takes.map(
+							({ id }) => [id, { row, column }] as [string, { row: number; column: number }]
+						)
+					)
+				)
+			)
+	);
+
 	readonly focused: Take | null = $derived.by(
 		() => this.#takes().find(({ id }) => id === this.focus) ?? null
 	);
@@ -170,10 +190,47 @@ export class SheetState {
 		(page.url.searchParams.get('open') ?? '').split('.').filter(Boolean)
 	);
 
-	/** How much larger than fitting the cells are, in steps of a quarter. */
-	readonly size: number = $derived.by(() =>
-		Math.max(-4, Math.min(8, Number(page.url.searchParams.get('size')) || 0))
+	/** What the mat has room for, in pixels. */
+	room = $state.raw({ width: 900, height: 600 });
+	/** The size that was asked for last, until the address says it too. */
+	#zooming = $state<number | null>(null);
+	#zoomTimer: ReturnType<typeof setTimeout> | undefined;
+
+	/** How much larger than fitting the cells are, in steps of a quarter; need not be whole. */
+	readonly size: number = $derived.by(
+		() => this.#zooming ?? (Number(page.url.searchParams.get('size')) || 0)
 	);
+
+	/** What lies on the mat. */
+	readonly content: MatContent = $derived.by(() => {
+		const { rows, columns, thens, axes } = this.sheet;
+		const isText = axes.rows && ['wording', 'negative', 'style', 'model'].includes(axes.rows);
+		return {
+			across: Math.max(1, columns.length) * Math.max(1, thens.length),
+			down: Math.max(1, rows.length),
+			// Of the widest when they differ.
+			ratio: this.shown.reduce(
+				(most, { settings: { width, height } }) => Math.max(most, width / height),
+				0.2
+			),
+			labels: { left: axes.rows ? (isText ? 130 : 76) : 8, top: thens.length ? 52 : 30 }
+		};
+	});
+
+	readonly layout: MatLayout = $derived.by(() =>
+		this.printing ? layPaper(this.content) : layMat(this.room, this.content, this.size)
+	);
+
+	/** Sizes the cells at once; the address follows when it stays so. */
+	zoomTo(size: number): void {
+		const rounded = Math.round(size * 100) / 100;
+		this.#zooming = rounded;
+		clearTimeout(this.#zoomTimer);
+		this.#zoomTimer = setTimeout(() => {
+			this.set({ size: rounded ? String(rounded) : null });
+			this.#zoomTimer = setTimeout(() => (this.#zooming = null), 200);
+		}, 250);
+	}
 
 	/** The measure that stands under the cells; null for none. */
 	readonly measure: MeasureId | null = $derived.by(() => {
