@@ -15,7 +15,7 @@ export const plansOf = (briefId: string): Promise<Plan[]> =>
 export const plan = (id: string): Promise<Plan | undefined> => db.plans.get(id);
 
 /** Takes that are written in one go. */
-const AT_ONCE = 100;
+const AT_ONCE = 50;
 
 /** Adds a plan and its takes, all waiting, in one step. */
 export async function addPlan(

@@ -13,6 +13,11 @@ import {
 	type Service
 } from '$lib/render';
 
+/** Least time between two showings of progress, in milliseconds. */
+const TELL_EVERY = 120;
+/** More takes than this are never being made at once. */
+const MOST_MAKING = 256;
+
 /** What is true for the whole tab: the render service, its models, and what is being made. */
 class Session {
 	/** The render services, the one that ships first. */
@@ -32,17 +37,34 @@ class Session {
 	/** Whether the queue is in sight. */
 	queueOpen = $state(false);
 	readonly runner = new Runner(this.routes, {
-		onProgress: (progress) => {
-			const before = this.progress.get(progress.takeId);
-			this.progress.set(progress.takeId, {
-				...progress,
-				preview: progress.preview ?? before?.preview
-			});
-		},
+		onProgress: (progress) => this.#hear(progress),
 		onTrouble: (says) => (this.trouble = says),
 		onFinished: (plan) => void this.#tell(plan)
 	});
 	#started = false;
+	/** What was told since it was shown last. */
+	#heard = new Map<string, Progress>();
+
+	/** Progress is shown a few times a second, however often it is told. */
+	#hear(progress: Progress): void {
+		if (!this.#heard.size) setTimeout(() => this.#show(), TELL_EVERY);
+		const { takeId } = progress;
+		const before = this.#heard.get(takeId) ?? this.progress.get(takeId);
+		this.#heard.set(takeId, { ...progress, preview: progress.preview ?? before?.preview });
+	}
+
+	#show(): void {
+		for (const [id, progress] of this.#heard) {
+			// The latest stand last; the first are of takes that are long made.
+			this.progress.delete(id);
+			this.progress.set(id, progress);
+		}
+		this.#heard = new Map();
+		for (const id of this.progress.keys()) {
+			if (this.progress.size <= MOST_MAKING) break;
+			this.progress.delete(id);
+		}
+	}
 
 	start(): void {
 		if (this.#started) return;

@@ -50,7 +50,8 @@
 			work.takes.slice(at, at + MANY).forEach(learnKeys);
 			if (at + MANY < work.takes.length) await new Promise((resolve) => setTimeout(resolve));
 		}
-		for (let part = 1; part <= 3; part++) {
+		// First what is looked up, then the pictures, then what stands round them.
+		for (let part = 1; part <= 6; part++) {
 			await nextFrame();
 			opened = part;
 		}
@@ -58,10 +59,20 @@
 	$effect(() => {
 		if (work.ready && !learning) untrack(() => void openParts());
 	});
+	$effect(() => {
+		if (opened > 0) void view.varied;
+		if (opened > 1) void view.grid;
+	});
 	onMount(() => {
 		const { id } = work.brief!;
 		void store.seenAt(id).then((at) => (view.seen = at));
 		return () => void store.setSeen(id, Date.now());
+	});
+
+	/** Whether pictures were ever brought in here: what is not needed is not made. */
+	let brought = $state(false);
+	$effect(() => {
+		if (view.bringing) brought = true;
 	});
 
 	const marks: Record<string, MarkKind> = { k: 'keep', m: 'maybe', d: 'drop' };
@@ -150,18 +161,19 @@
 	</section>
 {:else}
 	<div class="view">
-		<div>
-			{#if opened > 0}<SheetBar {view} /><FilterBar {view} {measuring} />{/if}
+		<div class="bars">
+			{#if opened > 3}<SheetBar {view} />{/if}
+			{#if opened > 4}<FilterBar {view} {measuring} />{/if}
 		</div>
 		<div class="middle" class:wide={view.panel === 'measures'}>
-			{#if opened < 2}
+			{#if opened < 3}
 				<div></div>
 			{:else if view.open.length}
 				<Table {view} />
 			{:else}
 				<Mat {view} {measuring} />
 			{/if}
-			{#if opened > 2}
+			{#if opened > 5}
 				{#if view.panel === 'measures'}<MeasuresPanel {view} {measuring} />
 				{:else}<TakePanel {view} {measuring} ontoggle={toggle} />{/if}
 			{/if}
@@ -173,7 +185,7 @@
 	</div>
 {/if}
 
-<BringIn {view} />
+{#if brought}<BringIn {view} />{/if}
 
 <style>
 	.view {
@@ -181,6 +193,11 @@
 		grid-template-rows: auto minmax(0, 1fr) auto;
 		grid-template-columns: minmax(0, 1fr);
 		height: 100%;
+	}
+
+	/* As tall as it will be, so that the pictures stay where they are. */
+	.bars {
+		min-height: 84px;
 	}
 
 	.middle {
