@@ -14,6 +14,7 @@ import {
 	type Measured
 } from '$lib/core/schema';
 import { FileProblem } from './errors';
+import { pictureKind } from './kinds';
 import {
 	upgradeBrief1,
 	upgradeBrief2,
@@ -41,7 +42,7 @@ export const ArchiveFile = z.object({
 	...WholeBrief.shape
 });
 
-/** A brief and its pictures as WebP bytes, by take. */
+/** A brief and its pictures as bytes of WebP, PNG or JPEG, by take. */
 export interface Archive {
 	whole: WholeBrief;
 	pictures: Map<string, Uint8Array>;
@@ -52,7 +53,10 @@ export interface Archive {
 /** Largest unpacked size that is taken, in bytes. */
 const MAX_UNPACKED = 2 * 1024 ** 3;
 
-const imageName = (take: Take): string => `images/${String(take.number).padStart(4, '0')}.webp`;
+/** A picture is named by its take; its ending says of what kind it is. */
+const imageStem = (take: Take): string => `images/${String(take.number).padStart(4, '0')}`;
+const imageName = (take: Take, picture: Uint8Array): string =>
+	imageStem(take) + pictureKind(picture).ending;
 
 /** Packs a brief into a ZIP: `brief.json`, `takes.csv`, `images/`. */
 export function writeArchive({ whole, pictures, starts }: Archive): Uint8Array<ArrayBuffer> {
@@ -66,15 +70,15 @@ export function writeArchive({ whole, pictures, starts }: Archive): Uint8Array<A
 	entries['takes.csv'] = [strToU8(settingsTable(whole)), { level: 6, mtime }];
 	for (const take of whole.takes) {
 		const picture = pictures.get(take.id);
-		if (picture) entries[imageName(take)] = [picture, { level: 0, mtime }];
+		if (picture) entries[imageName(take, picture)] = [picture, { level: 0, mtime }];
 	}
 	for (const [id, bytes] of starts ?? []) entries[`starts/${id}`] = [bytes, { level: 0, mtime }];
 	return zipSync(entries);
 }
 
 /**
- * One row a take, one column a dial, then state, mark, faults and note, and after them what was
- * measured, where it was. CSV as in RFC 4180.
+ * One row a take, one column a dial, then state, mark, faults and note, then the columns that
+ * pictures made elsewhere came with, and after them what was measured, where it was. CSV as in RFC 4180.
  */
 export function settingsTable(
 	{
@@ -86,6 +90,7 @@ export function settingsTable(
 ): string {
 	const noted = new Map(remarks.map((one) => [one.takeId, one]));
 	const kinds = new Map<string, MarkKind>(marks.map(({ takeId, kind }) => [takeId, kind]));
+	const columns = [...new Set(takes.flatMap((take) => Object.keys(take.columns ?? {})))];
 	const rows = takes.map((take) => ({
 		take: take.number,
 		...Object.fromEntries(
@@ -98,6 +103,7 @@ export function settingsTable(
 		mark: kinds.get(take.id) ?? '',
 		faults: noted.get(take.id)?.faults.join(' ') ?? '',
 		note: noted.get(take.id)?.note ?? '',
+		...Object.fromEntries(columns.map((name) => [`${name} (own)`, take.columns?.[name] ?? ''])),
 		...(measured
 			? Object.fromEntries(measures.map(({ id }) => [id, measured.get(take.id)?.[id] ?? '']))
 			: {})
@@ -117,7 +123,8 @@ export function readArchive(bytes: Uint8Array): Archive {
 				if (size > MAX_UNPACKED) tooLarge = true;
 				return (
 					!tooLarge &&
-					(name === 'brief.json' || /^(images\/\d+\.webp|starts\/[0-9a-f]{64})$/.test(name))
+					(name === 'brief.json' ||
+						/^(images\/\d+\.(webp|png|jpg)|starts\/[0-9a-f]{64})$/.test(name))
 				);
 			}
 		});
@@ -150,7 +157,8 @@ export function readArchive(bytes: Uint8Array): Archive {
 	checkBelonging(whole);
 	const pictures = new Map<string, Uint8Array>();
 	for (const take of whole.takes) {
-		const picture = files[imageName(take)];
+		const stem = imageStem(take);
+		const picture = files[`${stem}.webp`] ?? files[`${stem}.png`] ?? files[`${stem}.jpg`];
 		if (picture) pictures.set(take.id, picture);
 		else if (take.state === 'done') {
 			throw new FileProblem(

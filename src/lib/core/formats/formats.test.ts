@@ -194,6 +194,28 @@ describe('a brief as an archive', () => {
 		expect(writeArchive(back)).toEqual(bytes);
 	});
 
+	it('names pictures by their kind, and keeps the columns that they came with', () => {
+		const png = new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 1]);
+		const jpeg = new Uint8Array([0xff, 0xd8, 0xff, 0xe0, 1]);
+		for (const [bytes, name] of [
+			[png, 'images/0001.png'],
+			[jpeg, 'images/0001.jpg']
+		] as const) {
+			const one = archive();
+			one.whole.takes[0].columns = { vae: 'b, with "quotes"' };
+			one.pictures.set('t1', bytes);
+			const written = writeArchive(one);
+			const files = unzipSync(written);
+			expect(Object.keys(files)).toContain(name);
+			expect(readArchive(written)).toEqual(one);
+			const { data } = Papa.parse<Record<string, string>>(
+				new TextDecoder().decode(files['takes.csv']),
+				{ header: true }
+			);
+			expect(data[0]['vae (own)']).toBe('b, with "quotes"');
+		}
+	});
+
 	it('has brief.json that fits its JSON Schema, by ajv', () => {
 		const files = unzipSync(writeArchive(archive()));
 		const validate = new Ajv2020({ strict: false }).compile(z.toJSONSchema(ArchiveFile));

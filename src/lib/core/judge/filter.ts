@@ -44,7 +44,8 @@ export function wanted(take: Take, judged: Judged, filter: TakeFilter): boolean 
 			String(take.number),
 			judged.remark?.note ?? '',
 			take.settings.prompt,
-			...dials.map((dial) => stopKey(dial.read(take)))
+			...dials.map((dial) => stopKey(dial.read(take))),
+			...Object.values(take.columns ?? {})
 		]
 			.join('\n')
 			.toLowerCase();

@@ -137,6 +137,8 @@ export const Take = z.object({
 	/** Where the words of the settings come from; without it they are as they were written. */
 	words: TakeWords.optional(),
 	levels: Levels.optional(),
+	/** What the table of pictures made elsewhere said besides settings, by the names of its columns. */
+	columns: z.record(z.string(), z.string()).optional(),
 	state: TakeState,
 	message: z.string().optional(),
 	/** SHA-256 of the lossless pixels, when the service said so. */

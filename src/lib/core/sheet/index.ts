@@ -1,4 +1,14 @@
 export {
+	axesOf,
+	axisOf,
+	dialOn,
+	isAxisId,
+	isFigures,
+	type Axis,
+	type AxisId,
+	type Known
+} from './axes';
+export {
 	approach,
 	CELL_GAP,
 	inSight,

@@ -1,28 +1,29 @@
 import { dialOf, idleDials, stopKey, type DialId } from '$lib/core/dials';
 import type { ModelCard, Take } from '$lib/core/schema';
 import { ownWords } from '$lib/core/wording';
+import { axisOf, type AxisId, type Known } from './axes';
 import { heldAmong, type AxisStop } from './sheet';
 
 /** Dials whose stops are texts: their labels show only the words that differ. */
-const texts: readonly DialId[] = ['wording', 'negative'];
+const texts: readonly AxisId[] = ['wording', 'negative'];
 
 /**
  * What stands at rows and columns, by the key of the stop: the stop in words, or of texts only the
  * words in which each differs from what all have in common.
  */
 export function labelsOf(
-	dial: DialId,
+	axis: AxisId,
 	stops: readonly AxisStop[],
-	cards: readonly ModelCard[]
+	known: Known
 ): Map<string, string> {
-	const { format } = dialOf(dial);
-	if (!texts.includes(dial) || stops.length < 2)
-		return new Map(stops.map(({ key, stop }) => [key, format(stop, cards)]));
+	const { format } = axisOf(axis);
+	if (!texts.includes(axis) || stops.length < 2)
+		return new Map(stops.map(({ key, stop }) => [key, format(stop, known)]));
 	const own = ownWords(stops.map(({ stop }) => stopKey(stop)));
 	return new Map(
 		stops.map(({ key, stop }, i) => [
 			key,
-			own[i] || (stopKey(stop) ? 'as it stands' : format(stop))
+			own[i] || (stopKey(stop) ? 'as it stands' : format(stop, known))
 		])
 	);
 }

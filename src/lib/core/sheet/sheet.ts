@@ -2,6 +2,7 @@ import {
 	chanceDials,
 	dialOf,
 	dials,
+	isDialId,
 	stopKey,
 	type DialId,
 	type Draft,
@@ -9,6 +10,7 @@ import {
 	type Stop
 } from '$lib/core/dials';
 import type { Take } from '$lib/core/schema';
+import { axesOf, axisOf, type AxisId } from './axes';
 
 /** A stop that takes were made with. */
 export interface AxisStop {
@@ -16,11 +18,11 @@ export interface AxisStop {
 	stop: Stop;
 }
 
-/** Dials as rows and columns; `then` divides every column again. Null where there is none. */
+/** What lies along rows and columns; `then` divides every column again. Null where there is none. */
 export interface Axes {
-	rows: DialId | null;
-	columns: DialId | null;
-	then: DialId | null;
+	rows: AxisId | null;
+	columns: AxisId | null;
+	then: AxisId | null;
 }
 
 export interface Cell {
@@ -43,36 +45,36 @@ export interface Sheet {
 }
 
 /** Stops that were looked up before: the same list of takes always has the same. */
-const known = new WeakMap<readonly Take[], Map<DialId, AxisStop[]>>();
+const known = new WeakMap<readonly Take[], Map<AxisId, AxisStop[]>>();
 
 /** Every stop of a dial among takes: along its scale, or in the order in which they came. */
-export function stopsAmong(takes: readonly Take[], dial: DialId): AxisStop[] {
+export function stopsAmong(takes: readonly Take[], dial: AxisId): AxisStop[] {
 	let found = known.get(takes);
-	if (!found) known.set(takes, (found = new Map<DialId, AxisStop[]>()));
+	if (!found) known.set(takes, (found = new Map<AxisId, AxisStop[]>()));
 	let stops = found.get(dial);
 	if (!stops) found.set(dial, (stops = findStops(takes, dial)));
 	return stops;
 }
 
 /** Stops of takes as their keys: a take's settings never change. */
-const keys = new WeakMap<Take, Map<DialId, string>>();
+const keys = new WeakMap<Take, Map<AxisId, string>>();
 
 /** The stop that a take has on a dial, as its key. */
-export function keyOn(take: Take, dial: DialId): string {
+export function keyOn(take: Take, dial: AxisId): string {
 	let known = keys.get(take);
-	if (!known) keys.set(take, (known = new Map<DialId, string>()));
+	if (!known) keys.set(take, (known = new Map<AxisId, string>()));
 	let key = known.get(dial);
-	if (key === undefined) known.set(dial, (key = stopKey(dialOf(dial).read(take))));
+	if (key === undefined) known.set(dial, (key = stopKey(axisOf(dial).read(take))));
 	return key;
 }
 
 /** Looks up the stops of a take on all dials, which a sheet asks for, ahead of time. */
 export function learnKeys(take: Take): void {
-	for (const { id } of dials) keyOn(take, id);
+	for (const id of axesOf([take])) keyOn(take, id);
 }
 
-function findStops(takes: readonly Take[], dial: DialId): AxisStop[] {
-	const { read, compare } = dialOf(dial);
+function findStops(takes: readonly Take[], dial: AxisId): AxisStop[] {
+	const { read, compare } = axisOf(dial);
 	const found = new Map<string, Stop>();
 	for (const take of takes) {
 		const key = keyOn(take, dial);
@@ -82,7 +84,7 @@ function findStops(takes: readonly Take[], dial: DialId): AxisStop[] {
 }
 
 /** The stop of a dial that most takes have, as its key; the earlier one when two are even. */
-export function commonStop(takes: readonly Take[], dial: DialId): string | undefined {
+export function commonStop(takes: readonly Take[], dial: AxisId): string | undefined {
 	const counts = new Map<string, number>();
 	for (const take of takes) {
 		const key = keyOn(take, dial);
@@ -91,9 +93,9 @@ export function commonStop(takes: readonly Take[], dial: DialId): string | undef
 	return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0];
 }
 
-/** The dials that differ among takes. */
-export function variedAmong(takes: readonly Take[]): DialId[] {
-	return dials.map(({ id }) => id).filter((id) => stopsAmong(takes, id).length > 1);
+/** What differs among takes: dials, and whatever else they can be laid out by. */
+export function variedAmong(takes: readonly Take[]): AxisId[] {
+	return axesOf(takes).filter((id) => stopsAmong(takes, id).length > 1);
 }
 
 /** The dials with one stop for all takes, and that stop. */
@@ -108,9 +110,12 @@ export function heldAmong(takes: readonly Take[]): { dial: DialId; stop: Stop }[
 /** More columns than this are too narrow to be judged in. */
 const MOST_COLUMNS = 6;
 
+const isChance = (id: AxisId): boolean => isDialId(id) && chanceDials.includes(id);
+
 /** Which dials make good axes: what is compared down, models and seeds across. */
 export function suggestAxes(takes: readonly Take[]): Axes {
-	const order: DialId[] = [
+	const order: AxisId[] = [
+		...axesOf(takes).filter((id) => !isDialId(id) && id !== 'brief'),
 		'guidance',
 		'steps',
 		'strength',
@@ -125,22 +130,23 @@ export function suggestAxes(takes: readonly Take[]): Axes {
 		'start',
 		'model',
 		'seed',
-		'batch'
+		'batch',
+		'brief'
 	];
-	const count = (id: DialId) => stopsAmong(takes, id).length;
+	const count = (id: AxisId) => stopsAmong(takes, id).length;
 	const ranked = order.filter((id) => count(id) > 1);
 	const [first = null] = ranked;
 	if (ranked.length <= 1) return { rows: null, columns: first, then: null };
 	if (ranked.length === 2) return { rows: first, columns: ranked[1], then: null };
-	const across = ranked.includes('model') ? 'model' : ranked[1];
-	const rows = ranked.find((id) => id !== across && !chanceDials.includes(id)) ?? null;
+	const across = (['brief', 'model'] as const).find((id) => ranked.includes(id)) ?? ranked[1];
+	const rows = ranked.find((id) => id !== across && !isChance(id)) ?? null;
 	const divides = ranked.includes('seed') && count(across) * count('seed') <= MOST_COLUMNS;
 	return { rows, columns: across, then: divides ? 'seed' : null };
 }
 
 /** Lays takes out by up to three dials. */
 export function layOut(takes: readonly Take[], axes: Axes): Sheet {
-	const along = (dial: DialId | null) => (dial ? stopsAmong(takes, dial) : []);
+	const along = (dial: AxisId | null) => (dial ? stopsAmong(takes, dial) : []);
 	const [rows, columns, thens] = [along(axes.rows), along(axes.columns), along(axes.then)];
 	const byCell = new Map<string, Take[]>();
 	for (const take of [...takes].sort((a, b) => a.number - b.number)) {
@@ -177,7 +183,8 @@ export function differences(a: Take, b: Take): { dial: DialId; from: Stop; to: S
 
 /**
  * What would stand in a cell in which nothing does: a take of the sheet with the dials of the axes
- * turned to the cell's stops. Null where a stop is a place in models' own stops, or there is no take.
+ * turned to the cell's stops. Null where a stop is a place in models' own stops or on no dial, or
+ * there is no take.
  */
 export function missingFrom(takes: readonly Take[], axes: Axes, cell: Cell): Made | null {
 	const [like] = takes;
@@ -190,7 +197,7 @@ export function missingFrom(takes: readonly Take[], axes: Axes, cell: Cell): Mad
 		[axes.then, cell.then]
 	] as const) {
 		if (!dial || !at) continue;
-		if (typeof at.stop === 'object' && 'level' in at.stop) return null;
+		if (!isDialId(dial) || (typeof at.stop === 'object' && 'level' in at.stop)) return null;
 		draft = dialOf(dial).write(draft, at.stop);
 	}
 	return draft as Made;

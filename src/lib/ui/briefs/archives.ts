@@ -1,4 +1,4 @@
-import { withFreshIds } from '$lib/core/formats';
+import { pictureKind, withFreshIds } from '$lib/core/formats';
 import * as store from '$lib/store';
 import { makeThumbnail, packBrief, unpackBrief } from '$lib/workers';
 
@@ -10,10 +10,6 @@ export async function fetchDemo(): Promise<Uint8Array> {
 	if (!response.ok) throw new Error('the demo is not there');
 	return new Uint8Array(await response.arrayBuffer());
 }
-
-/** The kind of a picture by its first bytes: PNG, JPEG or WebP. */
-const kindOf = ([first, second]: Uint8Array): string =>
-	first === 0x89 ? 'image/png' : first === 0xff && second === 0xd8 ? 'image/jpeg' : 'image/webp';
 
 /**
  * Adds a brief from its archive.
@@ -31,7 +27,7 @@ export async function importBrief(
 	}
 	const { whole, pictures, starts } = archive;
 	for (const [id, bytes] of starts ?? []) {
-		const picture = new Blob([bytes as Uint8Array<ArrayBuffer>], { type: kindOf(bytes) });
+		const picture = new Blob([bytes as Uint8Array<ArrayBuffer>], { type: pictureKind(bytes).type });
 		await store.keepStart({
 			name: `picture ${id.slice(0, 6)}`,
 			picture,
@@ -41,7 +37,9 @@ export async function importBrief(
 	}
 	const stored = await Promise.all(
 		[...pictures].map(async ([takeId, bytes]) => {
-			const picture = new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'image/webp' });
+			const picture = new Blob([bytes as Uint8Array<ArrayBuffer>], {
+				type: pictureKind(bytes).type
+			});
 			return { takeId, briefId: whole.brief.id, picture, thumbnail: await makeThumbnail(picture) };
 		})
 	);

@@ -9,13 +9,16 @@ export interface Work {
 	readonly brief: Brief | undefined;
 	readonly missing: boolean;
 	readonly takes: Take[];
+	/** The brief whose takes are looked at beside its own, and those takes. */
+	readonly beside: { brief: Brief | undefined; takes: Take[] };
 	/** Whether the takes have been read. */
 	readonly ready: boolean;
 	readonly plans: Plan[];
-	readonly marks: Map<string, MarkKind>;
+	/** Marks by take, of the takes beside too. */
+	readonly marks: ReadonlyMap<string, MarkKind>;
 	readonly picks: Pick[];
-	/** Faults and notes, by take. */
-	readonly remarks: Map<string, Remark>;
+	/** Faults and notes, by take, of the takes beside too. */
+	readonly remarks: ReadonlyMap<string, Remark>;
 	readonly spent: number;
 	change(change: Partial<OwnFields>): void;
 	setRack(change: Partial<Rack>): void;
@@ -27,50 +30,39 @@ export interface Work {
 
 type OwnFields = Omit<Brief, 'id' | 'createdAt' | 'updatedAt'>;
 
-export function openWork(id: () => string): Work {
-	const brief = live(
+/** What the store says of a brief, again whenever it changes or another brief is meant. */
+const liveOf = <T>(id: () => string, ask: (id: string) => Promise<T>, initial: T) =>
+	live(
 		() =>
 			(
 				(of) => () =>
-					store.brief(of)
+					ask(of)
 			)(id()),
-		undefined
+		initial
 	);
+
+/** What two maps say; the first one itself when the second says nothing. */
+const both = <T>(one: Map<string, T>, two: Map<string, T>): Map<string, T> =>
+	two.size ? new Map([...one, ...two]) : one;
+
+/** @param besideId the brief whose takes are looked at beside, or an empty text */
+export function openWork(id: () => string, besideId: () => string = () => ''): Work {
+	const brief = liveOf(id, store.brief, undefined);
 	const takes = liveTakes(id);
-	const plans = live(
-		() =>
-			(
-				(of) => () =>
-					store.plansOf(of)
-			)(id()),
-		[]
-	);
-	const marks = live(
-		() =>
-			(
-				(of) => () =>
-					store.marksOf(of)
-			)(id()),
-		new Map<string, MarkKind>()
-	);
-	const picks = live(
-		() =>
-			(
-				(of) => () =>
-					store.picksOf(of)
-			)(id()),
-		[]
-	);
-	const remarks = live(
-		() =>
-			(
-				(of) => () =>
-					store.remarksOf(of)
-			)(id()),
-		new Map<string, Remark>()
-	);
+	const beside = {
+		brief: liveOf(besideId, store.brief, undefined),
+		takes: liveTakes(besideId),
+		marks: liveOf(besideId, store.marksOf, new Map<string, MarkKind>()),
+		remarks: liveOf(besideId, store.remarksOf, new Map<string, Remark>())
+	};
+	const plans = liveOf(id, store.plansOf, []);
+	const ownMarks = liveOf(id, store.marksOf, new Map<string, MarkKind>());
+	const picks = liveOf(id, store.picksOf, []);
+	const ownRemarks = liveOf(id, store.remarksOf, new Map<string, Remark>());
+	const marks = $derived(both(ownMarks.current, beside.marks.current));
+	const remarks = $derived(both(ownRemarks.current, beside.remarks.current));
 	const remarkOn = ({ id: takeId, briefId }: Take): Remark =>
-		remarks.current.get(takeId) ?? { takeId, briefId, faults: [], note: '', at: 0 };
+		remarks.get(takeId) ?? { takeId, briefId, faults: [], note: '', at: 0 };
 	const remark = async (next: Remark[]) => {
 		const before = await store.remarkTakes(next);
 		undo.push(() => store.remarkTakes(before).then(() => undefined));
@@ -97,6 +89,9 @@ export function openWork(id: () => string): Work {
 		get takes() {
 			return takes.current;
 		},
+		get beside() {
+			return { brief: beside.brief.current, takes: beside.takes.current };
+		},
 		get ready() {
 			return takes.ready;
 		},
@@ -104,13 +99,13 @@ export function openWork(id: () => string): Work {
 			return plans.current;
 		},
 		get marks() {
-			return marks.current;
+			return marks;
 		},
 		get picks() {
 			return picks.current;
 		},
 		get remarks() {
-			return remarks.current;
+			return remarks;
 		},
 		get spent() {
 			return takes.current.reduce((sum, t) => sum + (t.state === 'done' ? (t.credits ?? 0) : 0), 0);

@@ -40,7 +40,7 @@
 	<p>
 		PNG, JPEG or WebP: as files, a folder or a ZIP. A CSV beside them may say which file had which
 		settings: a column <strong>file</strong>, and model, prompt, guidance, steps, seed, sampler as
-		far as they are known. Other columns are kept as notes.
+		far as they are known. Other columns become axes of their own.
 	</p>
 	<input
 		bind:this={files}

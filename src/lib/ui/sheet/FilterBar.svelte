@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { asks, wanted } from '$lib/core/judge';
+	import { asks } from '$lib/core/judge';
 	import { measures } from '$lib/core/measure';
 	import { many, useWork } from '$lib/ui/shared';
 	import { allFaults } from './faults.svelte';
@@ -11,22 +11,17 @@
 
 	const work = useWork();
 	const faults = allFaults();
-	const { filter } = $derived(view);
-	const fitting = $derived(
-		view.shown.filter((take) =>
-			wanted(
-				take,
-				{
-					mark: work.marks.get(take.id),
-					remark: work.remarks.get(take.id),
-					measured: filter.measure ? measuring.of.get(take.id) : undefined
-				},
-				filter
-			)
-		)
-	);
+	const { filter, fitting } = $derived(view);
 	const set = (name: string, value: string) => view.set({ [name]: value || null });
-	const none = { mark: null, fault: null, find: null, by: null, least: null, most: null };
+	const none = {
+		mark: null,
+		fault: null,
+		find: null,
+		by: null,
+		least: null,
+		most: null,
+		only: null
+	};
 </script>
 
 <div class="bar" role="group" aria-label="Filters">
@@ -94,7 +89,14 @@
 		<option value="measure" disabled={!view.measure}>most of the measure first</option>
 	</select>
 	{#if asks(filter)}
-		<span role="status">{many(fitting.length, 'take')} of {view.shown.length}</span>
+		<span role="status">{many(fitting.length, 'take')} of {view.among.length}</span>
+		<label class="only"
+			><input
+				type="checkbox"
+				checked={view.only}
+				onchange={(e) => set('only', e.currentTarget.checked ? '1' : '')}
+			/>only these</label
+		>
 		<button
 			class="plain link"
 			onclick={() => (view.selected = new Set(fitting.map(({ id }) => id)))}>choose them</button
@@ -144,6 +146,17 @@
 	input {
 		width: 150px;
 		border-bottom-color: var(--rule);
+	}
+
+	.only {
+		display: flex;
+		gap: 5px;
+		align-items: center;
+	}
+
+	.only input {
+		width: auto;
+		accent-color: var(--ink);
 	}
 
 	.narrow {

@@ -1,22 +1,27 @@
 <script lang="ts">
 	import { onMount, tick } from 'svelte';
-	import { dialOf, type Made } from '$lib/core/dials';
+	import type { Made } from '$lib/core/dials';
 	import { rackOfMany } from '$lib/core/plan';
 	import type { Design } from '$lib/core/schema';
 	import {
 		approach,
+		axisOf,
 		CELL_GAP,
+		dialOn,
 		inSight,
+		isFigures,
 		labelsOf,
 		missingFrom,
 		sameSight,
 		stepsOf,
+		type AxisId,
 		type AxisStop,
 		type MatLayout,
 		type Sight
 	} from '$lib/core/sheet';
 	import * as store from '$lib/store';
-	import { many, newPlan, session, useWork } from '$lib/ui/shared';
+	import { many, newPlan, useWork } from '$lib/ui/shared';
+	import { carried, well } from './axis-drag';
 	import MatCell from './MatCell.svelte';
 	import type { Measuring } from './measuring.svelte';
 	import type { SheetState } from './state.svelte';
@@ -197,18 +202,26 @@
 			[columns, sheet.columns],
 			[then, sheet.thens]
 		] as const;
-		return new Map(
-			axes.map(([dial, stops]) => [dial, dial && labelsOf(dial, stops, session.cards)])
-		);
+		return new Map(axes.map(([dial, stops]) => [dial, dial && labelsOf(dial, stops, view.known)]));
 	});
-	const words = (dial: typeof sheet.axes.rows, stop: AxisStop) =>
-		named.get(dial)?.get(stop.key) ?? '';
+	const words = (axis: AxisId | null, stop: AxisStop) => named.get(axis)?.get(stop.key) ?? '';
 	/** Where a row or column is picked, among the takes that the sheet shows. */
 	const pickHref = (dial: string, stop: AxisStop) =>
 		`/brief/${work.brief!.id}/pick?${new URLSearchParams([['dial', dial], ['stop', stop.key], ...view.held]).toString()}`;
-	const isNumber = (dial: string | null) =>
-		dial === 'guidance' || dial === 'steps' || dial === 'seed' || dial === 'frame';
 </script>
+
+{#snippet label(axis: AxisId, stop: AxisStop, line: 'row' | 'column')}
+	{#if dialOn(axis)}
+		<a
+			href={pickHref(axis, stop)}
+			draggable="false"
+			title="Pick this {line}: {axisOf(axis).format(stop.stop, view.known)}">{words(axis, stop)}</a
+		>
+	{:else}
+		<span class="words" title={axisOf(axis).format(stop.stop, view.known)}>{words(axis, stop)}</span
+		>
+	{/if}
+{/snippet}
 
 <!-- svelte-ignore a11y_no_static_element_interactions -->
 <div
@@ -229,10 +242,23 @@
 		style:width="{whole.width}px"
 		style:height="{whole.height}px"
 	>
+		{#if view.carrying}
+			<span class="well across" {...well(view, 'columns')}>let go here: across</span>
+			<span
+				class="well down"
+				style:height="{Math.max(120, height - labels.top - 40)}px"
+				{...well(view, 'rows')}>down</span
+			>
+		{/if}
 		<div class="head" role="rowgroup" style:height="{labels.top}px">
 			<div role="row" class="labels">
-				<span role="columnheader" class="corner" style:width="{labels.left}px">
-					{#if sheet.axes.rows}{dialOf(sheet.axes.rows).label}{/if}
+				<span
+					role="columnheader"
+					class="corner"
+					style:width="{labels.left}px"
+					{...carried(view, sheet.axes.rows)}
+				>
+					{#if sheet.axes.rows}{axisOf(sheet.axes.rows).label}{/if}
 				</span>
 				{#each between(Math.floor(columns.from / wide), Math.ceil(columns.to / wide)) as c (c)}
 					{@const stop = sheet.columns[c]}
@@ -241,17 +267,11 @@
 							role="columnheader"
 							aria-colindex={c * wide + 2}
 							class="label"
-							class:num={isNumber(sheet.axes.columns)}
+							class:num={isFigures(sheet.axes.columns)}
 							style:left="{labels.left + c * wide * pitch.x}px"
 							style:width="{wide * pitch.x - CELL_GAP}px"
 						>
-							<a
-								href={pickHref(sheet.axes.columns, stop)}
-								title="Pick this column: {dialOf(sheet.axes.columns).format(
-									stop.stop,
-									session.cards
-								)}">{words(sheet.axes.columns, stop)}</a
-							>
+							{@render label(sheet.axes.columns, stop, 'column')}
 						</span>
 					{/if}
 				{/each}
@@ -264,7 +284,7 @@
 							role="columnheader"
 							aria-colindex={c + 2}
 							class="label"
-							class:num={isNumber(sheet.axes.then)}
+							class:num={isFigures(sheet.axes.then)}
 							style:left="{labels.left + c * pitch.x}px"
 							style:width="{view.layout.width}px">{words(sheet.axes.then, stop)}</span
 						>
@@ -285,15 +305,11 @@
 				<span
 					role="rowheader"
 					class="side"
-					class:num={isNumber(sheet.axes.rows)}
+					class:num={isFigures(sheet.axes.rows)}
 					style:width="{labels.left}px"
 				>
 					{#if stop && sheet.axes.rows}
-						<a
-							href={pickHref(sheet.axes.rows, stop)}
-							title="Pick this row: {dialOf(sheet.axes.rows).format(stop.stop, session.cards)}"
-							>{words(sheet.axes.rows, stop)}</a
-						>
+						{@render label(sheet.axes.rows, stop, 'row')}
 					{/if}
 				</span>
 				{#each between(columns.from, columns.to) as c (row?.[c]?.key ?? c)}
@@ -365,6 +381,32 @@
 		margin-top: -4px;
 	}
 
+	/* Where something that is dragged may be let go, over the labels that it would replace. */
+	.well {
+		position: absolute;
+		z-index: 4;
+		display: grid;
+		place-items: center;
+		border: 2px dashed var(--varied);
+		background: rgb(255 255 255 / 80%);
+		color: var(--varied);
+		font-size: 13px;
+		font-weight: 600;
+	}
+
+	.well.across {
+		top: 0;
+		right: 0;
+		left: 92px;
+		height: 40px;
+	}
+
+	.well.down {
+		top: 44px;
+		left: 0;
+		width: 88px;
+	}
+
 	.label {
 		position: absolute;
 		top: 0;
@@ -411,7 +453,8 @@
 		text-align: right;
 	}
 
-	.side a {
+	.side a,
+	.side .words {
 		display: -webkit-box;
 		overflow: hidden;
 		color: inherit;

@@ -2,9 +2,10 @@
 	import ChevronLeft from 'carbon-icons-svelte/lib/ChevronLeft.svelte';
 	import ChevronRight from 'carbon-icons-svelte/lib/ChevronRight.svelte';
 	import { Select, SelectItem } from 'carbon-components-svelte';
-	import { dialOf, type DialId } from '$lib/core/dials';
-	import { heldSays, labelsOf, stopsAmong, type Axes } from '$lib/core/sheet';
-	import { session, useWork } from '$lib/ui/shared';
+	import { axisOf, heldSays, labelsOf, stopsAmong, type AxisId } from '$lib/core/sheet';
+	import * as store from '$lib/store';
+	import { live, session, useWork } from '$lib/ui/shared';
+	import { carried, well } from './axis-drag';
 	import type { SheetState } from './state.svelte';
 
 	let { view }: { view: SheetState } = $props();
@@ -30,73 +31,104 @@
 		['then', 'then']
 	] as const;
 
-	function axis(name: keyof Axes, value: string) {
-		// A dial that is on another axis changes places with the one that was here.
-		const other = names
-			.map(([each]) => each)
-			.find((each) => each !== name && view.axes[each] === value);
-		view.set({ [name]: value, ...(other ? { [other]: view.axes[name] ?? 'none' } : {}) });
+	/** The other briefs, whose takes can be looked at beside these. */
+	const briefs = live(() => store.summaries, []);
+	const others = $derived(briefs.current.filter(({ brief }) => brief.id !== work.brief!.id));
+
+	function page(axis: AxisId, key: string, by: number) {
+		const stops = stopsAmong(view.takes, axis);
+		const at = stops.findIndex((s) => s.key === key);
+		view.set({ [axis]: stops[(at + by + stops.length) % stops.length].key });
 	}
 
-	function page(dial: DialId, key: string, by: number) {
-		const stops = stopsAmong(view.takes, dial);
-		const at = stops.findIndex((s) => s.key === key);
-		view.set({ [dial]: stops[(at + by + stops.length) % stops.length].key });
+	function choose(value: string) {
+		if (value.startsWith('with ')) view.set({ with: value.slice(5) });
+		else if (value === 'alone') view.set({ with: null });
+		else view.set({ run: value || null });
 	}
 </script>
 
 <div class="bar" data-screen>
-	{#if work.plans.length > 1}
+	{#if work.plans.length > 1 || others.length}
 		<select
 			class="run"
 			aria-label="Takes of"
 			value={view.run ?? ''}
-			onchange={(e) => view.set({ run: e.currentTarget.value || null })}
+			onchange={(e) => {
+				choose(e.currentTarget.value);
+				e.currentTarget.value = view.run ?? '';
+			}}
 		>
 			<option value="">all runs</option>
 			{#each work.plans as plan, i (plan.id)}
 				<option value={plan.id}>run {i + 1}</option>
 			{/each}
+			{#if work.beside.brief}
+				<optgroup label="beside these">
+					<option value="alone">without {work.beside.brief.name}</option>
+				</optgroup>
+			{:else if others.length}
+				<optgroup label="beside these">
+					{#each others as { brief } (brief.id)}
+						<option value="with {brief.id}">the takes of {brief.name}</option>
+					{/each}
+				</optgroup>
+			{/if}
 		</select>
 	{/if}
-	<div class="dials">
+	{#if work.beside.brief}
+		<span class="beside" title="Takes of {work.beside.brief.name} stand beside these"
+			>+ {work.beside.brief.name}
+			<button
+				class="plain"
+				aria-label="Without {work.beside.brief.name}"
+				onclick={() => view.set({ with: null })}>×</button
+			></span
+		>
+	{/if}
+	<!-- svelte-ignore a11y_no_static_element_interactions -->
+	<div class="dials" {...well(view, 'page')}>
 		{#each names.slice(0, Math.max(2, view.varied.length)) as [name, says] (name)}
-			<div class="axis">
+			<div
+				class="axis"
+				class:open={view.carrying && view.axes[name] !== view.carrying}
+				title="Drag a dial here to lay the sheet out by it"
+				{...carried(view, view.axes[name])}
+				{...well(view, name)}
+			>
+				<span class="grip" aria-hidden="true"></span>
 				<Select
 					inline
 					size="sm"
 					labelText={says}
 					selected={view.axes[name] ?? 'none'}
 					on:update={({ detail }) =>
-						detail !== (view.axes[name] ?? 'none') && axis(name, String(detail))}
+						detail !== (view.axes[name] ?? 'none') && view.turn(name, detail as AxisId | 'none')}
 				>
 					<SelectItem value="none" text="nothing" />
-					{#each view.varied as dial (dial)}
-						<SelectItem value={dial} text={dialOf(dial).label} />
+					{#each view.varied as axis (axis)}
+						<SelectItem value={axis} text={axisOf(axis).label} />
 					{/each}
 				</Select>
 			</div>
 		{/each}
-		{#each [...view.held] as [dial, key] (dial)}
-			{@const stops = stopsAmong(view.takes, dial)}
+		{#each [...view.held] as [axis, key] (axis)}
+			{@const stops = stopsAmong(view.takes, axis)}
 			{@const stop = stops.find((s) => s.key === key)}
-			<div class="page">
-				<button
-					class="plain"
-					aria-label="{dialOf(dial).label}: one back"
-					onclick={() => page(dial, key, -1)}><ChevronLeft /></button
+			{@const { label } = axisOf(axis)}
+			<div class="page" title="Drag it onto an axis" {...carried(view, axis)}>
+				<span class="grip" aria-hidden="true"></span>
+				<button class="plain" aria-label="{label}: one back" onclick={() => page(axis, key, -1)}
+					><ChevronLeft /></button
 				>
 				<span
-					><small>{dialOf(dial).label}</small>
-					<strong class="num"
-						>{stop ? labelsOf(dial, stops, session.cards).get(stop.key) : ''}</strong
+					><small>{label}</small>
+					<strong class="num">{stop ? labelsOf(axis, stops, view.known).get(stop.key) : ''}</strong
 					></span
 				>
 				<span class="quiet num">{stops.findIndex((s) => s.key === key) + 1}/{stops.length}</span>
-				<button
-					class="plain"
-					aria-label="{dialOf(dial).label}: one on"
-					onclick={() => page(dial, key, 1)}><ChevronRight /></button
+				<button class="plain" aria-label="{label}: one on" onclick={() => page(axis, key, 1)}
+					><ChevronRight /></button
 				>
 			</div>
 		{/each}
@@ -146,6 +178,38 @@
 		height: 30px;
 		border: 1px solid var(--rule);
 		background: var(--panel);
+	}
+
+	/* Where something that is dragged may be let go. */
+	.open {
+		outline: 2px dashed var(--varied);
+		outline-offset: 1px;
+	}
+
+	.grip {
+		flex: none;
+		align-self: stretch;
+		width: 7px;
+		margin: 6px -2px 6px 5px;
+		background: radial-gradient(circle, var(--ink-3) 1px, transparent 1.4px) 0 0 / 4px 4.5px;
+		cursor: grab;
+	}
+
+	.beside {
+		flex: none;
+		max-width: 170px;
+		overflow: hidden;
+		color: var(--varied);
+		font-size: 13px;
+		font-weight: 600;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+
+	.beside button {
+		width: 24px;
+		height: 24px;
+		font-size: 15px;
 	}
 
 	.axis :global(.bx--form-item) {

@@ -4,7 +4,7 @@
 	import type { MarkKind } from '$lib/core/schema';
 	import { learnKeys, stepsOf } from '$lib/core/sheet';
 	import * as store from '$lib/store';
-	import { undo, useWork } from '$lib/ui/shared';
+	import { session, undo, useWork } from '$lib/ui/shared';
 	import BringIn from './BringIn.svelte';
 	import FaultBar from './FaultBar.svelte';
 	import FilterBar from './FilterBar.svelte';
@@ -19,23 +19,37 @@
 
 	const work = useWork();
 
-	const measuring = new Measuring(work.brief!.id);
+	const measuring = new Measuring();
 	/** What marks count when rows and columns are put in order by them. */
 	const worth: Record<MarkKind, number> = { keep: 1, maybe: 0.5, drop: 0 };
-	const view: SheetState = new SheetState(
-		() => work.takes,
-		(take, order) => {
+	const takes = $derived(
+		work.beside.takes.length ? [...work.takes, ...work.beside.takes] : work.takes
+	);
+	const briefs = $derived(
+		new Map([work.brief, work.beside.brief].flatMap((one) => (one ? [[one.id, one.name]] : [])))
+	);
+	const view: SheetState = new SheetState({
+		takes: () => takes,
+		brief: () => work.brief!.id,
+		known: () => ({ cards: session.cards, briefs }),
+		judged: ({ id }) => ({
+			mark: work.marks.get(id),
+			remark: work.remarks.get(id),
+			measured: view.filter.measure ? measuring.of.get(id) : undefined
+		}),
+		score: (take, order) => {
 			if (order === 'measure')
 				return view.measure ? measuring.of.get(take.id)?.[view.measure] : undefined;
 			const mark = work.marks.get(take.id);
 			return mark && worth[mark];
 		}
-	);
-	onMount(() => {
-		void measuring.open();
-		return () => measuring.close();
 	});
-	$effect(() => measuring.want(work.takes));
+	onMount(() => () => measuring.close());
+	$effect(
+		() =>
+			void measuring.read([work.brief!.id, ...(work.beside.brief ? [work.beside.brief.id] : [])])
+	);
+	$effect(() => measuring.want(takes));
 
 	// The view opens part by part, a frame for each, so that no single task holds the page for long.
 	let opened = $state(0);
@@ -83,11 +97,20 @@
 		ArrowRight: [0, 1]
 	};
 
+	/** Where the take in focus stood last. */
+	let place = { row: 0, column: 0 };
 	$effect(() => {
 		// Something is always in focus, so that the keys have something to act on.
-		if (view.shown.length && !view.shown.some(({ id }) => id === view.focus)) {
-			view.focus = view.grid.flat().find((t) => t)?.id ?? null;
+		if (!view.shown.length) return;
+		const at = view.focus && view.places.get(view.focus);
+		if (at) {
+			place = at;
+			return;
 		}
+		// What left the sheet, as by a filter, hands over to what took its place.
+		const cells = view.cells;
+		const near = [cells[place.row]?.[place.column], cells[place.row]?.at(-1), ...cells.flat()];
+		view.focus = near.find((takes) => takes?.length)?.[0].id ?? null;
 	});
 
 	function toggle(kind: MarkKind) {

@@ -49,7 +49,7 @@
 			const drawing = await contactDrawing(view, {
 				title: `${brief}: contact sheet`,
 				held: heldSays(view.shown, session.cards),
-				cards: session.cards,
+				known: view.known,
 				caption: (take) => {
 					const mark = work.marks.get(take.id);
 					return `${take.number}${mark ? `, ${mark}` : ''}`;

@@ -165,6 +165,14 @@
 					{/if}
 				</dd>
 			{/each}
+			{#each Object.entries(take.columns ?? {}) as [name, value] (name)}
+				<dt>{name}</dt>
+				<dd class:varied={view.varied.includes(`column ${name}`)}>{value}</dd>
+			{/each}
+			{#if view.varied.includes('brief')}
+				<dt>brief</dt>
+				<dd class="varied">{view.known.briefs?.get(take.briefId)}</dd>
+			{/if}
 		</dl>
 		{#if take.state === 'done'}
 			<dl class="second">

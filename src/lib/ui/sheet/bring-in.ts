@@ -88,14 +88,12 @@ export async function bringIn(
 				planId,
 				number: i + 1,
 				...madeElsewhere({ file: name, settings, besides: {} }, size),
+				...(row && Object.keys(row.besides).length ? { columns: row.besides } : {}),
 				state: 'done',
 				credits: 0,
 				createdAt: now,
 				madeAt: now
 			};
-			const besides = Object.entries(row?.besides ?? {}).map(
-				([field, value]) => `${field}: ${value}`
-			);
 			rows.push({
 				take,
 				// Bytes of our own: a file that was chosen could change or go.
@@ -103,7 +101,7 @@ export async function bringIn(
 					picture: new Blob([await picture.arrayBuffer()], { type: picture.type }),
 					thumbnail
 				},
-				note: [`from ${name}`, ...besides].join('\n')
+				note: `from ${name}`
 			});
 		} catch {
 			refused.push({ file: name, why: 'It is no picture that can be read: damaged or cut off.' });

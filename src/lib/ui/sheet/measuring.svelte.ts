@@ -5,32 +5,33 @@ import type { Measured, Take } from '$lib/core/schema';
 import * as store from '$lib/store';
 import { measure, tellApart } from '$lib/workers';
 
-/** Measures the takes of a brief as they are made, and compares pairs that are asked for. */
+/** Measures takes as they are made, and compares pairs that are asked for. */
 export class Measuring {
-	readonly #briefId: string;
 	/** What is known of every take that was measured. */
 	readonly of = new SvelteMap<string, Measured>();
 	readonly #pairs = new SvelteMap<string, Apart>();
-	/** Takes and pairs that wait; a set keeps each once. */
-	readonly #takes = new Set<string>();
+	/** Takes and pairs that wait, each once. */
+	readonly #takes = new Map<string, Pick<Take, 'id' | 'briefId'>>();
 	readonly #asked = new Map<string, Pair>();
 	readonly #failed = new Set<string>();
 	#ready = false;
 	#working = false;
 	#ended = false;
 
-	constructor(briefId: string) {
-		this.#briefId = briefId;
-	}
+	/** Briefs whose measures have been read. */
+	readonly #read = new Set<string>();
 
-	/** Reads what was measured before. */
-	async open(): Promise<void> {
-		const [measures, pairs] = await Promise.all([
-			store.measuresOf(this.#briefId),
-			store.pairsOf(this.#briefId)
-		]);
-		for (const [id, one] of measures) this.of.set(id, one);
-		for (const [key, one] of pairs) this.#pairs.set(key, one);
+	/** Reads what was measured before in some briefs. */
+	async read(briefIds: readonly string[]): Promise<void> {
+		const fresh = briefIds.filter((id) => !this.#read.has(id));
+		if (!fresh.length) return;
+		this.#ready = false;
+		for (const id of fresh) {
+			this.#read.add(id);
+			const [measures, pairs] = await Promise.all([store.measuresOf(id), store.pairsOf(id)]);
+			for (const [takeId, one] of measures) this.of.set(takeId, one);
+			for (const [key, one] of pairs) this.#pairs.set(key, one);
+		}
 		this.#ready = true;
 		void this.#work();
 	}
@@ -41,8 +42,9 @@ export class Measuring {
 
 	/** Measures those of some takes that are done and were not measured yet. */
 	want(takes: readonly Take[]): void {
-		for (const { id, state } of takes)
-			if (state === 'done' && !this.of.has(id) && !this.#failed.has(id)) this.#takes.add(id);
+		for (const { id, briefId, state } of takes)
+			if (state === 'done' && !this.of.has(id) && !this.#failed.has(id))
+				this.#takes.set(id, { id, briefId });
 		void this.#work();
 	}
 
@@ -63,7 +65,7 @@ export class Measuring {
 	async #work(): Promise<void> {
 		if (this.#working || !this.#ready) return;
 		this.#working = true;
-		while (!this.#ended) {
+		while (!this.#ended && this.#ready) {
 			// Pairs first: someone waits for them.
 			const [pair] = this.#asked;
 			const [take] = this.#takes;
@@ -71,19 +73,19 @@ export class Measuring {
 				this.#asked.delete(pair[0]);
 				if (!this.#pairs.has(pair[0])) await this.#compare(...pair);
 			} else if (take) {
-				this.#takes.delete(take);
-				if (!this.of.has(take)) await this.#measure(take);
+				this.#takes.delete(take[0]);
+				if (!this.of.has(take[0])) await this.#measure(take[1]);
 			} else break;
 		}
 		this.#working = false;
 	}
 
-	async #measure(takeId: string): Promise<void> {
+	async #measure({ id: takeId, briefId }: Pick<Take, 'id' | 'briefId'>): Promise<void> {
 		try {
 			const stored = await store.pictureOf(takeId);
 			if (!stored) return;
 			const measured = await measure(stored.picture);
-			await store.keepMeasures({ ...measured, takeId, briefId: this.#briefId });
+			await store.keepMeasures({ ...measured, takeId, briefId });
 			this.of.set(takeId, measured);
 		} catch {
 			// A picture that cannot be read is not asked for again and again.
@@ -99,7 +101,7 @@ export class Measuring {
 				{ key: one, picture: a.picture },
 				{ key: two, picture: b.picture }
 			);
-			await store.keepPair({ ...found, key, briefId: this.#briefId });
+			await store.keepPair({ ...found, key, briefId: a.briefId });
 			this.#pairs.set(key, found);
 		} catch {
 			this.#failed.add(key);

@@ -1,5 +1,12 @@
-import { dialOf, type DialId } from '$lib/core/dials';
-import { contactPage, labelsOf, type AxisStop } from '$lib/core/sheet';
+import {
+	axisOf,
+	contactPage,
+	labelsOf,
+	type AxisId,
+	type AxisStop,
+	type Known
+} from '$lib/core/sheet';
+import { endingOf } from '$lib/core/formats';
 import type { ModelCard, Take } from '$lib/core/schema';
 import * as store from '$lib/store';
 import type { ContactDrawing, PictureFile } from '$lib/workers';
@@ -11,12 +18,12 @@ export async function contactDrawing(
 	{
 		title,
 		held,
-		cards,
+		known,
 		caption
 	}: {
 		title: string;
 		held: string;
-		cards: readonly ModelCard[];
+		known: Known;
 		caption: (take: Take) => string | null;
 	}
 ): Promise<ContactDrawing> {
@@ -29,8 +36,8 @@ export async function contactDrawing(
 		0.2,
 		...view.shown.map(({ settings }) => settings.width / settings.height)
 	);
-	const words = (dial: DialId | null, stops: readonly AxisStop[]) => {
-		const named = dial ? labelsOf(dial, stops, cards) : new Map<string, string>();
+	const words = (dial: AxisId | null, stops: readonly AxisStop[]) => {
+		const named = dial ? labelsOf(dial, stops, known) : new Map<string, string>();
 		return (key: string | undefined) => (key === undefined ? '' : (named.get(key) ?? ''));
 	};
 	const [ofRow, ofColumn, ofThen] = [
@@ -38,8 +45,8 @@ export async function contactDrawing(
 		words(columns, sheet.columns),
 		words(then, sheet.thens)
 	];
-	const named = (label: string, dial: DialId | null) =>
-		dial && label ? `${dialOf(dial).label.toLowerCase()} ${label}` : label;
+	const named = (label: string, dial: AxisId | null) =>
+		dial && label ? `${axisOf(dial).label.toLowerCase()} ${label}` : label;
 	return {
 		page: contactPage(grid.length, across, ratio, { rowLabels: rows !== null }),
 		title,
@@ -63,9 +70,6 @@ export async function contactDrawing(
 	};
 }
 
-/** Pictures made elsewhere are kept as they came. */
-const endings: Record<string, string> = { 'image/png': '.png', 'image/jpeg': '.jpg' };
-
 /** Takes as files with their settings inside. */
 export async function pictureFiles(
 	takes: readonly Take[],
@@ -79,7 +83,7 @@ export async function pictureFiles(
 		if (!stored) continue;
 		const model = card(take.settings.model);
 		files.push({
-			name: names[i] + (endings[stored.picture.type] ?? '.webp'),
+			name: names[i] + endingOf(stored.picture.type),
 			picture: stored.picture,
 			facts: {
 				title: `${brief}, take ${take.number}`,

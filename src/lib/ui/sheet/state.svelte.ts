@@ -1,11 +1,12 @@
 import { goto } from '$app/navigation';
 import { page } from '$app/state';
-import { chanceDials, isDialId, type DialId } from '$lib/core/dials';
-import type { TakeFilter } from '$lib/core/judge';
+import { chanceDials, isDialId } from '$lib/core/dials';
+import { asks, wanted, type Judged, type TakeFilter } from '$lib/core/judge';
 import { isMeasureId, type MeasureId } from '$lib/core/measure';
 import type { Take } from '$lib/core/schema';
 import {
 	commonStop,
+	isAxisId,
 	keyOn,
 	layMat,
 	layPaper,
@@ -16,6 +17,8 @@ import {
 	suggestAxes,
 	variedAmong,
 	type Axes,
+	type AxisId,
+	type Known,
 	type MatContent,
 	type MatLayout,
 	type Sheet
@@ -28,13 +31,24 @@ export type TableMode = (typeof tableModes)[number];
 /** More pictures than this on the table are too small to be judged. */
 const MOST_ON_TABLE = 4;
 
+const isChance = (axis: AxisId): boolean => isDialId(axis) && chanceDials.includes(axis);
+
+/** What the sheet is made of. */
+export interface Sources {
+	takes: () => Take[];
+	/** The brief that is open. */
+	brief: () => string;
+	known: () => Known;
+	judged: (take: Take) => Judged;
+	/** What a take counts when rows and columns are put in order. */
+	score: (take: Take, order: 'marks' | 'measure') => number | undefined;
+}
+
 /** What the sheet shows, kept in the address, so that reload and back lead to the same view. */
 export class SheetState {
-	readonly #all: () => Take[];
-	/** What a take counts when rows and columns are put in order. */
-	readonly #score: (take: Take, order: 'marks' | 'measure') => number | undefined;
+	readonly #from: Sources;
 	/** Where dials off the axes were held last. */
-	readonly #lastHeld = new Map<DialId, string>();
+	readonly #lastHeld = new Map<AxisId, string>();
 	/** The take that the keys act on. */
 	focus = $state<string | null>(null);
 	/** Takes put aside to be seen side by side. */
@@ -53,25 +67,31 @@ export class SheetState {
 	/** Whether digits note faults. */
 	faulting = $state(false);
 
-	constructor(
-		takes: () => Take[],
-		score: (take: Take, order: 'marks' | 'measure') => number | undefined
-	) {
-		this.#all = takes;
-		this.#score = score;
+	/** What is being dragged onto an axis. */
+	carrying = $state.raw<AxisId | null>(null);
+
+	constructor(from: Sources) {
+		this.#from = from;
 	}
+
+	readonly #all: Take[] = $derived.by(() => this.#from.takes());
 
 	/** The run whose takes alone are shown; null for all takes of the brief. */
 	readonly run: string | null = $derived.by(() => {
 		const run = page.url.searchParams.get('run');
-		return run && this.#all().some(({ planId }) => planId === run) ? run : null;
+		return run && this.#all.some(({ planId }) => planId === run) ? run : null;
 	});
 
 	/** Takes made after this instant are new: when the sheet was last looked at. */
 	seen = $state(Infinity);
 
 	readonly takes: Take[] = $derived.by(() =>
-		this.run ? this.#all().filter(({ planId }) => planId === this.run) : this.#all()
+		this.run
+			? // Takes of another brief that stand beside are of no run of this one.
+				this.#all.filter(
+					({ planId, briefId }) => planId === this.run || briefId !== this.#from.brief()
+				)
+			: this.#all
 	);
 
 	#takes = (): Take[] => this.takes;
@@ -80,10 +100,10 @@ export class SheetState {
 	readonly varied = $derived.by(() => variedAmong(this.#takes()));
 
 	readonly axes: Axes = $derived.by(() => {
-		const used = new Set<DialId>();
-		const read = (name: keyof Axes): DialId | null => {
+		const used = new Set<AxisId>();
+		const read = (name: keyof Axes): AxisId | null => {
 			const value = page.url.searchParams.get(name);
-			const wanted = isDialId(value) && this.varied.includes(value) ? value : this.suggested[name];
+			const wanted = isAxisId(value) && this.varied.includes(value) ? value : this.suggested[name];
 			// A dial stands on one axis alone.
 			if (value === 'none' || wanted === null || used.has(wanted)) return null;
 			used.add(wanted);
@@ -94,9 +114,7 @@ export class SheetState {
 
 	/** Whether there is a dial of chance off the axes, whose takes could stand in one cell. */
 	readonly canFold: boolean = $derived.by(() =>
-		this.varied.some(
-			(dial) => chanceDials.includes(dial) && !Object.values(this.axes).includes(dial)
-		)
+		this.varied.some((dial) => isChance(dial) && !Object.values(this.axes).includes(dial))
 	);
 
 	/** Whether all seeds of a setting stand in one cell. */
@@ -105,12 +123,12 @@ export class SheetState {
 	);
 
 	/** The stop at which each dial off the axes is shown. */
-	readonly held: Map<DialId, string> = $derived.by(() => {
-		const held = new Map<DialId, string>();
+	readonly held: Map<AxisId, string> = $derived.by(() => {
+		const held = new Map<AxisId, string>();
 		let rest = this.#takes();
 		for (const dial of this.varied) {
 			if (Object.values(this.axes).includes(dial)) continue;
-			if (this.folded && chanceDials.includes(dial)) continue;
+			if (this.folded && isChance(dial)) continue;
 			// Only what was run with the stops chosen so far can be chosen from.
 			const stops = stopsAmong(rest, dial);
 			const asked = page.url.searchParams.get(dial);
@@ -126,9 +144,24 @@ export class SheetState {
 		return held;
 	});
 
-	readonly shown: Take[] = $derived.by(() =>
+	/** The takes with what is held held. */
+	readonly among: Take[] = $derived.by(() =>
 		this.#takes().filter((take) => [...this.held].every(([dial, key]) => keyOn(take, dial) === key))
 	);
+
+	/** Those of them that the filter asks for. */
+	readonly fitting: Take[] = $derived.by(() =>
+		asks(this.filter)
+			? this.among.filter((take) => wanted(take, this.#from.judged(take), this.filter))
+			: this.among
+	);
+
+	/** Whether takes that the filter does not ask for are left out, and their rows and columns. */
+	readonly only: boolean = $derived.by(
+		() => asks(this.filter) && page.url.searchParams.get('only') === '1'
+	);
+
+	readonly shown: Take[] = $derived.by(() => (this.only ? this.fitting : this.among));
 
 	/** What rows and columns are put in order by: their stops, the marks, or a measure. */
 	readonly order: 'stop' | 'marks' | 'measure' = $derived.by(() => {
@@ -140,7 +173,8 @@ export class SheetState {
 		const sheet = layOut(this.shown, this.axes);
 		const { order } = this;
 		if (order === 'stop') return sheet;
-		const score = (takes: readonly Take[]) => meanOf(takes, (take) => this.#score(take, order));
+		const score = (takes: readonly Take[]) =>
+			meanOf(takes, (take) => this.#from.score(take, order));
 		return sortSheet(sortSheet(sheet, 'rows', score), 'columns', score);
 	});
 
@@ -288,6 +322,17 @@ export class SheetState {
 		const mat = Number(page.url.searchParams.get('mat') ?? 1);
 		return mat >= 0 && mat <= 3 ? mat : 1;
 	});
+
+	/** What the words of stops are made of. */
+	readonly known: Known = $derived.by(() => this.#from.known());
+
+	/** Lays the sheet out by something; what was there changes places when both were on axes. */
+	turn(name: keyof Axes, axis: AxisId | 'none'): void {
+		const other = (['rows', 'columns', 'then'] as const).find(
+			(each) => each !== name && this.axes[each] === axis
+		);
+		this.set({ [name]: axis, ...(other ? { [other]: this.axes[name] ?? 'none' } : {}) });
+	}
 
 	/** Changes what the address says; null takes it out. */
 	set(change: Record<string, string | null>, keepHistory = false): void {

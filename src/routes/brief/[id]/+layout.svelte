@@ -5,7 +5,10 @@
 
 	let { children }: { children: Snippet } = $props();
 
-	const work = openWork(() => page.params.id!);
+	const work = openWork(
+		() => page.params.id!,
+		() => page.url.searchParams.get('with') ?? ''
+	);
 	provideWork(work);
 </script>
 
