@@ -186,7 +186,7 @@ test('pictures made elsewhere come in with their table, and what cannot be used 
 		'broken.png': strToU8('this is no picture'),
 		'../out.png': await shade(9),
 		'table.csv': strToU8(
-			'file;model;steps;guidance\na.png;House model;10;6\nb.png;House model;many;6\n'
+			'\ufefffile;model;steps;guidance;Paper\na.png;House model;10;6;rough\nb.png;House model;many;6;smooth\n'
 		)
 	});
 	await page
@@ -203,4 +203,126 @@ test('pictures made elsewhere come in with their table, and what cannot be used 
 	await page.keyboard.press('k');
 	await expect(page.getByText('judged 1 of 2')).toBeVisible();
 	await expect(page.getByRole('list', { name: 'Palette' })).toBeVisible();
+	// A column that is no dial here is something to lay the sheet out by.
+	const headers = page.getByRole('columnheader');
+	await page.getByLabel('across').selectOption({ label: 'Paper' });
+	await expect(headers.filter({ hasText: /rough|smooth/ })).toHaveCount(2);
+	await expect(page.locator('dd').filter({ hasText: 'rough' })).toBeVisible();
+
+	// Takes of another brief stand beside them, and are judged there.
+	await openDemo(page);
+	await page.getByRole('link', { name: 'Briefs', exact: true }).click();
+	await page
+		.getByRole('link', { name: /Elsewhere/ })
+		.first()
+		.click();
+	await page.getByRole('link', { name: 'Sheet' }).click();
+	await expect(takes(page)).toHaveCount(2);
+	await page.getByLabel('Takes of').selectOption({ label: 'the takes of March cover' });
+	await expect(headers.filter({ hasText: 'Elsewhere' })).toHaveCount(1);
+	const other = headers.filter({ hasText: 'March cover' });
+	await expect(other).toHaveCount(1);
+	await expect(page.getByText(/judged \d+ of 69/)).toBeVisible();
+	await page.reload();
+	await expect(other).toHaveCount(1);
+	await page.getByRole('button', { name: 'Without March cover' }).click();
+	await expect(other).toHaveCount(0);
+	await expect(takes(page)).toHaveCount(2);
+});
+
+test('dials are dragged onto axes, rows and pages, and a filter closes the gaps', async ({
+	page
+}) => {
+	await openDemo(page);
+	const down = page.getByLabel('down');
+	const across = page.getByLabel('across');
+	const held = page.locator('.page').filter({ hasText: 'Seed' });
+	await expect(down).toHaveValue('guidance');
+	// A page becomes the rows; what was there becomes a page.
+	await held.dragTo(page.locator('.axis').filter({ hasText: 'down' }));
+	await expect(down).toHaveValue('seed');
+	await expect(page.locator('.page').filter({ hasText: 'Guidance' })).toBeVisible();
+	// Two axes change places.
+	await page
+		.locator('.axis')
+		.filter({ hasText: 'down' })
+		.locator('.grip')
+		.dragTo(page.locator('.axis').filter({ hasText: 'across' }));
+	await expect(across).toHaveValue('seed');
+	await expect(down).toHaveValue('model');
+	// Let go over the labels of the mat.
+	const box = (await page.locator('.page').filter({ hasText: 'Guidance' }).boundingBox())!;
+	await page.mouse.move(box.x + 4, box.y + 12);
+	await page.mouse.down();
+	await page.mouse.move(box.x + 30, box.y + 60, { steps: 4 });
+	const well = page.getByText('let go here: across');
+	await well.hover();
+	await page.mouse.up();
+	await expect(across).toHaveValue('guidance');
+
+	const all = await takes(page).count();
+	await page
+		.getByRole('group', { name: 'Filters' })
+		.getByLabel('Mark', { exact: true })
+		.selectOption('drop');
+	const fit = page.getByRole('status').filter({ hasText: /takes? of 9/ });
+	const [, few] = /^(\d+) takes? of/.exec(await fit.innerText())!;
+	expect(Number(few)).toBeGreaterThan(0);
+	expect(Number(few)).toBeLessThan(all);
+	await page.getByLabel('only these').check();
+	await expect(takes(page)).toHaveCount(Number(few));
+	// What is judged otherwise leaves, and the focus goes to another.
+	await page.keyboard.press('k');
+	await expect(takes(page)).toHaveCount(Number(few) - 1);
+	await page.keyboard.press('u');
+	await expect(takes(page)).toHaveCount(Number(few));
+});
+
+test('one take fills the view without a break, and the sheet grows about the pointer', async ({
+	page
+}) => {
+	await openDemo(page);
+	const size = page.getByLabel('Cell size, from thumbnails to one take');
+	const first = takes(page).first();
+	const mat = page.locator('.mat');
+	await size.fill('0');
+	await expect.poll(async () => (await first.boundingBox())!.width).toBeCloseTo(40, 0);
+	await size.fill('1');
+	const room = (await mat.boundingBox())!;
+	await expect
+		.poll(async () => (await page.locator('[data-take].focused').boundingBox())!.height)
+		.toBeGreaterThan(room.height - 60);
+	await expect(page).toHaveURL(/size=/);
+	// So large, it is the kept picture and no longer its thumbnail of 384 pixels.
+	await expect
+		.poll(() =>
+			page
+				.locator('[data-take].focused > img')
+				.evaluate((image: HTMLImageElement) => image.naturalWidth)
+		)
+		.toBeGreaterThan(400);
+	// The arrow keys bring the next one into the view, whole.
+	await page.keyboard.press('ArrowRight');
+	await expect
+		.poll(async () => {
+			const box = (await page.locator('[data-take].focused').boundingBox())!;
+			return box.x >= room.x && box.x + box.width <= room.x + room.width + 1;
+		})
+		.toBe(true);
+	await size.fill('0.6');
+	await page.waitForTimeout(600);
+	// Under the pointer stands the same place of the same take before and after.
+	const take = takes(page).nth(4);
+	const before = (await take.boundingBox())!;
+	const at = { x: before.x + before.width * 0.75, y: before.y + before.height * 0.25 };
+	await page.mouse.move(at.x, at.y);
+	await page.keyboard.down('Control');
+	for (let i = 0; i < 4; i++) await page.mouse.wheel(0, -100);
+	await page.keyboard.up('Control');
+	await page.waitForTimeout(700);
+	const id = await take.getAttribute('data-take');
+	const after = (await page.locator(`[data-take="${id}"]`).boundingBox())!;
+	expect(after.width).toBeGreaterThan(before.width * 1.2);
+	if (await mat.evaluate((e) => e.scrollTop > 0 && e.scrollTop < e.scrollHeight - e.clientHeight))
+		expect((at.y - after.y) / after.height).toBeCloseTo(0.25, 1);
 });

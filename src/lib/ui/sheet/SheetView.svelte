@@ -133,7 +133,11 @@
 		if (event.ctrlKey || event.metaKey || event.altKey) return;
 		// What is open above the sheet has the keys, wherever the focus is.
 		if (document.querySelector('.bx--modal.is-visible')) return;
-		if (at.closest('input, textarea, select, [role=menu], [role=dialog], [role=listbox]')) return;
+		if (at.closest('textarea, select, [role=menu], [role=dialog], [role=listbox]')) return;
+		// A box that is ticked takes no letters; one on a scale only the arrows.
+		const field = at.closest('input')?.type;
+		if (field && field !== 'checkbox' && (field !== 'range' || event.key.startsWith('Arrow')))
+			return;
 		const name = event.key.length === 1 ? event.key.toLowerCase() : event.key;
 		if (moves[name]) view.move(...moves[name]);
 		else if (marks[name]) toggle(marks[name]);

@@ -122,10 +122,19 @@ export class SheetState {
 		() => this.canFold && page.url.searchParams.get('fold') === '1'
 	);
 
-	/** The stop at which each dial off the axes is shown. */
-	readonly held: Map<AxisId, string> = $derived.by(() => {
+	/** The takes of the open brief, and those of one that stands beside. */
+	readonly #groups: Take[][] = $derived.by(() => {
+		const takes = this.#takes();
+		const own = takes.filter(({ briefId }) => briefId === this.#from.brief());
+		return own.length < takes.length
+			? [own, takes.filter(({ briefId }) => briefId !== this.#from.brief())]
+			: [takes];
+	});
+
+	/** Some takes with the dials off the axes held, each at a stop that they have, and these stops. */
+	#hold(takes: Take[], before: ReadonlyMap<AxisId, string>) {
 		const held = new Map<AxisId, string>();
-		let rest = this.#takes();
+		let rest = takes;
 		for (const dial of this.varied) {
 			if (Object.values(this.axes).includes(dial)) continue;
 			if (this.folded && isChance(dial)) continue;
@@ -134,20 +143,29 @@ export class SheetState {
 			const asked = page.url.searchParams.get(dial);
 			// What was in sight stays in sight, though another stop may have more takes by now.
 			const key =
-				[asked, this.#lastHeld.get(dial)].find((one) => stops.some((s) => s.key === one)) ??
+				[asked, before.get(dial)].find((one) => stops.some((s) => s.key === one)) ??
 				commonStop(rest, dial);
 			if (key === undefined || key === null) continue;
 			held.set(dial, key);
-			this.#lastHeld.set(dial, key);
 			rest = rest.filter((take) => keyOn(take, dial) === key);
 		}
-		return held;
+		return { held, rest };
+	}
+
+	readonly #holding = $derived.by(() => {
+		const [own, beside] = this.#groups;
+		const first = this.#hold(own, this.#lastHeld);
+		for (const [dial, key] of first.held) this.#lastHeld.set(dial, key);
+		// Another brief has stops of its own: it is held at the same ones where it can be.
+		const second = beside ? this.#hold(beside, first.held) : null;
+		return { held: first.held, takes: second ? [...first.rest, ...second.rest] : first.rest };
 	});
 
+	/** The stop at which each dial off the axes is shown. */
+	readonly held: Map<AxisId, string> = $derived.by(() => this.#holding.held);
+
 	/** The takes with what is held held. */
-	readonly among: Take[] = $derived.by(() =>
-		this.#takes().filter((take) => [...this.held].every(([dial, key]) => keyOn(take, dial) === key))
-	);
+	readonly among: Take[] = $derived.by(() => this.#holding.takes);
 
 	/** Those of them that the filter asks for. */
 	readonly fitting: Take[] = $derived.by(() =>
