@@ -1,4 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
+import { strToU8, zipSync } from 'fflate';
+import { PNG } from 'pngjs';
+import { newBrief } from './helpers';
 
 /** Adds takes to the open brief straight in the database, each with a picture of 1024x1024. */
 async function fill(count: number): Promise<void> {
@@ -194,4 +197,56 @@ test('2 000 takes of 1024x1024 are opened, scrolled, marked and looked at closel
 	);
 	// Each move was followed before the frame after it.
 	expect(following.length).toBe(60);
+});
+
+test('a thousand files come in from a ZIP, broken ones among them, and all is accounted for', async ({
+	page
+}) => {
+	test.slow();
+	const files: Record<string, Uint8Array> = {};
+	const rows = ['file;guidance;steps;seed;Light'];
+	const COUNT = 1000;
+	for (let i = 0; i < COUNT; i++) {
+		const name = `shots/${String(i).padStart(4, '0')}.png`;
+		const png = new PNG({ width: 48, height: 32 });
+		for (let at = 0; at < png.data.length; at += 4)
+			png.data.set([i % 256, (i * 7) % 256, (at / 4) % 256, 255], at);
+		const whole = new Uint8Array(PNG.sync.write(png));
+		// Every hundredth is cut off, every hundredth and first is no picture at all.
+		files[name] =
+			i % 100 === 0 ? whole.slice(0, 30) : i % 100 === 1 ? strToU8('this is no picture') : whole;
+		// One guidance is no number; one row comes twice.
+		rows.push(
+			`${name};${i === 7 ? 'much' : i % 10};${10 + (Math.floor(i / 10) % 10)};${Math.floor(i / 100)};${i % 2 ? 'dusk' : 'dawn'}`
+		);
+	}
+	rows.push('shots/0002.png;1;1;1;dusk', 'shots/9999.png;1;1;1;dusk');
+	files['settings.csv'] = strToU8(`\ufeff${rows.join('\r\n')}`);
+	const zip = Buffer.from(zipSync(files, { level: 1 }));
+
+	await newBrief(page, 'A thousand');
+	await page.getByRole('link', { name: 'Sheet' }).click();
+	await page.getByRole('button', { name: 'Bring in pictures made elsewhere' }).click();
+	await page.evaluate(watchPage);
+	const from = Date.now();
+	await page
+		.getByLabel('Files to bring in')
+		.setInputFiles({ name: 'thousand.zip', mimeType: 'application/zip', buffer: zip });
+	// 20 files broken, one number wrong, one row twice, one that names nothing.
+	await expect(page.getByText(/^980 pictures brought in; 23 could not be used/)).toBeVisible({
+		timeout: 120_000
+	});
+	const seconds = (Date.now() - from) / 1000;
+	const tasks = await longTasks(page);
+	for (const why of [
+		/no picture that can be read/,
+		/\u201cmuch\u201d is no number/,
+		/names it once more/,
+		/9999.*|it is not there/
+	])
+		await expect(page.getByText(why).first()).toBeAttached();
+	await page.getByRole('button', { name: 'Close' }).locator('visible=true').click();
+	await expect(page.getByText(/judged 0 of 980/)).toBeVisible();
+	await page.locator('[data-take] img').first().waitFor();
+	console.log(`    1 000 files brought in within ${seconds.toFixed(1)} s, ${say(tasks)}`);
 });

@@ -27,6 +27,8 @@ export { contactPage, type Box, type ContactPage } from './contact';
 export { meanOf, sortSheet } from './sort';
 export { heldSays, labelsOf } from './labels';
 export {
+	closeGaps,
+	columnGroups,
 	commonStop,
 	differences,
 	heldAmong,

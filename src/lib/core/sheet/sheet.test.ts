@@ -3,6 +3,8 @@ import { describe, expect, it } from 'vitest';
 import type { Take } from '$lib/core/schema';
 import { combinations, rackOfMany, rackOfOne } from '$lib/core/plan';
 import {
+	closeGaps,
+	columnGroups,
 	differences,
 	heldAmong,
 	heldSays,
@@ -45,6 +47,35 @@ describe('the sheet', () => {
 	it('leaves a hole where a combination was not run', () => {
 		const { cells } = layOut(takes.slice(1), { rows: 'guidance', columns: 'model', then: 'seed' });
 		expect(cells.flat().filter((cell) => cell.takes.length === 0)).toHaveLength(1);
+	});
+
+	it('closes the gaps that takes leave which are not asked for', () => {
+		const axes = { rows: 'guidance', columns: 'model', then: 'seed' } as const;
+		const whole = layOut(takes, axes);
+		expect(closeGaps(whole)).toEqual(whole);
+		expect(columnGroups(whole).map(({ from, count }) => [from, count])).toEqual([
+			[0, 2],
+			[2, 2]
+		]);
+		// Two takes of the twelve, in different rows and columns.
+		const few = takes.filter(
+			({ settings: { model, guidance, seed } }) =>
+				(model === 'gannet' && guidance === 2 && seed === 90) ||
+				(model === 'turnstone-2' && guidance === 12 && seed === 10)
+		);
+		const all = layOut(few, axes);
+		expect(all.cells.map((row) => row.length)).toEqual([4, 4]);
+		const closed = closeGaps(all);
+		expect(closed.cells.map((row) => row.map((cell) => cell.takes.length))).toEqual([
+			[1, 0],
+			[0, 1]
+		]);
+		// Models stand as they came: seed 90 was made first.
+		expect(columnGroups(closed).map(({ stop, count }) => [stop.stop, count])).toEqual([
+			['gannet', 1],
+			['turnstone-2', 1]
+		]);
+		expect(closeGaps(layOut([], axes)).cells).toHaveLength(1);
 	});
 
 	it('knows what would stand in a hole, so that it can be run', () => {

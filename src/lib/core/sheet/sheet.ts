@@ -174,6 +174,26 @@ export function layOut(takes: readonly Take[], axes: Axes): Sheet {
 	};
 }
 
+/** A sheet without the rows and columns in which no take stands. */
+export function closeGaps(sheet: Sheet): Sheet {
+	const taken = (cells: readonly Cell[]) => cells.some(({ takes }) => takes.length > 0);
+	const keep = (sheet.cells[0] ?? []).map((_, at) => taken(sheet.cells.map((row) => row[at])));
+	const cells = sheet.cells.filter(taken).map((row) => row.filter((__, at) => keep[at]));
+	return cells.length ? { ...sheet, cells } : sheet;
+}
+
+/** Neighbouring columns of cells that share a stop: where they begin, and how many they are. */
+export function columnGroups(sheet: Sheet): { stop: AxisStop; from: number; count: number }[] {
+	const groups: { stop: AxisStop; from: number; count: number }[] = [];
+	(sheet.cells[0] ?? []).forEach(({ column }, at) => {
+		if (!column) return;
+		const last = groups.at(-1);
+		if (last?.stop.key === column.key) last.count++;
+		else groups.push({ stop: column, from: at, count: 1 });
+	});
+	return groups;
+}
+
 /** The settings in which two takes differ, as dials with both stops. */
 export function differences(a: Take, b: Take): { dial: DialId; from: Stop; to: Stop }[] {
 	return dials

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { asks } from '$lib/core/judge';
 	import { measures } from '$lib/core/measure';
-	import { many, useWork } from '$lib/ui/shared';
+	import { many } from '$lib/ui/shared';
 	import { allFaults } from './faults.svelte';
 	import type { Measuring } from './measuring.svelte';
 	import type { SheetState } from './state.svelte';
@@ -9,7 +9,6 @@
 
 	let { view, measuring }: { view: SheetState; measuring: Measuring } = $props();
 
-	const work = useWork();
 	const faults = allFaults();
 	const { filter, fitting } = $derived(view);
 	const set = (name: string, value: string) => view.set({ [name]: value || null });
@@ -49,7 +48,7 @@
 	<input
 		type="search"
 		aria-label="Words of its settings or note"
-		placeholder="find words, a number"
+		placeholder="find words"
 		value={filter.text ?? ''}
 		oninput={(e) => set('find', e.currentTarget.value)}
 	/>
@@ -89,7 +88,7 @@
 		<option value="measure" disabled={!view.measure}>most of the measure first</option>
 	</select>
 	{#if asks(filter)}
-		<span role="status">{many(fitting.length, 'take')} of {view.among.length}</span>
+		<span role="status">{fitting.length} of {many(view.among.length, 'take')}</span>
 		<label class="only"
 			><input
 				type="checkbox"
@@ -99,7 +98,7 @@
 		>
 		<button
 			class="plain link"
-			onclick={() => (view.selected = new Set(fitting.map(({ id }) => id)))}>choose them</button
+			onclick={() => (view.selected = new Set(fitting.map(({ id }) => id)))}>choose</button
 		>
 		<button class="plain link" onclick={() => view.set(none)}>show all</button>
 	{/if}
@@ -143,8 +142,13 @@
 		font: 13px var(--sans);
 	}
 
+	select {
+		max-width: 122px;
+		text-overflow: ellipsis;
+	}
+
 	input {
-		width: 150px;
+		width: 112px;
 		border-bottom-color: var(--rule);
 	}
 

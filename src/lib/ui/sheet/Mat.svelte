@@ -7,6 +7,7 @@
 		approach,
 		axisOf,
 		CELL_GAP,
+		columnGroups,
 		dialOn,
 		inSight,
 		isFigures,
@@ -41,6 +42,8 @@
 	const SPARE = 1;
 	/** About as many cells come into sight in one frame, so that none takes long. */
 	const CELLS_PER_FRAME = 16;
+	/** Pixels between labels and cells, so that the outline of the take in focus is not covered. */
+	const CLEAR = 4;
 	/** Wider cells than this show the kept picture instead of its thumbnail, in device pixels. */
 	const THUMBNAIL = 400;
 	const sheet = $derived(view.sheet);
@@ -85,7 +88,7 @@
 	onMount(() => () => cancelAnimationFrame(frame));
 	const between = (from: number, to: number) =>
 		Array.from({ length: to - from }, (_, i) => from + i);
-	const wide = $derived(Math.max(1, sheet.thens.length));
+	const groups = $derived(columnGroups(sheet));
 
 	/** Cells grow about a point of the mat, which stays where it is; of the take in focus by itself. */
 	let anchor: { x: number; y: number } | null = null;
@@ -187,7 +190,7 @@
 		const plan = newPlan(work.brief!.id, design, rack);
 		await store.addPlan(plan, made, () => crypto.randomUUID());
 	}
-	const empty = $derived(sheet.cells.flat().filter(({ takes }) => !takes.length));
+	const empty = $derived(view.only ? [] : sheet.cells.flat().filter(({ takes }) => !takes.length));
 	/** Whether what is missing can be run: places in models' own stops cannot. */
 	const canRun = $derived(
 		empty.length > 1 && missingFrom(view.shown, sheet.axes, empty[0]) !== null
@@ -243,14 +246,22 @@
 		style:height="{whole.height}px"
 	>
 		{#if view.carrying}
-			<span class="well across" {...well(view, 'columns')}>let go here: across</span>
 			<span
-				class="well down"
-				style:height="{Math.max(120, height - labels.top - 40)}px"
+				class="well"
+				style:left="{labels.left}px"
+				style:width="{Math.min(whole.width, width) - labels.left}px"
+				style:height="40px"
+				{...well(view, 'columns')}>let go here: across</span
+			>
+			<span
+				class="well"
+				style:top="44px"
+				style:width="{labels.left - CLEAR}px"
+				style:height="{Math.min(whole.height, height) - 48}px"
 				{...well(view, 'rows')}>down</span
 			>
 		{/if}
-		<div class="head" role="rowgroup" style:height="{labels.top}px">
+		<div class="head" role="rowgroup" style:height="{labels.top - CLEAR}px">
 			<div role="row" class="labels">
 				<span
 					role="columnheader"
@@ -260,16 +271,15 @@
 				>
 					{#if sheet.axes.rows}{axisOf(sheet.axes.rows).label}{/if}
 				</span>
-				{#each between(Math.floor(columns.from / wide), Math.ceil(columns.to / wide)) as c (c)}
-					{@const stop = sheet.columns[c]}
-					{#if stop && sheet.axes.columns}
+				{#each groups as { stop, from, count } (stop.key)}
+					{#if sheet.axes.columns && from < columns.to && from + count > columns.from}
 						<span
 							role="columnheader"
-							aria-colindex={c * wide + 2}
+							aria-colindex={from + 2}
 							class="label"
 							class:num={isFigures(sheet.axes.columns)}
-							style:left="{labels.left + c * wide * pitch.x}px"
-							style:width="{wide * pitch.x - CELL_GAP}px"
+							style:left="{labels.left + from * pitch.x}px"
+							style:width="{count * pitch.x - CELL_GAP}px"
 						>
 							{@render label(sheet.axes.columns, stop, 'column')}
 						</span>
@@ -279,14 +289,14 @@
 			{#if sheet.thens.length}
 				<div role="row" class="labels second">
 					{#each between(columns.from, columns.to) as c (c)}
-						{@const stop = sheet.thens[c % wide]}
+						{@const stop = sheet.cells[0]?.[c]?.then}
 						<span
 							role="columnheader"
 							aria-colindex={c + 2}
 							class="label"
 							class:num={isFigures(sheet.axes.then)}
 							style:left="{labels.left + c * pitch.x}px"
-							style:width="{view.layout.width}px">{words(sheet.axes.then, stop)}</span
+							style:width="{view.layout.width}px">{stop ? words(sheet.axes.then, stop) : ''}</span
 						>
 					{/each}
 				</div>
@@ -306,7 +316,7 @@
 					role="rowheader"
 					class="side"
 					class:num={isFigures(sheet.axes.rows)}
-					style:width="{labels.left}px"
+					style:width="{labels.left - CLEAR}px"
 				>
 					{#if stop && sheet.axes.rows}
 						{@render label(sheet.axes.rows, stop, 'row')}
@@ -385,6 +395,8 @@
 	.well {
 		position: absolute;
 		z-index: 4;
+		top: 0;
+		left: 0;
 		display: grid;
 		place-items: center;
 		border: 2px dashed var(--varied);
@@ -392,19 +404,6 @@
 		color: var(--varied);
 		font-size: 13px;
 		font-weight: 600;
-	}
-
-	.well.across {
-		top: 0;
-		right: 0;
-		left: 92px;
-		height: 40px;
-	}
-
-	.well.down {
-		top: 44px;
-		left: 0;
-		width: 88px;
 	}
 
 	.label {

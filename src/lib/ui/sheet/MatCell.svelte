@@ -41,6 +41,8 @@
 	<span class="average">{average}</span>
 {:else if takes[0]}
 	<TakeCell {view} take={takes[0]} {measuring} {large} share={shareOf(takes[0].id)} />
+{:else if view.only}
+	<span class="left-out" title="What stands here is not what the filter asks for"></span>
 {:else}
 	<button class="none" disabled={!missing} onclick={() => missing && onrun([missing])}
 		>not run{#if missing}<strong>run it</strong>{/if}</button
@@ -65,6 +67,13 @@
 		color: #1a1a1a;
 		font-size: 12px;
 		pointer-events: none;
+	}
+
+	.left-out {
+		display: block;
+		height: 100%;
+		border: 1px solid currentcolor;
+		opacity: 0.12;
 	}
 
 	.none {

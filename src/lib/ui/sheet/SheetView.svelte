@@ -2,7 +2,7 @@
 	import { Button } from 'carbon-components-svelte';
 	import { flushSync, onMount, untrack } from 'svelte';
 	import type { MarkKind } from '$lib/core/schema';
-	import { learnKeys, stepsOf } from '$lib/core/sheet';
+	import { heldSays, learnKeys, stepsOf } from '$lib/core/sheet';
 	import * as store from '$lib/store';
 	import { session, undo, useWork } from '$lib/ui/shared';
 	import BringIn from './BringIn.svelte';
@@ -60,9 +60,9 @@
 		learning = true;
 		// As many takes as take a few milliseconds.
 		const MANY = 250;
-		for (let at = 0; at < work.takes.length; at += MANY) {
-			work.takes.slice(at, at + MANY).forEach(learnKeys);
-			if (at + MANY < work.takes.length) await new Promise((resolve) => setTimeout(resolve));
+		for (let at = 0; at < takes.length; at += MANY) {
+			takes.slice(at, at + MANY).forEach(learnKeys);
+			if (at + MANY < takes.length) await new Promise((resolve) => setTimeout(resolve));
 		}
 		// First what is looked up, then the pictures, then what stands round them.
 		for (let part = 1; part <= 6; part++) {
@@ -174,7 +174,7 @@
 
 {#if !work.ready}
 	<div></div>
-{:else if work.takes.length === 0}
+{:else if takes.length === 0}
 	<section class="empty">
 		<h1>No takes yet</h1>
 		<p>
@@ -187,8 +187,9 @@
 		>
 	</section>
 {:else}
+	<p class="on-paper">{work.brief!.name}: {heldSays(view.shown, session.cards)}</p>
 	<div class="view">
-		<div class="bars">
+		<div class="bars" data-screen>
 			{#if opened > 3}<SheetBar {view} />{/if}
 			{#if opened > 4}<FilterBar {view} {measuring} />{/if}
 		</div>

@@ -5,6 +5,7 @@ import { asks, wanted, type Judged, type TakeFilter } from '$lib/core/judge';
 import { isMeasureId, type MeasureId } from '$lib/core/measure';
 import type { Take } from '$lib/core/schema';
 import {
+	closeGaps,
 	commonStop,
 	isAxisId,
 	keyOn,
@@ -188,14 +189,15 @@ export class SheetState {
 	});
 
 	readonly sheet: Sheet = $derived.by(() => {
-		const sheet = layOut(this.shown, this.axes);
+		let sheet = layOut(this.shown, this.axes);
 		const { order } = this;
-		if (order === 'stop') return sheet;
-		const score = (takes: readonly Take[]) =>
-			meanOf(takes, (take) => this.#from.score(take, order));
-		return sortSheet(sortSheet(sheet, 'rows', score), 'columns', score);
+		if (order !== 'stop') {
+			const score = (takes: readonly Take[]) =>
+				meanOf(takes, (take) => this.#from.score(take, order));
+			sheet = sortSheet(sortSheet(sheet, 'rows', score), 'columns', score);
+		}
+		return this.only ? closeGaps(sheet) : sheet;
 	});
-
 	/**
 	 * The takes that stand in each cell, row by row: of every seed that is folded in, the newest
 	 * that is not cancelled.
@@ -255,11 +257,11 @@ export class SheetState {
 
 	/** What lies on the mat. */
 	readonly content: MatContent = $derived.by(() => {
-		const { rows, columns, thens, axes } = this.sheet;
+		const { cells, thens, axes } = this.sheet;
 		const isText = axes.rows && ['wording', 'negative', 'style', 'model'].includes(axes.rows);
 		return {
-			across: Math.max(1, columns.length) * Math.max(1, thens.length),
-			down: Math.max(1, rows.length),
+			across: Math.max(1, cells[0]?.length ?? 0),
+			down: Math.max(1, cells.length),
 			// Of the widest when they differ.
 			ratio: this.shown.reduce(
 				(most, { settings: { width, height } }) => Math.max(most, width / height),
