@@ -198,7 +198,7 @@ test('pictures made elsewhere come in with their table, and what cannot be used 
 	await page.getByRole('button', { name: 'Close' }).locator('visible=true').click();
 	await expect(takes(page)).toHaveCount(2);
 	await takes(page).first().click();
-	await expect(page.getByText('House model').first()).toBeVisible();
+	await expect(page.locator('aside').getByText('House model')).toBeVisible();
 	// They are measured and judged like any other.
 	await page.keyboard.press('k');
 	await expect(page.getByText('judged 1 of 2')).toBeVisible();
@@ -276,6 +276,16 @@ test('dials are dragged onto axes, rows and pages, and a filter closes the gaps'
 	await expect(takes(page)).toHaveCount(Number(few) - 1);
 	await page.keyboard.press('u');
 	await expect(takes(page)).toHaveCount(Number(few));
+	await expect(page.getByText('undone: the mark of 1 take')).toBeVisible();
+	await page.keyboard.press('r');
+	await expect(takes(page)).toHaveCount(Number(few) - 1);
+	await page.keyboard.press('u');
+	await expect(takes(page)).toHaveCount(Number(few));
+	await page.getByRole('button', { name: 'Show all' }).click();
+	await expect(takes(page)).toHaveCount(all);
+	await page.getByLabel('Stop', { exact: true }).selectOption({ label: 'guidance 6' });
+	await expect(page.getByText(/^3 of 9 takes$/)).toBeVisible();
+	await expect(page.locator('[data-take].faint')).toHaveCount(6);
 });
 
 test('one take fills the view without a break, and the sheet grows about the pointer', async ({

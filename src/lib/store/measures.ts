@@ -4,6 +4,10 @@ import { db, type StoredMeasures, type StoredPair } from './db';
 export const measuresOf = async (briefId: string): Promise<Map<string, StoredMeasures>> =>
 	new Map((await db.measures.where({ briefId }).toArray()).map((one) => [one.takeId, one]));
 
+/** What was measured of a take, perhaps in another tab. */
+export const measuresOfTake = (takeId: string): Promise<StoredMeasures | undefined> =>
+	db.measures.get(takeId);
+
 export async function keepMeasures(one: StoredMeasures): Promise<void> {
 	await db.measures.put(one);
 }

@@ -1,4 +1,4 @@
-import { dials, stopKey } from '$lib/core/dials';
+import { dialOf, dials, stopKey, type DialId } from '$lib/core/dials';
 import type { MeasureId } from '$lib/core/measure';
 import type { MarkKind, Measured, Remark, Take } from '$lib/core/schema';
 
@@ -10,6 +10,8 @@ export interface TakeFilter {
 	fault?: string;
 	/** A measure and the least or most that it may be. */
 	measure?: { id: MeasureId; least?: number; most?: number };
+	/** A dial and the stop on it, as its key. */
+	stop?: { dial: DialId; key: string };
 	/** Words that stand in its settings or its note. */
 	text?: string;
 }
@@ -27,7 +29,8 @@ export const asks = (filter: TakeFilter): boolean =>
 
 /** Whether a take has all that is asked for. One that was not measured yet has no measure. */
 export function wanted(take: Take, judged: Judged, filter: TakeFilter): boolean {
-	const { mark, fault, measure, text } = filter;
+	const { mark, fault, measure, stop, text } = filter;
+	if (stop && stopKey(dialOf(stop.dial).read(take)) !== stop.key) return false;
 	if (mark !== undefined && (judged.mark ?? 'none') !== mark) return false;
 	const faults = judged.remark?.faults ?? [];
 	if (fault === 'any' && !faults.length) return false;

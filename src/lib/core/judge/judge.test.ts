@@ -45,6 +45,15 @@ describe('a filter', () => {
 		expect(wanted(take, { remark }, { text: 'dark heron' })).toBe(true);
 	});
 
+	it('asks for a stop of a dial, and finds words of a table that came along', () => {
+		expect(wanted(take, {}, { stop: { dial: 'guidance', key: '6.5' } })).toBe(true);
+		expect(wanted(take, {}, { stop: { dial: 'guidance', key: '6' } })).toBe(false);
+		const brought = { ...take, columns: { paper: 'rough laid' } };
+		expect(wanted(brought, {}, { text: 'laid' })).toBe(true);
+		expect(wanted(take, {}, { text: 'laid' })).toBe(false);
+		expect(asks({ stop: { dial: 'seed', key: '1' } })).toBe(true);
+	});
+
 	it('asks for measures within limits, and for words of any setting', () => {
 		expect(wanted(take, { measured }, { measure: { id: 'oversaturated', least: 0.05 } })).toBe(
 			true

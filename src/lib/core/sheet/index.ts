@@ -1,3 +1,4 @@
+export { lookOf, scaleTo, transformOf, WHOLE, type Look, type Sides, type Transform } from './look';
 export {
 	axesOf,
 	axisOf,
@@ -30,7 +31,6 @@ export {
 	closeGaps,
 	columnGroups,
 	commonStop,
-	differences,
 	heldAmong,
 	keyOn,
 	layOut,

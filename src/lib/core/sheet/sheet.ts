@@ -194,13 +194,6 @@ export function columnGroups(sheet: Sheet): { stop: AxisStop; from: number; coun
 	return groups;
 }
 
-/** The settings in which two takes differ, as dials with both stops. */
-export function differences(a: Take, b: Take): { dial: DialId; from: Stop; to: Stop }[] {
-	return dials
-		.map(({ id, read }) => ({ dial: id, from: read(a), to: read(b) }))
-		.filter(({ from, to }) => stopKey(from) !== stopKey(to));
-}
-
 /**
  * What would stand in a cell in which nothing does: a take of the sheet with the dials of the axes
  * turned to the cell's stops. Null where a stop is a place in models' own stops or on no dial, or

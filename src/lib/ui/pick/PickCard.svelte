@@ -26,7 +26,11 @@
 	async function remove() {
 		const kept = $state.snapshot(pick);
 		await store.deletePick(kept.id);
-		undo.push(() => store.addPick(kept));
+		undo.push({
+			says: `the pick ${kept.name}`,
+			back: () => store.addPick(kept),
+			again: () => store.deletePick(kept.id)
+		});
 	}
 </script>
 

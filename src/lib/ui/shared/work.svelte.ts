@@ -2,6 +2,7 @@ import { createContext } from 'svelte';
 import type { Brief, MarkKind, Pick, Plan, Rack, Remark, Take } from '$lib/core/schema';
 import * as store from '$lib/store';
 import { live, liveTakes } from './live.svelte';
+import { many } from './say';
 import { undo } from './undo.svelte';
 
 /** The brief that is open, with all that belongs to it. */
@@ -49,6 +50,11 @@ const both = <T>(one: Map<string, T>, two: Map<string, T>): Map<string, T> =>
 export function openWork(id: () => string, besideId: () => string = () => ''): Work {
 	const brief = liveOf(id, store.brief, undefined);
 	const takes = liveTakes(id);
+	$effect(() => {
+		// What was done in one brief is not taken back in another.
+		void id();
+		return () => undo.clear();
+	});
 	const beside = {
 		brief: liveOf(besideId, store.brief, undefined),
 		takes: liveTakes(besideId),
@@ -63,9 +69,13 @@ export function openWork(id: () => string, besideId: () => string = () => ''): W
 	const remarks = $derived(both(ownRemarks.current, beside.remarks.current));
 	const remarkOn = ({ id: takeId, briefId }: Take): Remark =>
 		remarks.get(takeId) ?? { takeId, briefId, faults: [], note: '', at: 0 };
-	const remark = async (next: Remark[]) => {
+	const remark = async (next: Remark[], what: string) => {
 		const before = await store.remarkTakes(next);
-		undo.push(() => store.remarkTakes(before).then(() => undefined));
+		undo.push({
+			says: `${what} of ${many(next.length, 'take')}`,
+			back: () => store.remarkTakes(before),
+			again: () => store.remarkTakes(next)
+		});
 	};
 	// Changes show at once; the database follows.
 	let ahead = $state.raw<Partial<OwnFields>>({});
@@ -121,15 +131,21 @@ export function openWork(id: () => string, besideId: () => string = () => ''): W
 					const old = remarkOn(take);
 					const others = old.faults.filter((one) => one !== fault);
 					return { ...old, faults: all ? others : [...others, fault], at: Date.now() };
-				})
+				}),
+				'a fault'
 			);
 		},
-		note: (take, note) => remark([{ ...remarkOn(take), note, at: Date.now() }]),
+		note: (take, note) => remark([{ ...remarkOn(take), note, at: Date.now() }], 'the note'),
 		async mark(chosen, kind) {
 			const before = await store.markTakes(chosen, kind, Date.now());
-			undo.push(async () => {
-				for (const take of chosen)
-					await store.markTakes([take], before.get(take.id) ?? null, Date.now());
+			const as = (old: MarkKind | null) => chosen.filter(({ id }) => before.get(id) === old);
+			undo.push({
+				says: `the mark of ${many(chosen.length, 'take')}`,
+				back: async () => {
+					for (const old of new Set(before.values()))
+						await store.markTakes(as(old), old, Date.now());
+				},
+				again: () => store.markTakes(chosen, kind, Date.now())
 			});
 		}
 	};

@@ -10,12 +10,13 @@
 		one: string;
 		two: string;
 		mode: Exclude<TableMode, 'side'>;
-		transform: string;
+		/** How each of the two is moved and scaled. */
+		transforms: [string, string];
 		/** Which of the two is seen while they blink. */
 		onshown: (second: boolean) => void;
 	}
 
-	let { one, two, mode, transform, onshown }: Props = $props();
+	let { one, two, mode, transforms, onshown }: Props = $props();
 
 	/** Time that each is seen while they blink, in milliseconds. */
 	const BLINK = 600;
@@ -65,7 +66,7 @@
 
 <div class="window" bind:this={box}>
 	{#if mode === 'wipe' || mode === 'blink'}
-		<div class="picture" style:transform>
+		<div class="picture" style:transform={transforms[0]}>
 			<TakePicture takeId={one} alt="The first take" large />
 		</div>
 		<div
@@ -73,7 +74,7 @@
 			style:clip-path={mode === 'wipe' ? `inset(0 0 0 ${cut * 100}%)` : null}
 			style:visibility={mode === 'blink' && !second ? 'hidden' : null}
 		>
-			<div class="picture" style:transform>
+			<div class="picture" style:transform={transforms[1]}>
 				<TakePicture takeId={two} alt="The second take" large />
 			</div>
 		</div>
@@ -93,7 +94,7 @@
 			>
 		{/if}
 	{:else}
-		<div class="picture" style:transform>
+		<div class="picture" style:transform={transforms[0]}>
 			<canvas bind:this={canvas} aria-label="The difference of the two takes"></canvas>
 		</div>
 		<p class="scale" role="status">

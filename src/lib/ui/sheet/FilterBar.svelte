@@ -1,5 +1,7 @@
 <script lang="ts">
 	import { asks } from '$lib/core/judge';
+	import { isDialId } from '$lib/core/dials';
+	import { axisOf, labelsOf, stopsAmong } from '$lib/core/sheet';
 	import { measures } from '$lib/core/measure';
 	import { many } from '$lib/ui/shared';
 	import { allFaults } from './faults.svelte';
@@ -44,6 +46,22 @@
 		<option value="none">no fault</option>
 		<option value="any">some fault</option>
 		{#each faults.current as { id, label } (id)}<option value={id}>{label}</option>{/each}
+	</select>
+	<select
+		aria-label="Stop"
+		value={filter.stop ? `${filter.stop.dial}:${filter.stop.key}` : ''}
+		onchange={(e) => set('stop', e.currentTarget.value)}
+	>
+		<option value="">any stop</option>
+		{#each view.varied.filter(isDialId) as dial (dial)}
+			{@const stops = stopsAmong(view.takes, dial)}
+			{@const named = labelsOf(dial, stops, view.known)}
+			<optgroup label={axisOf(dial).label}>
+				{#each stops as { key } (key)}
+					<option value="{dial}:{key}">{axisOf(dial).label.toLowerCase()} {named.get(key)}</option>
+				{/each}
+			</optgroup>
+		{/each}
 	</select>
 	<input
 		type="search"
@@ -100,7 +118,12 @@
 			class="plain link"
 			onclick={() => (view.selected = new Set(fitting.map(({ id }) => id)))}>choose</button
 		>
-		<button class="plain link" onclick={() => view.set(none)}>show all</button>
+		<button
+			class="plain link"
+			aria-label="Show all"
+			title="Ask for nothing: show all"
+			onclick={() => view.set(none)}>all</button
+		>
 	{/if}
 	{#if view.selected.size}
 		<span role="status">{view.selected.size} chosen</span>
@@ -121,7 +144,7 @@
 <style>
 	.bar {
 		display: flex;
-		gap: 10px;
+		gap: 7px;
 		align-items: center;
 		height: 38px;
 		padding: 0 18px;
@@ -143,12 +166,12 @@
 	}
 
 	select {
-		max-width: 122px;
+		max-width: 112px;
 		text-overflow: ellipsis;
 	}
 
 	input {
-		width: 112px;
+		width: 96px;
 		border-bottom-color: var(--rule);
 	}
 

@@ -9,7 +9,7 @@
 		['M', 'maybe'],
 		['D', 'drop'],
 		['F', 'faults'],
-		['U', 'undo']
+		['U R', 'undo, redo']
 	];
 	const keys = $derived(
 		view.open.length
@@ -69,10 +69,10 @@
 <style>
 	footer {
 		display: flex;
-		gap: 14px;
+		gap: 11px;
 		align-items: center;
 		height: 40px;
-		padding: 0 18px;
+		padding: 0 14px;
 		overflow: hidden;
 		border-top: 1px solid var(--rule);
 		background: var(--panel);

@@ -86,7 +86,6 @@
 			></span
 		>
 	{/if}
-	<!-- svelte-ignore a11y_no_static_element_interactions -->
 	<div class="dials" {...well(view, 'page')}>
 		{#each names.slice(0, Math.max(2, view.varied.length)) as [name, says] (name)}
 			<div

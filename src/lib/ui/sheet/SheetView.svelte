@@ -44,7 +44,16 @@
 			return mark && worth[mark];
 		}
 	});
-	onMount(() => () => measuring.close());
+	onMount(() => () => {
+		measuring.close();
+		undo.leave();
+	});
+	// What was taken back is said for a moment.
+	$effect(() => {
+		if (!undo.says) return;
+		const timer = setTimeout(() => (undo.says = null), 3000);
+		return () => clearTimeout(timer);
+	});
 	$effect(
 		() =>
 			void measuring.read([work.brief!.id, ...(work.beside.brief ? [work.beside.brief.id] : [])])
@@ -141,7 +150,8 @@
 		const name = event.key.length === 1 ? event.key.toLowerCase() : event.key;
 		if (moves[name]) view.move(...moves[name]);
 		else if (marks[name]) toggle(marks[name]);
-		else if (name === 'u') void undo.last();
+		else if (name === 'u') void undo.back();
+		else if (name === 'r') void undo.again();
 		else if (name === 'f') view.faulting = !view.faulting;
 		else if (name === 'l') view.loupe = !view.loupe;
 		else if (name === '+' || name === '=' || name === '-') scale(name === '-' ? -1 : 1);
@@ -208,6 +218,7 @@
 		</div>
 		<div>
 			{#if view.faulting}<FaultBar {view} />{/if}
+			{#if undo.says}<p class="said" role="status">{undo.says}</p>{/if}
 			<KeyBar {view} />
 		</div>
 	</div>
@@ -237,6 +248,17 @@
 
 	.middle.wide {
 		grid-template-columns: minmax(0, 1fr) 380px;
+	}
+
+	.said {
+		position: absolute;
+		z-index: 5;
+		bottom: 48px;
+		left: 50%;
+		padding: 6px 14px;
+		background: var(--ink);
+		color: var(--paper);
+		font-size: 13px;
 	}
 
 	.empty {

@@ -1,17 +1,19 @@
 <script lang="ts">
-	import { select } from 'd3-selection';
-	import { zoom, zoomIdentity, type ZoomTransform } from 'd3-zoom';
-	import { dialOf } from '$lib/core/dials';
-	import { differences } from '$lib/core/sheet';
-	import { session, TakePicture, useWork } from '$lib/ui/shared';
+	import type { Take } from '$lib/core/schema';
+	import { axisOf, scaleTo, variedAmong, WHOLE, type Axis, type Look } from '$lib/core/sheet';
+	import { TakePicture, useWork } from '$lib/ui/shared';
 	import Against from './Against.svelte';
 	import type { SheetState } from './state.svelte';
+	import TableWindow from './TableWindow.svelte';
 
 	let { view }: { view: SheetState } = $props();
 
 	const work = useWork();
-	const takes = $derived(view.open.flatMap((id) => work.takes.find((t) => t.id === id) ?? []));
-	const parts = $derived(takes.length === 2 ? differences(takes[0], takes[1]) : []);
+	const all = $derived([...work.takes, ...work.beside.takes]);
+	const takes = $derived(view.open.flatMap((id) => all.find((t) => t.id === id) ?? []));
+	/** In what the takes on the table differ. */
+	const parts = $derived(takes.length > 1 ? variedAmong(takes).map(axisOf) : []);
+	const said = (axis: Axis, take: Take) => axis.format(axis.read(take), view.known);
 	const against = $derived(takes.length === 2 && view.mode !== 'side' ? view.mode : null);
 	const modes = [
 		['side', 'side by side'],
@@ -22,31 +24,16 @@
 	] as const;
 	/** Four stand in two rows. */
 	const across = $derived(against ? 1 : takes.length === 4 ? 2 : Math.max(1, takes.length));
-	const down = $derived(takes.length === 4 ? 2 : 1);
 	let seen = $state(0);
-	let table: HTMLDivElement;
-	let at = $state.raw<ZoomTransform>(zoomIdentity);
-
-	// One zoom and pan for all pictures on the table, as shares of each picture's own box.
-	const behaviour = zoom<HTMLDivElement, unknown>()
-		.scaleExtent([1, 16])
-		.filter(
-			(event: MouseEvent) => !event.shiftKey && !(event.target as Element).closest('input, button')
-		)
-		.on('zoom', ({ transform }: { transform: ZoomTransform }) => (at = transform));
-
-	$effect(() => {
-		const chosen = select(table);
-		chosen.call(behaviour).on('dblclick.zoom', null);
-		return () => {
-			chosen.on('.zoom', null);
-		};
-	});
+	/** How all pictures on the table are looked at: by the same place of each, whatever its frame. */
+	let look = $state.raw<Look>(WHOLE);
+	let size = $state.raw({ width: 1, height: 1 });
+	const onlook = (next: Look) => (look = next);
 
 	$effect(() => {
 		// Another take on the table is seen whole first.
 		void view.open.join();
-		select(table).call((s) => behaviour.transform(s, zoomIdentity));
+		look = WHOLE;
 	});
 
 	function close() {
@@ -55,37 +42,39 @@
 	}
 
 	/** So many pixels of the screen for one of the first picture, whatever its frame. */
-	function toPixels(scale: number) {
+	function toPixels(pixels: number) {
 		const [first] = takes;
-		const box = table.querySelector('.window')?.getBoundingClientRect();
-		if (!first || !box) return;
-		const { width, height } = first.settings;
-		const fit = Math.min(box.width / width, box.height / height);
-		const k = Math.max(1, scale / (fit * devicePixelRatio));
-		select(table).call((s) => behaviour.scaleTo(s, k));
+		if (first) look = { ...look, scale: scaleTo(pixels, size, first.settings, devicePixelRatio) };
 	}
 
-	const turn = (by: number) => select(table).call((s) => behaviour.scaleBy(s, by));
+	function turn(by: number) {
+		const scale = Math.max(1, Math.min(16, look.scale * by));
+		look = scale === 1 ? WHOLE : { ...look, scale };
+	}
 </script>
 
 <div class="view mat-{view.mat}">
-	<div class="table" bind:this={table} style:--across={across}>
+	<div class="table" style:--across={across}>
 		{#if against}
 			<figure>
-				<Against
-					one={takes[0].id}
-					two={takes[1].id}
-					mode={against}
-					transform="translate({at.x}px, {at.y}px) scale({at.k})"
-					onshown={(second) => (seen = second ? 1 : 0)}
-				/>
+				<TableWindow picture={takes[0].settings} {look} {onlook} bind:size>
+					{#snippet children(moved)}
+						<Against
+							one={takes[0].id}
+							two={takes[1].id}
+							mode={against}
+							transforms={[moved(takes[0].settings), moved(takes[1].settings)]}
+							onshown={(second) => (seen = second ? 1 : 0)}
+						/>
+					{/snippet}
+				</TableWindow>
 				<figcaption>
 					{#each takes as take, i (take.id)}
 						<span class:seen={against === 'blink' && seen === i}>
 							<strong>Take {take.number}</strong>
-							{#each parts as { dial, from, to } (dial)}
-								<small>{dialOf(dial).label.toLowerCase()}</small>
-								{dialOf(dial).format(i ? to : from, session.cards)}
+							{#each parts as axis (axis.id)}
+								<small>{axis.label.toLowerCase()}</small>
+								{said(axis, take)}
 							{/each}
 						</span>
 					{/each}
@@ -94,25 +83,22 @@
 		{/if}
 		{#each against ? [] : takes as take (take.id)}
 			<figure>
-				<div class="window">
-					<div
-						class="picture"
-						style:transform="translate({at.x / across}px, {at.y / down}px) scale({at.k})"
-					>
-						<TakePicture takeId={take.id} alt="Take {take.number}" large />
-					</div>
-				</div>
+				<TableWindow picture={take.settings} {look} {onlook} bind:size>
+					{#snippet children(moved)}
+						<div class="picture" style:transform={moved(take.settings)}>
+							<TakePicture takeId={take.id} alt="Take {take.number}" large />
+						</div>
+					{/snippet}
+				</TableWindow>
 				<figcaption>
 					<button
 						class="plain"
 						onclick={() => (view.focus = take.id)}
 						aria-pressed={view.focus === take.id}>Take {take.number}</button
 					>
-					{#each parts as { dial, from, to } (dial)}
-						<span
-							><small>{dialOf(dial).label.toLowerCase()}</small>
-							<strong>{dialOf(dial).format(take === takes[0] ? from : to, session.cards)}</strong
-							></span
+					{#each parts as axis (axis.id)}
+						<span title={said(axis, take)}
+							><small>{axis.label.toLowerCase()}</small> <strong>{said(axis, take)}</strong></span
 						>
 					{/each}
 					<span class="mark">{work.marks.get(take.id) ?? ''}</span>
@@ -124,11 +110,9 @@
 		<button class="act back" onclick={close}>Back to the sheet</button>
 		<span class="zoom">
 			<button onclick={() => turn(1 / 1.5)} aria-label="Smaller">−</button>
-			<span class="num">{at.k.toFixed(1)}×</span>
+			<span class="num">{look.scale.toFixed(1)}×</span>
 			<button onclick={() => turn(1.5)} aria-label="Larger">+</button>
-			<button onclick={() => select(table).call((s) => behaviour.transform(s, zoomIdentity))}
-				>whole</button
-			>
+			<button onclick={() => (look = WHOLE)}>whole</button>
 		</span>
 		{#if takes.length === 2}
 			<span class="modes" role="group" aria-label="Against each other">
@@ -177,10 +161,6 @@
 		grid-template-rows: minmax(0, 1fr) 30px;
 		min-width: 0;
 		min-height: 0;
-	}
-
-	.window {
-		overflow: hidden;
 	}
 
 	.picture {

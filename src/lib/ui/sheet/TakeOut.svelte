@@ -105,7 +105,13 @@
 		attempt('Deleting', async () => {
 			const gone = await store.deleteTakes(takes.map(({ id }) => id));
 			view.selected = new Set();
-			undo.push(() => store.restoreTakes(gone));
+			const ids = gone.takes.map(({ id }) => id);
+			undo.push({
+				says: `${many(ids.length, 'take')} deleted`,
+				back: () => store.restoreTakes(gone),
+				again: () => store.deleteTakes(ids),
+				heavy: true
+			});
 			freed = `${many(gone.takes.length, 'take')} deleted, ${(gone.bytes / 1e6).toFixed(1)} MB freed. U puts them back until the view is left.`;
 			open = false;
 		});

@@ -82,6 +82,12 @@ export class Measuring {
 
 	async #measure({ id: takeId, briefId }: Pick<Take, 'id' | 'briefId'>): Promise<void> {
 		try {
+			// Another tab may have been quicker.
+			const known = await store.measuresOfTake(takeId);
+			if (known) {
+				this.of.set(takeId, known);
+				return;
+			}
 			const stored = await store.pictureOf(takeId);
 			if (!stored) return;
 			const measured = await measure(stored.picture);

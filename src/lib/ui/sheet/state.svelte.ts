@@ -309,7 +309,9 @@ export class SheetState {
 			const text = asked.get(name);
 			return text === null || text === '' || Number.isNaN(Number(text)) ? undefined : Number(text);
 		};
+		const [, dial, key] = /^(\w+):(.*)$/s.exec(asked.get('stop') ?? '') ?? [];
 		return {
+			stop: isDialId(dial) ? { dial, key } : undefined,
 			mark:
 				mark === 'keep' || mark === 'maybe' || mark === 'drop' || mark === 'none'
 					? mark
