@@ -30,17 +30,40 @@ async function run(page, count) {
 	);
 }
 
-mkdirSync(folder, { recursive: true });
-await withBrowser(async (page, address) => {
+/**
+ * @param {Page} page @param {string} address @param {string} name @param {string} purpose
+ * @param {string} credits
+ */
+async function begin(page, address, name, purpose, credits) {
 	await page.goto(address);
 	await page.getByRole('button', { name: 'New brief' }).first().click();
-	await page.getByLabel('Name').fill('March cover');
-	await page
-		.getByLabel('What the pictures are for')
-		.fill('The Marram Almanac: twelve monthly covers in one manner');
-	await page.getByLabel('Credits that may be spent').fill('400');
+	await page.getByLabel('Name').fill(name);
+	await page.getByLabel('What the pictures are for').fill(purpose);
+	await page.getByLabel('Credits that may be spent').fill(credits);
 	await page.getByRole('button', { name: 'Begin' }).click();
 	await page.waitForURL(/words/);
+}
+
+/** @param {Page} page @param {string} address @param {string} name @param {string} as */
+async function exportAs(page, address, name, as) {
+	await page.goto(address);
+	await page.getByRole('button', { name: `More for ${name}` }).click();
+	const download = page.waitForEvent('download');
+	await page.getByRole('menuitem', { name: 'Export archive' }).click();
+	const file = resolve(folder, as);
+	await (await download).saveAs(file);
+	console.log(`${file}: ${(statSync(file).size / 1e6).toFixed(1)} MB`);
+}
+
+/** A brief that has been worked through. @param {Page} page @param {string} address */
+async function cover(page, address) {
+	await begin(
+		page,
+		address,
+		'March cover',
+		'The Marram Almanac: twelve monthly covers in one manner',
+		'400'
+	);
 	await page
 		.getByLabel('Prompt', { exact: true })
 		.fill('a lighthouse at dusk above a salt marsh, low sun behind the tower');
@@ -112,11 +135,33 @@ await withBrowser(async (page, address) => {
 	await page.getByRole('button', { name: 'Save the pick' }).click();
 	await page.getByText('keeps tower').waitFor();
 
-	await page.goto(address);
-	await page.getByRole('button', { name: 'More for March cover' }).click();
-	const download = page.waitForEvent('download');
-	await page.getByRole('menuitem', { name: 'Export archive' }).click();
-	const file = resolve(folder, 'marram-almanac.brief.zip');
-	await (await download).saveAs(file);
-	console.log(`${file}: ${(statSync(file).size / 1e6).toFixed(1)} MB`);
+	await exportAs(page, address, 'March cover', 'marram-almanac.brief.zip');
+}
+
+/** A brief that has just been begun: words and stops, and nothing run. @param {Page} page @param {string} address */
+async function banner(page, address) {
+	await begin(
+		page,
+		address,
+		'June banner',
+		'The Marram Almanac: a wide banner for the month',
+		'120'
+	);
+	await page
+		.getByLabel('Prompt', { exact: true })
+		.fill('sailing dinghies off a salt marsh on a bright morning, wide view');
+	await page.getByRole('button', { name: 'watermark', exact: true }).click();
+	await page.getByRole('button', { name: 'On to the dials' }).click();
+	await page.getByRole('button', { name: /^banner/ }).click();
+	await type(page, 'Guidance stops as a list', '4, 7');
+	await page.waitForTimeout(800);
+	await exportAs(page, address, 'June banner', 'june-banner.brief.zip');
+}
+
+// With a name after the command that brief alone is made anew.
+const [, , only] = process.argv;
+mkdirSync(folder, { recursive: true });
+await withBrowser(async (page, address) => {
+	if (!only || only === 'cover') await cover(page, address);
+	if (!only || only === 'banner') await banner(page, address);
 });

@@ -19,6 +19,9 @@ const STRIP = 6;
 
 export const brief = (id: string): Promise<Brief | undefined> => db.briefs.get(id);
 
+/** All briefs, the one changed last first, without anything that belongs to them. */
+export const briefs = (): Promise<Brief[]> => db.briefs.orderBy('updatedAt').reverse().toArray();
+
 export async function summaries(): Promise<BriefSummary[]> {
 	const briefs = await db.briefs.orderBy('updatedAt').reverse().toArray();
 	return Promise.all(

@@ -63,6 +63,7 @@
 	}
 
 	.strip {
+		text-decoration: none;
 		display: grid;
 		grid-template-columns: repeat(6, 1fr);
 		gap: 3px;

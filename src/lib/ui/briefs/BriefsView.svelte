@@ -8,7 +8,7 @@
 	import * as store from '$lib/store';
 	import { chooseFile, fileName, live, saveFile } from '$lib/ui/shared';
 	import BriefCard from './BriefCard.svelte';
-	import { exportBrief, fetchDemo, importBrief } from './archives';
+	import { addDemo, exportBrief, importBrief } from './archives';
 	import NewBrief from './NewBrief.svelte';
 
 	const briefs = live(() => store.summaries, []);
@@ -40,7 +40,7 @@
 
 	const openDemo = () =>
 		attempt('Opening the demo', async () => {
-			const id = await importBrief(await fetchDemo(), { once: true });
+			const id = await addDemo();
 			await goto(`/brief/${id}/sheet`);
 		});
 

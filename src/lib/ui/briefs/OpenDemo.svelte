@@ -2,13 +2,13 @@
 	import { onMount } from 'svelte';
 	import { goto } from '$app/navigation';
 	import * as store from '$lib/store';
-	import { fetchDemo, importBrief } from './archives';
+	import { addDemo } from './archives';
 
 	let problem = $state<string | null>(null);
 
 	onMount(async () => {
 		try {
-			const id = await importBrief(await fetchDemo(), { once: true });
+			const id = await addDemo();
 			// It opens on its first run: two dials and three seeds, and nothing else to be understood.
 			const [first] = await store.plansOf(id);
 			await goto(`/brief/${id}/sheet${first ? `?run=${first.id}` : ''}`, { replaceState: true });

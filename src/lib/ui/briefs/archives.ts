@@ -2,13 +2,21 @@ import { pictureKind, withFreshIds } from '$lib/core/formats';
 import * as store from '$lib/store';
 import { makeThumbnail, packBrief, unpackBrief } from '$lib/workers';
 
-/** The archive that ships with the application. */
-const DEMO = '/demo/marram-almanac.brief.zip';
+/** The archives that ship with the application: one just begun, and the one that is opened. */
+const DEMO = ['/demo/june-banner.brief.zip', '/demo/marram-almanac.brief.zip'];
 
-export async function fetchDemo(): Promise<Uint8Array> {
-	const response = await fetch(DEMO);
-	if (!response.ok) throw new Error('the demo is not there');
-	return new Uint8Array(await response.arrayBuffer());
+/**
+ * Adds the demo, where it is not there already.
+ * @returns the id of the brief that has been worked through
+ */
+export async function addDemo(): Promise<string> {
+	let id = '';
+	for (const archive of DEMO) {
+		const response = await fetch(archive);
+		if (!response.ok) throw new Error('the demo is not there');
+		id = await importBrief(new Uint8Array(await response.arrayBuffer()), { once: true });
+	}
+	return id;
 }
 
 /**

@@ -383,12 +383,11 @@
 
 	.labels {
 		position: relative;
-		height: 30px;
+		height: 26px;
 	}
 
 	.second {
 		height: 22px;
-		margin-top: -4px;
 	}
 
 	/* Where something that is dragged may be let go, over the labels that it would replace. */
@@ -411,7 +410,7 @@
 		top: 0;
 		overflow: hidden;
 		font-size: 13px;
-		line-height: 30px;
+		line-height: 26px;
 		text-align: center;
 		text-overflow: ellipsis;
 		white-space: nowrap;
@@ -476,7 +475,7 @@
 		padding-right: 8px;
 		overflow: hidden;
 		font-size: 12px;
-		line-height: 30px;
+		line-height: 26px;
 		text-align: right;
 		text-overflow: ellipsis;
 		white-space: nowrap;

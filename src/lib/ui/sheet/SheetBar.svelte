@@ -32,8 +32,8 @@
 	] as const;
 
 	/** The other briefs, whose takes can be looked at beside these. */
-	const briefs = live(() => store.summaries, []);
-	const others = $derived(briefs.current.filter(({ brief }) => brief.id !== work.brief!.id));
+	const briefs = live(() => store.briefs, []);
+	const others = $derived(briefs.current.filter(({ id }) => id !== work.brief!.id));
 
 	function page(axis: AxisId, key: string, by: number) {
 		const stops = stopsAmong(view.takes, axis);
@@ -69,8 +69,8 @@
 				</optgroup>
 			{:else if others.length}
 				<optgroup label="beside these">
-					{#each others as { brief } (brief.id)}
-						<option value="with {brief.id}">the takes of {brief.name}</option>
+					{#each others as { id, name } (id)}
+						<option value="with {id}">the takes of {name}</option>
 					{/each}
 				</optgroup>
 			{/if}
@@ -268,6 +268,7 @@
 
 	.run {
 		flex: none;
+		max-width: 92px;
 		height: 30px;
 		padding: 0 4px;
 		border: 1px solid var(--rule);
