@@ -336,3 +336,56 @@ test('one take fills the view without a break, and the sheet grows about the poi
 	if (await mat.evaluate((e) => e.scrollTop > 0 && e.scrollTop < e.scrollHeight - e.clientHeight))
 		expect((at.y - after.y) / after.height).toBeCloseTo(0.25, 1);
 });
+
+test('everything is done by single keys, and they are listed', async ({ page }) => {
+	await openDemo(page);
+	await page.keyboard.press('?');
+	const list = page.getByRole('dialog', { name: 'Keys of the sheet' });
+	for (const says of ['undo, and do again what was undone', 'blink', 'the next mat'])
+		await expect(list.getByText(says).first()).toBeVisible();
+	await page.keyboard.press('Escape');
+	await expect(list).toBeHidden();
+	// The pages, the mat.
+	const seed = page.locator('.page').filter({ hasText: 'Seed' });
+	await expect(seed).toContainText('1/3');
+	await page.keyboard.press('.');
+	await expect(seed).toContainText('2/3');
+	await page.keyboard.press(',');
+	await expect(seed).toContainText('1/3');
+	await page.keyboard.press('g');
+	await expect(page.locator('.mat-2')).toBeVisible();
+	// One take after another, large; at 100 %, and at the same place from one to the next.
+	await page.keyboard.press('Enter');
+	const large = page.locator('figure img');
+	await expect(large).toHaveAttribute('alt', 'Take 1');
+	await page.keyboard.press('1');
+	const picture = page.locator('figure .picture');
+	await expect
+		.poll(() => picture.evaluate((e) => new DOMMatrix(getComputedStyle(e).transform).a))
+		.toBeGreaterThan(1.2);
+	const scale = await picture.evaluate((e) => new DOMMatrix(getComputedStyle(e).transform).a);
+	// One pixel of the picture takes one of the screen.
+	const { width, natural } = await large.evaluate((image: HTMLImageElement) => ({
+		width: Math.min(image.clientWidth, image.clientHeight),
+		natural: image.naturalWidth
+	}));
+	expect((width * scale) / natural).toBeCloseTo(1, 2);
+	await page.keyboard.press('ArrowRight');
+	await expect(large).not.toHaveAttribute('alt', 'Take 1');
+	expect(await picture.evaluate((e) => new DOMMatrix(getComputedStyle(e).transform).a)).toBe(scale);
+	await page.keyboard.press('0');
+	await expect
+		.poll(() => picture.evaluate((e) => new DOMMatrix(getComputedStyle(e).transform).a))
+		.toBe(1);
+	await page.keyboard.press('k');
+	await expect(page.locator('aside').getByRole('button', { name: /Keep/ })).toHaveAttribute(
+		'aria-pressed',
+		/true|false/
+	);
+	await page.keyboard.press('Escape');
+	await expect(takes(page)).toHaveCount(9);
+	// A button that has the focus is pressed by the space bar.
+	await page.getByRole('button', { name: 'All keys' }).focus();
+	await page.keyboard.press(' ');
+	await expect(list).toBeVisible();
+});

@@ -1,59 +1,41 @@
 <script lang="ts">
 	import { stepsAt, zoomOf } from '$lib/core/sheet';
+	import type { SheetKey } from './keys';
 	import type { SheetState } from './state.svelte';
 
-	let { view }: { view: SheetState } = $props();
+	let { view, keys }: { view: SheetState; keys: readonly SheetKey[] } = $props();
 
-	const judging = [
-		['K', 'keep'],
-		['M', 'maybe'],
-		['D', 'drop'],
-		['F', 'faults'],
-		['U R', 'undo, redo']
-	];
-	const keys = $derived(
-		view.open.length
-			? [
-					...judging,
-					...(view.open.length === 2
-						? [
-								['W', 'wipe'],
-								['B', 'blink'],
-								['X', 'subtract']
-							]
-						: []),
-					['Esc', 'back']
-				]
-			: [
-					['←↑↓→', 'move'],
-					...judging,
-					['L', view.loupe ? `loupe ${view.loupeScale * 100}%` : 'loupe'],
-					...(view.loupe ? [['+ −', 'its scale']] : [['Space', 'choose']]),
-					['C', view.pair.length === 1 ? 'compare with this' : 'compare'],
-					['T', 'table'],
-					['Enter', view.pair.length > 1 ? `open ${view.pair.length}` : 'open']
-				]
+	const shown = $derived(
+		keys.flatMap(({ shown: key, bar }) => {
+			const says = bar?.();
+			return says ? [{ key, says }] : [];
+		})
 	);
 	const mats = ['dark', 'middle', 'light', 'paper'];
 </script>
 
 <footer>
-	{#each keys as [key, says] (key)}
+	{#each shown as { key, says } (key)}
 		<span><kbd>{key}</kbd> {says}</span>
 	{/each}
-	<label class="mats size">
-		{#if !view.loupe}<kbd>+ −</kbd>{/if} size
-		<input
-			type="range"
-			min="0"
-			max="1"
-			step="0.005"
-			aria-label="Cell size, from thumbnails to one take"
-			value={zoomOf(view.layout)}
-			oninput={(e) => view.zoomTo(stepsAt(e.currentTarget.valueAsNumber, view.layout))}
-		/>
-	</label>
-	<span class="mats second" role="group" aria-label="Mat">
+	<button class="plain all" aria-label="All keys" onclick={() => (view.helping = true)}
+		><kbd>?</kbd></button
+	>
+	{#if !view.open.length}
+		<label class="mats size">
+			size
+			<input
+				type="range"
+				min="0"
+				max="1"
+				step="0.005"
+				aria-label="Cell size, from thumbnails to one take"
+				value={zoomOf(view.layout)}
+				oninput={(e) => view.zoomTo(stepsAt(e.currentTarget.valueAsNumber, view.layout))}
+			/>
+		</label>
+	{/if}
+	<span class="mats" class:second={!view.open.length} role="group" aria-label="Mat">
 		mat
 		{#each mats as name, i (name)}
 			<button

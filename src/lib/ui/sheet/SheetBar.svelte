@@ -35,12 +35,6 @@
 	const briefs = live(() => store.briefs, []);
 	const others = $derived(briefs.current.filter(({ id }) => id !== work.brief!.id));
 
-	function page(axis: AxisId, key: string, by: number) {
-		const stops = stopsAmong(view.takes, axis);
-		const at = stops.findIndex((s) => s.key === key);
-		view.set({ [axis]: stops[(at + by + stops.length) % stops.length].key });
-	}
-
 	function choose(value: string) {
 		if (value.startsWith('with ')) view.set({ with: value.slice(5) });
 		else if (value === 'alone') view.set({ with: null });
@@ -117,7 +111,7 @@
 			{@const { label } = axisOf(axis)}
 			<div class="page" title="Drag it onto an axis" {...carried(view, axis)}>
 				<span class="grip" aria-hidden="true"></span>
-				<button class="plain" aria-label="{label}: one back" onclick={() => page(axis, key, -1)}
+				<button class="plain" aria-label="{label}: one back" onclick={() => view.turnPage(-1, axis)}
 					><ChevronLeft /></button
 				>
 				<span
@@ -126,7 +120,7 @@
 					></span
 				>
 				<span class="quiet num">{stops.findIndex((s) => s.key === key) + 1}/{stops.length}</span>
-				<button class="plain" aria-label="{label}: one on" onclick={() => page(axis, key, 1)}
+				<button class="plain" aria-label="{label}: one on" onclick={() => view.turnPage(1, axis)}
 					><ChevronRight /></button
 				>
 			</div>

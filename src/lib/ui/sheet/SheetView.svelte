@@ -2,18 +2,20 @@
 	import { Button } from 'carbon-components-svelte';
 	import { flushSync, onMount, untrack } from 'svelte';
 	import type { MarkKind } from '$lib/core/schema';
-	import { heldSays, learnKeys, stepsOf } from '$lib/core/sheet';
+	import { heldSays, learnKeys } from '$lib/core/sheet';
 	import * as store from '$lib/store';
 	import { session, undo, useWork } from '$lib/ui/shared';
 	import BringIn from './BringIn.svelte';
 	import FaultBar from './FaultBar.svelte';
 	import FilterBar from './FilterBar.svelte';
 	import KeyBar from './KeyBar.svelte';
+	import KeyHelp from './KeyHelp.svelte';
+	import { sheetKeys, takesKey } from './keys';
 	import Mat from './Mat.svelte';
 	import MeasuresPanel from './MeasuresPanel.svelte';
 	import { Measuring } from './measuring.svelte';
 	import SheetBar from './SheetBar.svelte';
-	import { SheetState, type TableMode } from './state.svelte';
+	import { SheetState } from './state.svelte';
 	import Table from './Table.svelte';
 	import TakePanel from './TakePanel.svelte';
 
@@ -98,14 +100,6 @@
 		if (view.bringing) brought = true;
 	});
 
-	const marks: Record<string, MarkKind> = { k: 'keep', m: 'maybe', d: 'drop' };
-	const moves: Record<string, [number, number]> = {
-		ArrowUp: [-1, 0],
-		ArrowDown: [1, 0],
-		ArrowLeft: [0, -1],
-		ArrowRight: [0, 1]
-	};
-
 	/** Where the take in focus stood last. */
 	let place = { row: 0, column: 0 };
 	$effect(() => {
@@ -129,55 +123,23 @@
 		void work.mark(takes, all ? null : kind);
 	}
 
-	/** Larger or smaller: what the loupe shows, or else the cells. */
-	function scale(by: number) {
-		if (view.loupe) view.loupeScale = Math.max(0.5, Math.min(4, view.loupeScale * 2 ** by));
-		else if (!view.open.length) view.zoomTo(stepsOf(view.layout) + by);
-	}
+	const keys = sheetKeys(view, toggle);
 
-	const mode = (next: TableMode) => view.set({ mode: view.mode === next ? null : next });
-
-	function key(event: KeyboardEvent) {
+	function press(event: KeyboardEvent) {
 		const at = event.target as HTMLElement;
 		if (event.ctrlKey || event.metaKey || event.altKey) return;
 		// What is open above the sheet has the keys, wherever the focus is.
-		if (document.querySelector('.bx--modal.is-visible')) return;
-		if (at.closest('textarea, select, [role=menu], [role=dialog], [role=listbox]')) return;
-		// A box that is ticked takes no letters; one on a scale only the arrows.
-		const field = at.closest('input')?.type;
-		if (field && field !== 'checkbox' && (field !== 'range' || event.key.startsWith('Arrow')))
-			return;
+		if (document.querySelector('.bx--modal.is-visible') || takesKey(at, event)) return;
 		const name = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-		if (moves[name]) view.move(...moves[name]);
-		else if (marks[name]) toggle(marks[name]);
-		else if (name === 'u') void undo.back();
-		else if (name === 'r') void undo.again();
-		else if (name === 'f') view.faulting = !view.faulting;
-		else if (name === 'l') view.loupe = !view.loupe;
-		else if (name === '+' || name === '=' || name === '-') scale(name === '-' ? -1 : 1);
-		else if (name === 't' && view.focus) view.putOnTable(view.focus);
-		else if (name === ' ' && view.focus) view.select(view.focus);
-		else if (name === 'b' && view.open.length === 2) mode('blink');
-		else if (name === 'w' && view.open.length === 2) mode('wipe');
-		else if (name === 'x' && view.open.length === 2)
-			mode(view.mode === 'colour' ? 'structure' : 'colour');
-		else if (name === 'c' && view.focus) view.putAside(view.focus);
-		else if (name === 'Enter' && view.focus && !at.closest('a, button:not([data-take])')) {
-			view.openTable();
-		} else if (name === 'Escape' && (view.faulting || view.selected.size || view.loupe)) {
-			view.faulting = false;
-			view.loupe = false;
-			view.selected = new Set();
-		} else if (name === 'Escape' && view.open.length) {
-			view.pair = [];
-			view.set({ open: null });
-		} else return;
+		const key = keys.find((one) => one.keys.includes(name) && (one.when?.() ?? true));
+		if (!key || (key.yields && at.closest('a, button:not([data-take])'))) return;
 		event.preventDefault();
+		key.run(name);
 	}
 </script>
 
 <svelte:window
-	onkeydown={key}
+	onkeydown={press}
 	onbeforeprint={() => flushSync(() => (view.printing = true))}
 	onafterprint={() => (view.printing = false)}
 />
@@ -219,12 +181,13 @@
 		<div>
 			{#if view.faulting}<FaultBar {view} />{/if}
 			{#if undo.says}<p class="said" role="status">{undo.says}</p>{/if}
-			<KeyBar {view} />
+			<KeyBar {view} {keys} />
 		</div>
 	</div>
 {/if}
 
 {#if brought}<BringIn {view} />{/if}
+{#if opened > 5}<KeyHelp {view} {keys} />{/if}
 
 <style>
 	.view {

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Take } from '$lib/core/schema';
-	import { axisOf, scaleTo, variedAmong, WHOLE, type Axis, type Look } from '$lib/core/sheet';
+	import { axisOf, variedAmong, WHOLE, type Axis, type Look } from '$lib/core/sheet';
 	import { TakePicture, useWork } from '$lib/ui/shared';
 	import Against from './Against.svelte';
 	import type { SheetState } from './state.svelte';
@@ -25,31 +25,17 @@
 	/** Four stand in two rows. */
 	const across = $derived(against ? 1 : takes.length === 4 ? 2 : Math.max(1, takes.length));
 	let seen = $state(0);
-	/** How all pictures on the table are looked at: by the same place of each, whatever its frame. */
-	let look = $state.raw<Look>(WHOLE);
-	let size = $state.raw({ width: 1, height: 1 });
-	const onlook = (next: Look) => (look = next);
+	const onlook = (next: Look) => (view.look = next);
 
 	$effect(() => {
-		// Another take on the table is seen whole first.
-		void view.open.join();
-		look = WHOLE;
+		// Other takes on the table are seen whole first; one after another, at the same place.
+		if (view.open.length > 1) void view.open.join();
+		view.look = WHOLE;
 	});
 
 	function close() {
 		view.pair = [];
 		view.set({ open: null });
-	}
-
-	/** So many pixels of the screen for one of the first picture, whatever its frame. */
-	function toPixels(pixels: number) {
-		const [first] = takes;
-		if (first) look = { ...look, scale: scaleTo(pixels, size, first.settings, devicePixelRatio) };
-	}
-
-	function turn(by: number) {
-		const scale = Math.max(1, Math.min(16, look.scale * by));
-		look = scale === 1 ? WHOLE : { ...look, scale };
 	}
 </script>
 
@@ -57,7 +43,12 @@
 	<div class="table" style:--across={across}>
 		{#if against}
 			<figure>
-				<TableWindow picture={takes[0].settings} {look} {onlook} bind:size>
+				<TableWindow
+					picture={takes[0].settings}
+					look={view.look}
+					{onlook}
+					bind:size={view.windowSize}
+				>
 					{#snippet children(moved)}
 						<Against
 							one={takes[0].id}
@@ -83,7 +74,7 @@
 		{/if}
 		{#each against ? [] : takes as take (take.id)}
 			<figure>
-				<TableWindow picture={take.settings} {look} {onlook} bind:size>
+				<TableWindow picture={take.settings} look={view.look} {onlook} bind:size={view.windowSize}>
 					{#snippet children(moved)}
 						<div class="picture" style:transform={moved(take.settings)}>
 							<TakePicture takeId={take.id} alt="Take {take.number}" large />
@@ -109,10 +100,10 @@
 	<div class="tools">
 		<button class="act back" onclick={close}>Back to the sheet</button>
 		<span class="zoom">
-			<button onclick={() => turn(1 / 1.5)} aria-label="Smaller">−</button>
-			<span class="num">{look.scale.toFixed(1)}×</span>
-			<button onclick={() => turn(1.5)} aria-label="Larger">+</button>
-			<button onclick={() => (look = WHOLE)}>whole</button>
+			<button onclick={() => view.lookTimes(1 / 1.5)} aria-label="Smaller">−</button>
+			<span class="num">{view.look.scale.toFixed(1)}×</span>
+			<button onclick={() => view.lookTimes(1.5)} aria-label="Larger">+</button>
+			<button onclick={() => (view.look = WHOLE)}>whole</button>
 		</span>
 		{#if takes.length === 2}
 			<span class="modes" role="group" aria-label="Against each other">
@@ -125,10 +116,11 @@
 			</span>
 		{/if}
 		<span class="zoom">
-			<button title="One pixel of the picture on one of the screen" onclick={() => toPixels(1)}
-				>100%</button
+			<button
+				title="One pixel of the picture on one of the screen"
+				onclick={() => view.lookPixels(1)}>100%</button
 			>
-			<button onclick={() => toPixels(2)}>200%</button>
+			<button onclick={() => view.lookPixels(2)}>200%</button>
 		</span>
 		<span class="hint"
 			>wheel to zoom, {view.mode === 'wipe' && takes.length === 2

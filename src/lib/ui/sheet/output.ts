@@ -28,8 +28,13 @@ export async function contactDrawing(
 	}
 ): Promise<ContactDrawing> {
 	const { sheet } = view;
-	// A contact sheet shows the first take of every cell.
-	const grid = view.cells.map((row) => row.map(([take]) => take ?? null));
+	// Takes that are folded into one cell stand beside each other on paper.
+	const wide = (sheet.cells[0] ?? []).map((_, c) =>
+		Math.max(1, ...view.cells.map((row) => row[c].length))
+	);
+	const grid = view.cells.map((row) =>
+		row.flatMap((takes, c) => Array.from({ length: wide[c] }, (_, i) => takes[i] ?? null))
+	);
 	const { rows, columns, then } = sheet.axes;
 	const across = grid[0]?.length ?? 1;
 	const ratio = Math.max(
@@ -51,11 +56,12 @@ export async function contactDrawing(
 		page: contactPage(grid.length, across, ratio, { rowLabels: rows !== null }),
 		title,
 		held,
-		columns: (sheet.cells[0] ?? []).map((cell) =>
+		columns: (sheet.cells[0] ?? []).flatMap((cell, c) => [
 			[named(ofColumn(cell.column?.key), columns), named(ofThen(cell.then?.key), then)]
 				.filter(Boolean)
-				.join(', ')
-		),
+				.join(', '),
+			...Array<string>(wide[c] - 1).fill('')
+		]),
 		rows: sheet.cells.map((row) => named(ofRow(row[0]?.row?.key), rows)),
 		pictures: await Promise.all(
 			grid.map((row) =>

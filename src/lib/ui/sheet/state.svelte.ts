@@ -13,13 +13,16 @@ import {
 	layPaper,
 	layOut,
 	meanOf,
+	scaleTo,
 	sortSheet,
 	stopsAmong,
 	suggestAxes,
 	variedAmong,
+	WHOLE,
 	type Axes,
 	type AxisId,
 	type Known,
+	type Look,
 	type MatContent,
 	type MatLayout,
 	type Sheet
@@ -61,6 +64,12 @@ export class SheetState {
 	loupeAt = $state.raw({ x: 0.5, y: 0.5 });
 	/** How much larger than its pixels the loupe shows a picture. */
 	loupeScale = $state(1);
+	/** Whether all keys are listed. */
+	helping = $state(false);
+	/** How pictures on the table are looked at: by the same place of each, whatever its frame. */
+	look = $state.raw<Look>(WHOLE);
+	/** How large each picture's window on the table is. */
+	windowSize = $state.raw({ width: 1, height: 1 });
 	/** Whether pictures made elsewhere are being brought in. */
 	bringing = $state(false);
 	/** Whether the sheet is being put on paper, where all of it is in sight. */
@@ -384,6 +393,50 @@ export class SheetState {
 				this.focus = next.id;
 				return;
 			}
+		}
+	}
+
+	/** Moves the focus; on the table, to the next take, which takes the place of the one there. */
+	go(down: number, across: number): void {
+		const { open } = this;
+		if (open.length > 1) return;
+		this.move(down, across);
+		if (open.length && this.focused?.state === 'done') this.set({ open: this.focus });
+	}
+
+	/** So many pixels of the screen for one of the first picture on the table; 0 for the whole. */
+	lookPixels(pixels: number): void {
+		const [first] = this.open.flatMap((id) => this.#all.find((take) => take.id === id) ?? []);
+		if (!pixels || !first) this.look = WHOLE;
+		else
+			this.look = {
+				...this.look,
+				scale: scaleTo(pixels, this.windowSize, first.settings, devicePixelRatio)
+			};
+	}
+
+	/** Looks closer, or less close, at the same place. */
+	lookTimes(by: number): void {
+		const scale = Math.max(1, Math.min(16, this.look.scale * by));
+		this.look = scale === 1 ? WHOLE : { ...this.look, scale };
+	}
+
+	/** Shows the stop before or after of a dial that is held; of the first one if none is named. */
+	turnPage(by: number, axis = [...this.held.keys()][0]): void {
+		const stops = stopsAmong(this.#takes(), axis);
+		const at = stops.findIndex(({ key }) => key === this.held.get(axis));
+		this.set({ [axis]: stops[(at + by + stops.length) % stops.length].key });
+	}
+
+	/** Puts away what was taken out last: the loupe, the faults, what is chosen, the table. */
+	putAway(): void {
+		if (this.faulting || this.selected.size || this.loupe) {
+			this.faulting = false;
+			this.loupe = false;
+			this.selected = new Set();
+		} else {
+			this.pair = [];
+			this.set({ open: null });
 		}
 	}
 

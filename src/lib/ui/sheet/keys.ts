@@ -1,0 +1,198 @@
+import { stepsOf } from '$lib/core/sheet';
+import type { MarkKind } from '$lib/core/schema';
+import { undo } from '$lib/ui/shared';
+import type { SheetState, TableMode } from './state.svelte';
+
+/** Something that a key does on the sheet or on the table. */
+export interface SheetKey {
+	/** Names of keys as the browser tells them, letters small. */
+	keys: readonly string[];
+	/** How the keys are shown. */
+	shown: string;
+	says: string;
+	group: 'Move' | 'Judge' | 'Look close' | 'Two takes' | 'Sheet';
+	/** Whether it does anything now. */
+	when?: () => boolean;
+	run: (key: string) => void;
+	/** What the bar at the foot says, where it has a place there: what helps now. */
+	bar?: () => string | null;
+	/** Whether a button that has the focus goes before. */
+	yields?: boolean;
+}
+
+const moves: Record<string, [down: number, across: number]> = {
+	ArrowUp: [-1, 0],
+	ArrowDown: [1, 0],
+	ArrowLeft: [0, -1],
+	ArrowRight: [0, 1]
+};
+const marks: Record<string, MarkKind> = { k: 'keep', m: 'maybe', d: 'drop' };
+
+/** How many mats there are, from dark to paper. */
+const MATS = 4;
+
+/** Every key of the sheet: what it does, and how the bar and the list of keys name it. */
+export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): SheetKey[] {
+	const onSheet = () => !view.open.length;
+	const onTable = () => view.open.length > 0;
+	const two = () => view.open.length === 2;
+	const mode = (next: TableMode) => view.set({ mode: view.mode === next ? null : next });
+	const mark = (key: string): SheetKey => ({
+		keys: [key],
+		shown: key.toUpperCase(),
+		says: marks[key],
+		group: 'Judge',
+		run: () => toggle(marks[key]),
+		bar: () => marks[key]
+	});
+	const against = (key: string, says: string, run: () => void): SheetKey => ({
+		keys: [key],
+		shown: key.toUpperCase(),
+		says,
+		group: 'Two takes',
+		when: two,
+		run,
+		bar: () => (two() ? says : null)
+	});
+	return [
+		{
+			keys: Object.keys(moves),
+			shown: '←↑↓→',
+			says: 'the take beside, above or below; on the table the next one',
+			group: 'Move',
+			run: (key) => view.go(...moves[key]),
+			bar: () => (view.open.length > 1 ? null : onSheet() ? 'move' : 'next')
+		},
+		mark('k'),
+		mark('m'),
+		mark('d'),
+		{
+			keys: ['f'],
+			shown: 'F',
+			says: 'note faults by digits',
+			group: 'Judge',
+			run: () => (view.faulting = !view.faulting),
+			bar: () => 'faults'
+		},
+		{
+			keys: ['u', 'r'],
+			shown: 'U R',
+			says: 'undo, and do again what was undone',
+			group: 'Judge',
+			run: (key) => void (key === 'u' ? undo.back() : undo.again()),
+			bar: () => 'undo, redo'
+		},
+		{
+			keys: ['l'],
+			shown: 'L',
+			says: 'one loupe over all cells',
+			group: 'Look close',
+			when: onSheet,
+			run: () => (view.loupe = !view.loupe),
+			bar: () => (onTable() ? null : view.loupe ? `loupe ${view.loupeScale * 100}%` : 'loupe')
+		},
+		{
+			keys: ['+', '=', '-'],
+			shown: '+ −',
+			says: 'larger or smaller: what the loupe shows, or the cells',
+			group: 'Look close',
+			run: (key) => {
+				const by = key === '-' ? -1 : 1;
+				if (onTable()) view.lookTimes(1.5 ** by);
+				else if (!view.loupe) view.zoomTo(stepsOf(view.layout) + by);
+				else view.loupeScale = Math.max(0.5, Math.min(4, view.loupeScale * 2 ** by));
+			},
+			bar: () => (view.loupe && onSheet() ? 'its scale' : onTable() ? 'size' : null)
+		},
+		{
+			keys: ['0', '1', '2'],
+			shown: '0 1 2',
+			says: 'on the table: whole, 100 %, 200 %',
+			group: 'Look close',
+			when: () => onTable() && !view.faulting,
+			run: (key) => view.lookPixels(Number(key)),
+			bar: () => (onTable() && !view.faulting ? 'whole, 100%, 200%' : null)
+		},
+		{
+			keys: [' '],
+			shown: 'Space',
+			says: 'choose the take, so that keys act on several',
+			group: 'Judge',
+			when: () => view.focus !== null,
+			run: () => view.select(view.focus!),
+			bar: () => (onTable() || view.loupe ? null : 'choose'),
+			yields: true
+		},
+		{
+			keys: ['c'],
+			shown: 'C',
+			says: 'compare with another: two open beside each other',
+			group: 'Two takes',
+			when: () => onSheet() && view.focus !== null,
+			run: () => view.putAside(view.focus!),
+			bar: () => (onTable() ? null : view.pair.length === 1 ? 'compare with this' : 'compare')
+		},
+		{
+			keys: ['t'],
+			shown: 'T',
+			says: 'put on the table, up to four',
+			group: 'Look close',
+			when: () => onSheet() && view.focus !== null,
+			run: () => view.putOnTable(view.focus!),
+			bar: () => (onTable() ? null : 'table')
+		},
+		{
+			keys: ['Enter'],
+			shown: 'Enter',
+			says: 'open what is on the table, or the take in focus',
+			group: 'Look close',
+			when: () => onSheet() && view.focus !== null,
+			run: () => view.openTable(),
+			bar: () => (onTable() ? null : view.pair.length > 1 ? `open ${view.pair.length}` : 'open'),
+			yields: true
+		},
+		against('w', 'wipe', () => mode('wipe')),
+		against('b', 'blink', () => mode('blink')),
+		against('x', 'subtract', () => mode(view.mode === 'colour' ? 'structure' : 'colour')),
+		{
+			keys: [',', '.'],
+			shown: ', .',
+			says: 'the page before or after: the next stop of the first dial that is held',
+			group: 'Sheet',
+			when: () => onSheet() && view.held.size > 0,
+			run: (key) => view.turnPage(key === ',' ? -1 : 1)
+		},
+		{
+			keys: ['g'],
+			shown: 'G',
+			says: 'the next mat, from dark to paper',
+			group: 'Sheet',
+			run: () => view.set({ mat: String((view.mat + 1) % MATS) })
+		},
+		{
+			keys: ['?'],
+			shown: '?',
+			says: 'these keys',
+			group: 'Sheet',
+			run: () => (view.helping = true)
+		},
+		{
+			keys: ['Escape'],
+			shown: 'Esc',
+			says: 'put away the loupe, the faults, what is chosen; back from the table',
+			group: 'Sheet',
+			when: () => view.faulting || view.selected.size > 0 || view.loupe || onTable(),
+			run: () => view.putAway(),
+			bar: () => (onTable() ? 'back' : null)
+		}
+	];
+}
+
+/** Whether what has the focus takes a key for itself. */
+export function takesKey(at: HTMLElement, event: KeyboardEvent): boolean {
+	if (at.closest('textarea, select, [role=menu], [role=dialog], [role=listbox]')) return true;
+	// A box that is ticked takes no letters; a field on a scale takes the arrows alone.
+	const field = at.closest('input')?.type;
+	if (!field) return false;
+	return field !== 'checkbox' && (field !== 'range' || event.key.startsWith('Arrow'));
+}
