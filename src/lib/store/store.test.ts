@@ -164,6 +164,106 @@ describe('briefs', () => {
 	});
 });
 
+describe('takes that are deleted', () => {
+	it('go with all that hangs on them, say what room they free, and come back as they were', async () => {
+		const [first, second, third] = await addPlan(plan('p1', 'b1'));
+		for (const { id } of [first, second])
+			await store.finishTakes([{ id, done: done(id), picture: picture() }], 9);
+		await store.markTakes([first], 'keep', 5);
+		await store.remarkTakes([
+			{ takeId: first.id, briefId: 'b1', faults: ['seam'], note: 'left', at: 6 }
+		]);
+		const before = await store.wholeBrief('b1');
+		const gone = await store.deleteTakes([first.id, third.id]);
+		expect(gone.takes.map(({ id }) => id)).toEqual([first.id, third.id]);
+		// A picture and its thumbnail, in bytes.
+		expect(gone.bytes).toBe('picture'.length + 'small'.length);
+		expect(await store.pictureOf(first.id)).toBeUndefined();
+		expect((await store.marksOf('b1')).size).toBe(0);
+		expect((await store.remarksOf('b1')).size).toBe(0);
+		expect((await store.picturesOf([first.id, second.id])).map((one) => one?.takeId)).toEqual([
+			undefined,
+			second.id
+		]);
+		await store.restoreTakes(gone);
+		expect(await store.wholeBrief('b1')).toEqual(before);
+		expect((await store.pictureOf(first.id))?.briefId).toBe('b1');
+	});
+
+	it('that were never there are no trouble', async () => {
+		const gone = await store.deleteTakes(['no-such-take']);
+		expect(gone.takes).toEqual([]);
+		expect(gone.bytes).toBe(0);
+		await store.restoreTakes(gone);
+	});
+});
+
+describe('faults and notes', () => {
+	const remark = (takeId: string, faults: string[], note = '') => ({
+		takeId,
+		briefId: 'b1',
+		faults,
+		note,
+		at: 1
+	});
+
+	it('hand back what stood before, and go when nothing is left of them', async () => {
+		expect(await store.remarkTakes([remark('t1', ['seam'], 'left edge')])).toEqual([
+			remark('t1', [])
+		]);
+		const [before] = await store.remarkTakes([remark('t1', ['seam', 'eyes'])]);
+		expect(before).toEqual(remark('t1', ['seam'], 'left edge'));
+		await store.remarkTakes([remark('t1', [])]);
+		expect((await store.remarksOf('b1')).size).toBe(0);
+		await store.remarkTakes([before]);
+		expect((await store.remarksOf('b1')).get('t1')).toEqual(before);
+	});
+});
+
+describe('pictures made elsewhere', () => {
+	it('are added with their notes after the takes that are there, all or none', async () => {
+		const made = await addPlan(plan('p1', 'b1'));
+		const one = (id: string, number: number) => ({
+			take: { ...made[0], id, planId: 'p9', number, state: 'done' as const },
+			picture: picture(),
+			note: `from ${id}.png`
+		});
+		await store.addMade({ ...plan('p9', 'b1'), stopped: true }, [one('x1', 1), one('x2', 2)]);
+		const added = await store.takesOfPlan('p9');
+		expect(added.map(({ number }) => number)).toEqual([made.length + 1, made.length + 2]);
+		expect((await store.remarksOf('b1')).get('x1')?.note).toBe('from x1.png');
+		expect(await store.queuedPlans()).not.toContainEqual(expect.objectContaining({ id: 'p9' }));
+		// The same once more breaks off, and leaves nothing half-done.
+		await expect(
+			store.addMade({ ...plan('p8', 'b1'), stopped: true }, [one('x3', 1), one('x1', 2)])
+		).rejects.toThrow();
+		expect(await store.takesOfPlan('p8')).toEqual([]);
+		expect(await store.pictureOf('x3')).toBeUndefined();
+	});
+});
+
+describe('measures', () => {
+	it('are kept by take and by pair, and found again by brief and by take', async () => {
+		const measured = {
+			sharpness: 1,
+			noise: 2,
+			contrast: 0.1,
+			lightness: 50,
+			colourfulness: 3,
+			clipped: 0,
+			oversaturated: 0,
+			edges: 0.2,
+			palette: [],
+			hash: '00ff00ff00ff00ff'
+		};
+		await store.keepMeasures({ ...measured, takeId: 't1', briefId: 'b1' });
+		await store.keepMeasures({ ...measured, takeId: 't2', briefId: 'b2' });
+		expect([...(await store.measuresOf('b1')).keys()]).toEqual(['t1']);
+		expect((await store.measuresOfTake('t2'))?.sharpness).toBe(1);
+		expect(await store.measuresOfTake('t3')).toBeUndefined();
+	});
+});
+
 describe('words that are kept', () => {
 	it('are every prompt that was run, once, the starred first, and can be searched', async () => {
 		const of = (id: string, ...wording: string[]) => {

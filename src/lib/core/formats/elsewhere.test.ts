@@ -50,6 +50,18 @@ describe('a table of pictures made elsewhere', () => {
 		expect(readTable('file,steps\ny/a.png,9\n', double).pictures[1].settings.steps).toBe(9);
 	});
 
+	it('keeps a column whose name is there twice beside the first, and says so', () => {
+		const { pictures, refused } = readTable('file,Steps,steps,\na.png,9,30,x\n', ['a.png']);
+		expect(pictures[0].settings).toEqual({ steps: 9 });
+		expect(pictures[0].besides).toEqual({ 'steps 2': '30', 'column 4': 'x' });
+		expect(refused).toEqual([
+			{
+				file: 'the table',
+				why: 'Two columns are called \u201csteps\u201d: the first counts, the other is kept as \u201csteps 2\u201d.'
+			}
+		]);
+	});
+
 	it('is completed with the size of the pixels', () => {
 		const made = madeElsewhere(
 			{ file: 'a', settings: { steps: 9 }, besides: {} },

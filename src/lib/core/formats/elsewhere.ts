@@ -79,12 +79,24 @@ export function readTable(
 	text: string,
 	files: readonly string[]
 ): { pictures: Elsewhere[]; refused: Refused[] } {
+	const refused: Refused[] = [];
+	const names: string[] = [];
 	const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\ufeff/, ''), {
 		header: true,
 		skipEmptyLines: 'greedy',
-		transformHeader: plain
+		transformHeader: (header, at) => {
+			if (names[at] !== undefined) return names[at];
+			const wanted = plain(header) || `column ${at + 1}`;
+			let name = wanted;
+			for (let i = 2; names.includes(name); i++) name = `${wanted} ${i}`;
+			if (name !== wanted)
+				refused.push({
+					file: 'the table',
+					why: `Two columns are called \u201c${wanted}\u201d: the first counts, the other is kept as \u201c${name}\u201d.`
+				});
+			return (names[at] = name);
+		}
 	});
-	const refused: Refused[] = [];
 	const fields = meta.fields ?? [];
 	const key = fields.find((field) => fileColumns.includes(field));
 	const there = new Map<string, string[]>();
