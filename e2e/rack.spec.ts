@@ -88,7 +88,7 @@ test('the rack by keyboard alone: own stops, a weight, a batch, a negative set, 
 	await allDone(page, 8);
 	await page.locator('[data-take]').first().click();
 	await expect(page.getByText(/low of its own: 4\.5/)).toBeVisible();
-	await expect(page.getByText(/picture 1 of its batch/).first()).toBeVisible();
+	await expect(page.locator('aside').getByText(/picture 1 of its batch/)).toBeVisible();
 });
 
 test('a take becomes the start picture, and its strength a dial', async ({ page }) => {

@@ -7,7 +7,7 @@
 
 	/** What was asked for at the foot of a long list stands above it. */
 	const intoSight = (section: HTMLElement) =>
-		section.scrollIntoView({ block: 'nearest', behavior: 'smooth' });
+		section.scrollIntoView({ block: 'start', behavior: 'smooth' });
 
 	const rows = $derived(compareModels(cards));
 </script>

@@ -27,9 +27,10 @@
 	let seen = $state(0);
 	const onlook = (next: Look) => (view.look = next);
 
+	// Other takes on the table are seen whole first; one after another, at the same place.
+	const together = $derived(view.open.length > 1 ? view.open.join() : '');
 	$effect(() => {
-		// Other takes on the table are seen whole first; one after another, at the same place.
-		if (view.open.length > 1) void view.open.join();
+		void together;
 		view.look = WHOLE;
 	});
 
