@@ -273,21 +273,25 @@ export async function addMade(
 				.last();
 			const first = (last?.number ?? 0) + 1;
 			await db.plans.add(plan);
-			await db.takes.bulkAdd(rows.map(({ take }, i) => ({ ...take, number: first + i })));
-			await db.pictures.bulkAdd(
-				rows.map(({ take, picture }) => ({ ...picture, takeId: take.id, briefId: plan.briefId }))
-			);
-			await db.remarks.bulkAdd(
-				rows
-					.filter(({ note }) => note)
-					.map(({ take, note }) => ({
-						takeId: take.id,
-						briefId: plan.briefId,
-						faults: [],
-						note,
-						at: plan.createdAt
-					}))
-			);
+			// In parts, so that many pictures do not hold the page up.
+			for (let at = 0; at < rows.length; at += AT_ONCE) {
+				const part = rows.slice(at, at + AT_ONCE);
+				await db.takes.bulkAdd(part.map(({ take }, i) => ({ ...take, number: first + at + i })));
+				await db.pictures.bulkAdd(
+					part.map(({ take, picture }) => ({ ...picture, takeId: take.id, briefId: plan.briefId }))
+				);
+				await db.remarks.bulkAdd(
+					part
+						.filter(({ note }) => note)
+						.map(({ take, note }) => ({
+							takeId: take.id,
+							briefId: plan.briefId,
+							faults: [],
+							note,
+							at: plan.createdAt
+						}))
+				);
+			}
 		})
 	);
 }
