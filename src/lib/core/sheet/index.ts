@@ -1,4 +1,24 @@
-export { lookOf, scaleTo, transformOf, WHOLE, type Look, type Sides, type Transform } from './look';
+export { holdBeside, holdStops, type Held } from './hold';
+export {
+	contentOf,
+	firstOf,
+	nearest,
+	placesOf,
+	standing,
+	stepFrom,
+	type Cells,
+	type Place
+} from './walk';
+export {
+	lookOf,
+	placeWithin,
+	scaleTo,
+	transformOf,
+	WHOLE,
+	type Look,
+	type Sides,
+	type Transform
+} from './look';
 export {
 	axesOf,
 	axisOf,

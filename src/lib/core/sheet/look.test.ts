@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { lookOf, scaleTo, transformOf, WHOLE } from './look';
+import { lookOf, placeWithin, scaleTo, transformOf, WHOLE } from './look';
 
 const sides = fc.record({
 	width: fc.integer({ min: 50, max: 3000 }),
@@ -42,6 +42,16 @@ describe('looking at pictures alike', () => {
 				expect(k * py + y).toBeCloseTo(window.height / 2, 6);
 			})
 		);
+	});
+
+	it('finds the place under the pointer, and the nearest one beside the picture', () => {
+		const window = { width: 300, height: 100 };
+		const picture = { width: 64, height: 64 };
+		// The picture stands 100 wide in the middle of the window.
+		expect(placeWithin({ x: 150, y: 50 }, window, picture)).toEqual({ x: 0.5, y: 0.5 });
+		expect(placeWithin({ x: 125, y: 75 }, window, picture)).toEqual({ x: 0.25, y: 0.75 });
+		expect(placeWithin({ x: 3, y: 0 }, window, picture)).toEqual({ x: 0, y: 0 });
+		expect(placeWithin({ x: 290, y: 100 }, window, picture)).toEqual({ x: 1, y: 1 });
 	});
 
 	it('shows pixel for pixel at 100 %, and never less than the whole', () => {

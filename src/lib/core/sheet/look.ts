@@ -60,3 +60,14 @@ export function scaleTo(
 	const { width } = boxOf(window, picture);
 	return Math.max(1, (pixels * picture.width) / (width * devicePixelRatio));
 }
+
+/** The place of a picture, as shares of its sides, at a point of a window that shows it whole. */
+export function placeWithin(
+	point: { x: number; y: number },
+	window: Sides,
+	picture: Sides
+): { x: number; y: number } {
+	const { left, top, width, height } = boxOf(window, picture);
+	const share = (at: number) => Math.max(0, Math.min(1, at));
+	return { x: share((point.x - left) / width), y: share((point.y - top) / height) };
+}

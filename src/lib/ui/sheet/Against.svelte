@@ -3,7 +3,7 @@
 	import { TakePicture } from '$lib/ui/shared';
 	import * as store from '$lib/store';
 	import { subtract } from '$lib/workers';
-	import type { TableMode } from './state.svelte';
+	import type { TableMode } from './address';
 
 	/** Two takes set against each other in one window: wiped, blinked or subtracted. */
 	interface Props {

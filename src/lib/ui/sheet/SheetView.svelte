@@ -2,7 +2,7 @@
 	import { Button } from 'carbon-components-svelte';
 	import { flushSync, onMount, untrack } from 'svelte';
 	import type { MarkKind } from '$lib/core/schema';
-	import { heldSays, learnKeys } from '$lib/core/sheet';
+	import { heldSays, learnKeys, nearest } from '$lib/core/sheet';
 	import * as store from '$lib/store';
 	import { session, undo, useWork } from '$lib/ui/shared';
 	import BringIn from './BringIn.svelte';
@@ -86,7 +86,7 @@
 	});
 	$effect(() => {
 		if (opened > 0) void view.varied;
-		if (opened > 1) void view.grid;
+		if (opened > 1) void view.places;
 	});
 	onMount(() => {
 		const { id } = work.brief!;
@@ -111,9 +111,7 @@
 			return;
 		}
 		// What left the sheet, as by a filter, hands over to what took its place.
-		const cells = view.cells;
-		const near = [cells[place.row]?.[place.column], cells[place.row]?.at(-1), ...cells.flat()];
-		view.focus = near.find((takes) => takes?.length)?.[0].id ?? null;
+		view.focus = nearest(view.cells, place);
 	});
 
 	function toggle(kind: MarkKind) {

@@ -1,7 +1,8 @@
 import { stepsOf } from '$lib/core/sheet';
 import type { MarkKind } from '$lib/core/schema';
 import { undo } from '$lib/ui/shared';
-import type { SheetState, TableMode } from './state.svelte';
+import type { TableMode } from './address';
+import type { SheetState } from './state.svelte';
 
 /** Something that a key does on the sheet or on the table. */
 export interface SheetKey {

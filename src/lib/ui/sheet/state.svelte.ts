@@ -6,31 +6,32 @@ import { isMeasureId, type MeasureId } from '$lib/core/measure';
 import type { Take } from '$lib/core/schema';
 import {
 	closeGaps,
-	commonStop,
-	isAxisId,
-	keyOn,
+	contentOf,
+	holdBeside,
 	layMat,
-	layPaper,
 	layOut,
+	layPaper,
 	meanOf,
+	placesOf,
 	scaleTo,
 	sortSheet,
+	standing,
+	stepFrom,
 	stopsAmong,
 	suggestAxes,
 	variedAmong,
 	WHOLE,
 	type Axes,
 	type AxisId,
+	type Cells,
 	type Known,
 	type Look,
 	type MatContent,
 	type MatLayout,
+	type Place,
 	type Sheet
 } from '$lib/core/sheet';
-
-/** How two pictures are set against each other. */
-export const tableModes = ['side', 'wipe', 'blink', 'colour', 'structure'] as const;
-export type TableMode = (typeof tableModes)[number];
+import { readAxes, readFilter, readMat, readMode, readSize, type TableMode } from './address';
 
 /** More pictures than this on the table are too small to be judged. */
 const MOST_ON_TABLE = 4;
@@ -86,9 +87,12 @@ export class SheetState {
 
 	readonly #all: Take[] = $derived.by(() => this.#from.takes());
 
+	/** What the address asks for. */
+	readonly #asked = $derived.by(() => page.url.searchParams);
+
 	/** The run whose takes alone are shown; null for all takes of the brief. */
 	readonly run: string | null = $derived.by(() => {
-		const run = page.url.searchParams.get('run');
+		const run = this.#asked.get('run');
 		return run && this.#all.some(({ planId }) => planId === run) ? run : null;
 	});
 
@@ -104,75 +108,35 @@ export class SheetState {
 			: this.#all
 	);
 
-	#takes = (): Take[] => this.takes;
+	readonly suggested = $derived.by(() => suggestAxes(this.takes));
+	readonly varied = $derived.by(() => variedAmong(this.takes));
 
-	readonly suggested = $derived.by(() => suggestAxes(this.#takes()));
-	readonly varied = $derived.by(() => variedAmong(this.#takes()));
+	readonly axes: Axes = $derived.by(() => readAxes(this.#asked, this.varied, this.suggested));
 
-	readonly axes: Axes = $derived.by(() => {
-		const used = new Set<AxisId>();
-		const read = (name: keyof Axes): AxisId | null => {
-			const value = page.url.searchParams.get(name);
-			const wanted = isAxisId(value) && this.varied.includes(value) ? value : this.suggested[name];
-			// A dial stands on one axis alone.
-			if (value === 'none' || wanted === null || used.has(wanted)) return null;
-			used.add(wanted);
-			return wanted;
-		};
-		return { rows: read('rows'), columns: read('columns'), then: read('then') };
-	});
+	/** What varies and stands on no axis. */
+	readonly #off: AxisId[] = $derived.by(() =>
+		this.varied.filter((axis) => !Object.values(this.axes).includes(axis))
+	);
 
 	/** Whether there is a dial of chance off the axes, whose takes could stand in one cell. */
-	readonly canFold: boolean = $derived.by(() =>
-		this.varied.some((dial) => isChance(dial) && !Object.values(this.axes).includes(dial))
-	);
+	readonly canFold: boolean = $derived.by(() => this.#off.some(isChance));
 
 	/** Whether all seeds of a setting stand in one cell. */
-	readonly folded: boolean = $derived.by(
-		() => this.canFold && page.url.searchParams.get('fold') === '1'
-	);
-
-	/** The takes of the open brief, and those of one that stands beside. */
-	readonly #groups: Take[][] = $derived.by(() => {
-		const takes = this.#takes();
-		const own = takes.filter(({ briefId }) => briefId === this.#from.brief());
-		return own.length < takes.length
-			? [own, takes.filter(({ briefId }) => briefId !== this.#from.brief())]
-			: [takes];
-	});
-
-	/** Some takes with the dials off the axes held, each at a stop that they have, and these stops. */
-	#hold(takes: Take[], before: ReadonlyMap<AxisId, string>) {
-		const held = new Map<AxisId, string>();
-		let rest = takes;
-		for (const dial of this.varied) {
-			if (Object.values(this.axes).includes(dial)) continue;
-			if (this.folded && isChance(dial)) continue;
-			// Only what was run with the stops chosen so far can be chosen from.
-			const stops = stopsAmong(rest, dial);
-			const asked = page.url.searchParams.get(dial);
-			// What was in sight stays in sight, though another stop may have more takes by now.
-			const key =
-				[asked, before.get(dial)].find((one) => stops.some((s) => s.key === one)) ??
-				commonStop(rest, dial);
-			if (key === undefined || key === null) continue;
-			held.set(dial, key);
-			rest = rest.filter((take) => keyOn(take, dial) === key);
-		}
-		return { held, rest };
-	}
+	readonly folded: boolean = $derived.by(() => this.canFold && this.#asked.get('fold') === '1');
 
 	readonly #holding = $derived.by(() => {
-		const [own, beside] = this.#groups;
-		const first = this.#hold(own, this.#lastHeld);
-		for (const [dial, key] of first.held) this.#lastHeld.set(dial, key);
-		// Another brief has stops of its own: it is held at the same ones where it can be.
-		const second = beside ? this.#hold(beside, first.held) : null;
-		return { held: first.held, takes: second ? [...first.rest, ...second.rest] : first.rest };
+		const axes = this.folded ? this.#off.filter((axis) => !isChance(axis)) : this.#off;
+		// What was in sight stays in sight, though another stop may have more takes by now.
+		const held = holdBeside(this.takes, this.#from.brief(), axes, (axis) => [
+			this.#asked.get(axis),
+			this.#lastHeld.get(axis)
+		]);
+		for (const [axis, key] of held.stops) this.#lastHeld.set(axis, key);
+		return held;
 	});
 
 	/** The stop at which each dial off the axes is shown. */
-	readonly held: Map<AxisId, string> = $derived.by(() => this.#holding.held);
+	readonly held: Map<AxisId, string> = $derived.by(() => this.#holding.stops);
 
 	/** The takes with what is held held. */
 	readonly among: Take[] = $derived.by(() => this.#holding.takes);
@@ -185,15 +149,13 @@ export class SheetState {
 	);
 
 	/** Whether takes that the filter does not ask for are left out, and their rows and columns. */
-	readonly only: boolean = $derived.by(
-		() => asks(this.filter) && page.url.searchParams.get('only') === '1'
-	);
+	readonly only: boolean = $derived.by(() => asks(this.filter) && this.#asked.get('only') === '1');
 
 	readonly shown: Take[] = $derived.by(() => (this.only ? this.fitting : this.among));
 
 	/** What rows and columns are put in order by: their stops, the marks, or a measure. */
 	readonly order: 'stop' | 'marks' | 'measure' = $derived.by(() => {
-		const order = page.url.searchParams.get('order');
+		const order = this.#asked.get('order');
 		return order === 'marks' || (order === 'measure' && this.measure) ? order : 'stop';
 	});
 
@@ -207,50 +169,19 @@ export class SheetState {
 		}
 		return this.only ? closeGaps(sheet) : sheet;
 	});
-	/**
-	 * The takes that stand in each cell, row by row: of every seed that is folded in, the newest
-	 * that is not cancelled.
-	 */
-	readonly cells: Take[][][] = $derived.by(() =>
-		this.sheet.cells.map((row) =>
-			row.map(({ takes }) => {
-				const bySeed = new Map<string, Take>();
-				for (const take of takes) {
-					const key = this.folded ? chanceDials.map((dial) => keyOn(take, dial)).join() : '';
-					const there = bySeed.get(key);
-					if (!there || take.state !== 'cancelled' || there.state === 'cancelled')
-						bySeed.set(key, take);
-				}
-				return [...bySeed.values()];
-			})
-		)
-	);
 
-	/** The same for the arrow keys: a row is what stands side by side. */
-	readonly grid: (Take | null)[][] = $derived.by(() =>
-		this.cells.map((row) => row.flatMap((takes) => (takes.length ? takes : [null])))
-	);
+	/** The takes that stand in each cell. */
+	readonly cells: Cells = $derived.by(() => standing(this.sheet, this.folded ? chanceDials : []));
 
-	/** Where each take stands on the mat: its row, and its column of cells. */
-	readonly places: ReadonlyMap<string, { row: number; column: number }> = $derived.by(
-		() =>
-			new Map(
-				this.cells.flatMap((cells, row) =>
-					cells.flatMap((takes, column) =>
-						takes.map(
-							({ id }) => [id, { row, column }] as [string, { row: number; column: number }]
-						)
-					)
-				)
-			)
-	);
+	/** Where each take stands on the mat. */
+	readonly places: ReadonlyMap<string, Place> = $derived.by(() => placesOf(this.cells));
 
 	readonly focused: Take | null = $derived.by(
-		() => this.#takes().find(({ id }) => id === this.focus) ?? null
+		() => this.takes.find(({ id }) => id === this.focus) ?? null
 	);
 
 	readonly open: string[] = $derived.by(() =>
-		(page.url.searchParams.get('open') ?? '').split('.').filter(Boolean)
+		(this.#asked.get('open') ?? '').split('.').filter(Boolean)
 	);
 
 	/** What the mat has room for, in pixels. */
@@ -260,25 +191,10 @@ export class SheetState {
 	#zoomTimer: ReturnType<typeof setTimeout> | undefined;
 
 	/** How much larger than fitting the cells are, in steps of a quarter; need not be whole. */
-	readonly size: number = $derived.by(
-		() => this.#zooming ?? (Number(page.url.searchParams.get('size')) || 0)
-	);
+	readonly size: number = $derived.by(() => this.#zooming ?? readSize(this.#asked));
 
 	/** What lies on the mat. */
-	readonly content: MatContent = $derived.by(() => {
-		const { cells, thens, axes } = this.sheet;
-		const isText = axes.rows && ['wording', 'negative', 'style', 'model'].includes(axes.rows);
-		return {
-			across: Math.max(1, cells[0]?.length ?? 0),
-			down: Math.max(1, cells.length),
-			// Of the widest when they differ.
-			ratio: this.shown.reduce(
-				(most, { settings: { width, height } }) => Math.max(most, width / height),
-				0.2
-			),
-			labels: { left: axes.rows ? (isText ? 130 : 76) : 8, top: thens.length ? 52 : 30 }
-		};
-	});
+	readonly content: MatContent = $derived.by(() => contentOf(this.sheet));
 
 	readonly layout: MatLayout = $derived.by(() =>
 		this.printing ? layPaper(this.content) : layMat(this.room, this.content, this.size)
@@ -297,50 +213,28 @@ export class SheetState {
 
 	/** The measure that stands under the cells; null for none. */
 	readonly measure: MeasureId | null = $derived.by(() => {
-		const id = page.url.searchParams.get('measure');
+		const id = this.#asked.get('measure');
 		return isMeasureId(id) ? id : null;
 	});
 
 	/** Whether cells are tinted by the measure. */
-	readonly heat: boolean = $derived.by(() => page.url.searchParams.get('heat') === '1');
+	readonly heat: boolean = $derived.by(() => this.#asked.get('heat') === '1');
 
 	/** What stands beside the mat: the take in focus, or what was measured. */
 	readonly panel: 'take' | 'measures' = $derived.by(() =>
-		page.url.searchParams.get('panel') === 'measures' ? 'measures' : 'take'
+		this.#asked.get('panel') === 'measures' ? 'measures' : 'take'
 	);
 
 	/** Which takes are wanted; the others are faint. */
-	readonly filter: TakeFilter = $derived.by(() => {
-		const asked = page.url.searchParams;
-		const mark = asked.get('mark');
-		const id = asked.get('by');
-		const number = (name: string) => {
-			const text = asked.get(name);
-			return text === null || text === '' || Number.isNaN(Number(text)) ? undefined : Number(text);
-		};
-		const [, dial, key] = /^(\w+):(.*)$/s.exec(asked.get('stop') ?? '') ?? [];
-		return {
-			stop: isDialId(dial) ? { dial, key } : undefined,
-			mark:
-				mark === 'keep' || mark === 'maybe' || mark === 'drop' || mark === 'none'
-					? mark
-					: undefined,
-			fault: asked.get('fault') ?? undefined,
-			text: asked.get('find') ?? undefined,
-			measure: isMeasureId(id) ? { id, least: number('least'), most: number('most') } : undefined
-		};
-	});
+	readonly filter: TakeFilter = $derived.by(() => readFilter(this.#asked));
 
 	/** How two pictures on the table are set against each other. */
-	readonly mode: TableMode = $derived.by(() => {
-		const mode = page.url.searchParams.get('mode') as TableMode | null;
-		return mode && tableModes.includes(mode) ? mode : 'side';
-	});
+	readonly mode: TableMode = $derived.by(() => readMode(this.#asked));
 
 	/** The takes that a key acts on. */
 	readonly chosen: Take[] = $derived.by(() => {
 		if (!this.selected.size) return this.focused ? [this.focused] : [];
-		return this.#takes().filter(({ id }) => this.selected.has(id));
+		return this.takes.filter(({ id }) => this.selected.has(id));
 	});
 
 	select(id: string): void {
@@ -349,10 +243,8 @@ export class SheetState {
 		this.selected = next;
 	}
 
-	readonly mat: number = $derived.by(() => {
-		const mat = Number(page.url.searchParams.get('mat') ?? 1);
-		return mat >= 0 && mat <= 3 ? mat : 1;
-	});
+	/** Which mat lies behind the pictures, from dark, 0, to paper, 3. */
+	readonly mat: number = $derived.by(() => readMat(this.#asked));
 
 	/** What the words of stops are made of. */
 	readonly known: Known = $derived.by(() => this.#from.known());
@@ -365,35 +257,26 @@ export class SheetState {
 		this.set({ [name]: axis, ...(other ? { [other]: this.axes[name] ?? 'none' } : {}) });
 	}
 
+	/** Where the address is on its way to: a change that comes meanwhile goes on from there. */
+	#target: URL | null = null;
+
 	/** Changes what the address says; null takes it out. */
 	set(change: Record<string, string | null>, keepHistory = false): void {
-		const url = new URL(page.url);
+		const url = new URL(this.#target ?? page.url);
 		for (const [name, value] of Object.entries(change)) {
 			if (value === null) url.searchParams.delete(name);
 			else url.searchParams.set(name, value);
 		}
-		void goto(url, { replaceState: !keepHistory, keepFocus: true, noScroll: true });
+		this.#target = url;
+		void goto(url, { replaceState: !keepHistory, keepFocus: true, noScroll: true }).finally(() => {
+			if (this.#target === url) this.#target = null;
+		});
 	}
 
 	/** Moves the focus by rows and columns, stopping at the edges. */
 	move(down: number, across: number): void {
-		const grid = this.grid;
-		let row = grid.findIndex((cells) => cells.some((t) => t?.id === this.focus));
-		if (row < 0) {
-			this.focus = grid.flat().find((t) => t)?.id ?? null;
-			return;
-		}
-		let column = grid[row].findIndex((t) => t?.id === this.focus);
-		for (;;) {
-			row += down;
-			column += across;
-			if (!grid[row] || column < 0 || column >= grid[row].length) return;
-			const next = grid[row][column];
-			if (next) {
-				this.focus = next.id;
-				return;
-			}
-		}
+		const next = stepFrom(this.cells, this.focus ?? '', down, across);
+		if (next) this.focus = next;
 	}
 
 	/** Moves the focus; on the table, to the next take, which takes the place of the one there. */
@@ -423,7 +306,7 @@ export class SheetState {
 
 	/** Shows the stop before or after of a dial that is held; of the first one if none is named. */
 	turnPage(by: number, axis = [...this.held.keys()][0]): void {
-		const stops = stopsAmong(this.#takes(), axis);
+		const stops = stopsAmong(this.takes, axis);
 		const at = stops.findIndex(({ key }) => key === this.held.get(axis));
 		this.set({ [axis]: stops[(at + by + stops.length) % stops.length].key });
 	}

@@ -1,0 +1,161 @@
+import { describe, expect, it } from 'vitest';
+import type { Take } from '$lib/core/schema';
+import { sampleRack, sampleTakes } from '$lib/core/testing';
+import {
+	contentOf,
+	firstOf,
+	holdBeside,
+	holdStops,
+	layOut,
+	nearest,
+	placesOf,
+	standing,
+	stepFrom,
+	type AxisId
+} from './index';
+
+const takes = sampleTakes(
+	sampleRack({ model: ['turnstone-2', 'gannet'], guidance: [2, 6, 12], seed: [10, 90] })
+);
+const axes = { rows: 'guidance', columns: 'model', then: null } as const;
+const idOf = (model: string, guidance: number, seed: number) =>
+	takes.find(({ settings: s }) => s.model === model && s.guidance === guidance && s.seed === seed)!
+		.id;
+
+describe('takes in their cells', () => {
+	it('stand one a seed where seeds are folded in, and the newest alone where not', () => {
+		const sheet = layOut(takes, axes);
+		expect(
+			standing(sheet, ['seed'])
+				.flat()
+				.map((cell) => cell.length)
+		).toEqual(Array(6).fill(2));
+		const alone = standing(sheet, []);
+		expect(alone.flat().map((cell) => cell.length)).toEqual(Array(6).fill(1));
+		for (const [cell] of alone.flat().map((one) => [one[0]]))
+			expect(cell.number).toBe(
+				Math.max(
+					...takes
+						.filter(
+							({ settings: s }) =>
+								s.model === cell.settings.model && s.guidance === cell.settings.guidance
+						)
+						.map(({ number }) => number)
+				)
+			);
+	});
+
+	it('that were cancelled give way to one that was not', () => {
+		const [one] = takes;
+		const made: Take = { ...one, id: 'made', number: 1 };
+		const gone: Take = { ...one, id: 'gone', number: 2, state: 'cancelled' };
+		const shown = (list: Take[]) =>
+			standing(layOut(list, axes), [])
+				.flat(2)
+				.map(({ id }) => id);
+		expect(shown([made, gone])).toEqual(['made']);
+		expect(shown([{ ...gone, number: 0 }, made])).toEqual(['made']);
+		expect(shown([gone])).toEqual(['gone']);
+	});
+
+	it('are found by their places', () => {
+		const cells = standing(layOut(takes, axes), ['seed']);
+		const places = placesOf(cells);
+		expect(places.size).toBe(takes.length);
+		expect(places.get(idOf('gannet', 6, 90))).toEqual({ row: 1, column: 1 });
+	});
+});
+
+describe('walking over a sheet', () => {
+	const folded = standing(layOut(takes, axes), ['seed']);
+
+	it('goes from picture to picture, those of one cell side by side, and stops at the edges', () => {
+		const first = firstOf(folded)!;
+		expect(first).toBe(idOf('turnstone-2', 2, 10));
+		const along = [first];
+		for (;;) {
+			const next = stepFrom(folded, along.at(-1)!, 0, 1);
+			if (!next) break;
+			along.push(next);
+		}
+		expect(along).toEqual([
+			idOf('turnstone-2', 2, 10),
+			idOf('turnstone-2', 2, 90),
+			idOf('gannet', 2, 10),
+			idOf('gannet', 2, 90)
+		]);
+		expect(stepFrom(folded, first, -1, 0)).toBeNull();
+		expect(stepFrom(folded, first, 1, 0)).toBe(idOf('turnstone-2', 6, 10));
+		expect(stepFrom(folded, 'not there', 1, 0)).toBe(first);
+	});
+
+	it('goes over empty cells', () => {
+		const gap = takes.filter(({ settings: s }) => s.guidance !== 6 || s.model !== 'gannet');
+		const cells = standing(layOut(gap, axes), []);
+		expect(stepFrom(cells, idOf('gannet', 2, 90), 1, 0)).toBe(idOf('gannet', 12, 90));
+	});
+
+	it('finds what is nearest to a place that was left', () => {
+		const cells = standing(layOut(takes.slice(0, 3), axes), []);
+		const all = cells.flat(2).map(({ id }) => id);
+		for (let row = 0; row < 5; row++)
+			for (let column = 0; column < 5; column++)
+				expect(all).toContain(nearest(cells, { row, column }));
+		expect(nearest([], { row: 0, column: 0 })).toBeNull();
+	});
+});
+
+describe('what a sheet comes to on the mat', () => {
+	it('has its rows and columns, the widest ratio, and room for its labels', () => {
+		const wide = takes.map((take, i) =>
+			i === 4 ? { ...take, settings: { ...take.settings, width: 1536, height: 512 } } : take
+		);
+		const content = contentOf(layOut(wide, { ...axes, then: 'seed' }));
+		expect(content).toMatchObject({ across: 4, down: 3, ratio: 3 });
+		expect(content.labels.top).toBeGreaterThan(contentOf(layOut(wide, axes)).labels.top);
+		const texts = contentOf(layOut(wide, { ...axes, rows: 'model', columns: 'guidance' }));
+		expect(texts.labels.left).toBeGreaterThan(content.labels.left);
+		const none = contentOf(layOut([], { rows: null, columns: null, then: null }));
+		expect(none).toMatchObject({ across: 1, down: 1 });
+	});
+});
+
+describe('holding', () => {
+	const want = (stops: Partial<Record<AxisId, string>>) => (axis: AxisId) => [stops[axis]];
+
+	it('is at what is wanted, where takes with all held before have it', () => {
+		const { stops, takes: left } = holdStops(takes, ['model', 'seed'], want({ model: 'gannet' }));
+		expect(stops.get('model')).toBe('gannet');
+		expect(left).toHaveLength(3);
+		// No take of Gannet has this seed: the commonest that there is instead.
+		const some = takes.filter(({ settings: s }) => s.model !== 'gannet' || s.seed === 10);
+		const held = holdStops(some, ['model', 'seed'], want({ model: 'gannet', seed: '90' }));
+		expect(held.stops.get('seed')).toBe('10');
+		expect(held.takes).toHaveLength(3);
+	});
+
+	it('holds another brief at the same stops where it has them, and at its own where not', () => {
+		const other = sampleTakes(sampleRack({ model: ['eider'], guidance: [6, 7], seed: [90] })).map(
+			(take) => ({ ...take, id: `o-${take.id}`, briefId: 'b2' })
+		);
+		const all = [...takes, ...other];
+		const { stops, takes: left } = holdBeside(
+			all,
+			'b',
+			['model', 'guidance'],
+			want({ model: 'gannet', guidance: '6' })
+		);
+		expect([...stops]).toEqual([
+			['model', 'gannet'],
+			['guidance', '6']
+		]);
+		// Eider is all that the other brief has; guidance 6 both have.
+		expect(left.map(({ settings: s }) => [s.model, s.guidance, s.seed])).toEqual([
+			['gannet', 6, 10],
+			['gannet', 6, 90],
+			['eider', 6, 90]
+		]);
+		// A brief without takes of its own is held at what stands beside it.
+		expect(holdBeside(other, 'b', ['guidance'], want({})).stops.get('guidance')).toBe('6');
+	});
+});

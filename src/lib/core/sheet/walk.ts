@@ -1,0 +1,103 @@
+import type { Take } from '$lib/core/schema';
+import type { AxisId } from './axes';
+import type { MatContent } from './mat';
+import { keyOn, type Sheet } from './sheet';
+
+/** The takes that stand in each cell, row by row. */
+export type Cells = readonly (readonly Take[])[][];
+
+/**
+ * The takes that stand in each cell: of each stop on the axes that are folded into cells the newest
+ * one, unless it was cancelled and another was not.
+ */
+export function standing(sheet: Sheet, folded: readonly AxisId[]): Cells {
+	return sheet.cells.map((row) =>
+		row.map(({ takes }) => {
+			const found = new Map<string, Take>();
+			for (const take of takes) {
+				const key = folded.map((axis) => keyOn(take, axis)).join('\n');
+				const there = found.get(key);
+				if (!there || take.state !== 'cancelled' || there.state === 'cancelled')
+					found.set(key, take);
+			}
+			return [...found.values()];
+		})
+	);
+}
+
+/** A cell by its row and its column, from 0. */
+export interface Place {
+	row: number;
+	column: number;
+}
+
+/** Where each take stands, by its id. */
+export function placesOf(cells: Cells): Map<string, Place> {
+	const places = new Map<string, Place>();
+	cells.forEach((line, row) =>
+		line.forEach((takes, column) => {
+			for (const { id } of takes) places.set(id, { row, column });
+		})
+	);
+	return places;
+}
+
+/** The first take of all; null when there is none. */
+export const firstOf = (cells: Cells): string | null => cells.flat(2)[0]?.id ?? null;
+
+/** The take at a place, or else the nearest one before it in its row, or else the first of all. */
+export function nearest(cells: Cells, { row, column }: Place): string | null {
+	const before = cells[row]?.slice(0, column + 1).findLast((takes) => takes.length);
+	return before?.[0].id ?? firstOf(cells);
+}
+
+/**
+ * The take that so many rows and columns of pictures away is the first one from some take, over
+ * empty cells; null at the edge. Takes in one cell stand side by side.
+ */
+export function stepFrom(cells: Cells, id: string, down: number, across: number): string | null {
+	const grid = cells.map((line) =>
+		line.flatMap((takes): (Take | null)[] => (takes.length ? [...takes] : [null]))
+	);
+	let row = grid.findIndex((line) => line.some((take) => take?.id === id));
+	if (row < 0) return firstOf(cells);
+	let column = grid[row].findIndex((take) => take?.id === id);
+	for (;;) {
+		row += down;
+		column += across;
+		if (!grid[row] || column < 0 || column >= grid[row].length) return null;
+		const next = grid[row][column];
+		if (next) return next.id;
+	}
+}
+
+/** Labels of rows that are texts need more room than figures, in pixels. */
+const TEXT_LABEL = 130;
+const FIGURE_LABEL = 76;
+/** Without rows, room for the outline of the take in focus. */
+const NO_LABEL = 8;
+/** One line of labels above the columns, and two. */
+const ONE_LINE = 30;
+const TWO_LINES = 52;
+/** Frames that are taller than this do not make cells yet narrower. */
+const LEAST_RATIO = 0.2;
+
+const texts: readonly AxisId[] = ['wording', 'negative', 'style', 'model', 'brief'];
+
+/** What a sheet comes to on the mat: its cells have the ratio of the widest take. */
+export function contentOf({ cells, thens, axes }: Sheet): MatContent {
+	let ratio = LEAST_RATIO;
+	for (const { takes } of cells.flat())
+		for (const { settings } of takes) ratio = Math.max(ratio, settings.width / settings.height);
+	const isText =
+		axes.rows !== null && (texts.includes(axes.rows) || axes.rows.startsWith('column'));
+	return {
+		across: Math.max(1, cells[0]?.length ?? 0),
+		down: Math.max(1, cells.length),
+		ratio,
+		labels: {
+			left: axes.rows ? (isText ? TEXT_LABEL : FIGURE_LABEL) : NO_LABEL,
+			top: thens.length ? TWO_LINES : ONE_LINE
+		}
+	};
+}

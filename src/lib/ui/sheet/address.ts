@@ -1,0 +1,59 @@
+import { isDialId } from '$lib/core/dials';
+import type { TakeFilter } from '$lib/core/judge';
+import { isMeasureId } from '$lib/core/measure';
+import { isAxisId, type Axes, type AxisId } from '$lib/core/sheet';
+
+/** How two pictures are set against each other. */
+export const tableModes = ['side', 'wipe', 'blink', 'colour', 'structure'] as const;
+export type TableMode = (typeof tableModes)[number];
+
+/** A number that an address says; undefined where it says none. */
+function number(asked: URLSearchParams, name: string): number | undefined {
+	const text = asked.get(name);
+	return text === null || text === '' || Number.isNaN(Number(text)) ? undefined : Number(text);
+}
+
+/** Which takes an address asks for. What it says wrong is not asked. */
+export function readFilter(asked: URLSearchParams): TakeFilter {
+	const mark = asked.get('mark');
+	const id = asked.get('by');
+	const [, dial, key] = /^(\w+):(.*)$/s.exec(asked.get('stop') ?? '') ?? [];
+	return {
+		stop: isDialId(dial) ? { dial, key } : undefined,
+		mark:
+			mark === 'keep' || mark === 'maybe' || mark === 'drop' || mark === 'none' ? mark : undefined,
+		fault: asked.get('fault') ?? undefined,
+		text: asked.get('find') ?? undefined,
+		measure: isMeasureId(id)
+			? { id, least: number(asked, 'least'), most: number(asked, 'most') }
+			: undefined
+	};
+}
+
+/** The axes that an address names among those that vary, or else those suggested, each once. */
+export function readAxes(asked: URLSearchParams, varied: readonly AxisId[], suggested: Axes): Axes {
+	const used = new Set<AxisId>();
+	const read = (name: keyof Axes): AxisId | null => {
+		const value = asked.get(name);
+		const wanted = isAxisId(value) && varied.includes(value) ? value : suggested[name];
+		// A dial stands on one axis alone.
+		if (value === 'none' || wanted === null || used.has(wanted)) return null;
+		used.add(wanted);
+		return wanted;
+	};
+	return { rows: read('rows'), columns: read('columns'), then: read('then') };
+}
+
+export function readMode(asked: URLSearchParams): TableMode {
+	const mode = asked.get('mode');
+	return tableModes.find((one) => one === mode) ?? 'side';
+}
+
+/** How large the cells are asked for, in steps of a quarter; 0 where nothing is said. */
+export const readSize = (asked: URLSearchParams): number => number(asked, 'size') ?? 0;
+
+/** Which mat lies behind the pictures, from dark, 0, to paper, 3. */
+export function readMat(asked: URLSearchParams): number {
+	const mat = number(asked, 'mat');
+	return mat !== undefined && Number.isInteger(mat) && mat >= 0 && mat <= 3 ? mat : 1;
+}

@@ -1,0 +1,184 @@
+import { tick } from 'svelte';
+import {
+	approach,
+	CELL_GAP,
+	inSight,
+	sameSight,
+	stepsOf,
+	type MatLayout,
+	type Sight
+} from '$lib/core/sheet';
+import type { SheetState } from './state.svelte';
+
+/** Rows and columns beyond what is in sight that are there as well, so that scrolling is even. */
+const SPARE = 1;
+/** About as many cells come into sight in one frame, so that none takes long. */
+const CELLS_PER_FRAME = 16;
+/** Pixels of the wheel for one step of size. */
+const WHEEL_STEP = 100;
+
+/** What the mat shows of the sheet: which cells are there, and where it is scrolled to. Made with a component. */
+export class MatWindow {
+	readonly #view: SheetState;
+	#mat: HTMLElement | null = null;
+	#width = $state(0);
+	#height = $state(0);
+	#scroll = $state.raw({ x: 0, y: 0 });
+	/** What is there: it follows what is wanted, a few cells a frame. */
+	#there = $state.raw<Sight>({ rows: { from: 0, to: 0 }, columns: { from: 0, to: 0 } });
+	#frame = 0;
+	/** A point of the mat about which cells grow; they grow about the take in focus without it. */
+	#anchor: { x: number; y: number } | null = null;
+	#before: MatLayout | null = null;
+	#shownFocus: string | null = null;
+
+	/** From one cell to the next, in pixels. */
+	readonly pitch = $derived.by(() => ({
+		x: this.#view.layout.width + CELL_GAP,
+		y: this.#view.layout.height + CELL_GAP
+	}));
+
+	/** Size of all cells with their labels, in pixels. */
+	readonly whole = $derived.by(() => {
+		const { labels, across, down } = this.#view.content;
+		return {
+			width: labels.left + across * this.pitch.x,
+			height: labels.top + down * this.pitch.y
+		};
+	});
+
+	readonly #wanted: Sight = $derived.by(() => {
+		const { printing, content, room } = this.#view;
+		const { across, down, labels } = content;
+		// On paper everything is in sight.
+		if (printing) return { rows: { from: 0, to: down }, columns: { from: 0, to: across } };
+		const { x, y } = this.#scroll;
+		return {
+			rows: inSight(down, this.pitch.y, y, room.height - labels.top, SPARE),
+			columns: inSight(across, this.pitch.x, x, room.width - labels.left, SPARE)
+		};
+	});
+
+	constructor(view: SheetState) {
+		this.#view = view;
+		$effect(() => {
+			if (this.#width && this.#height) view.room = { width: this.#width, height: this.#height };
+		});
+		$effect(() => {
+			if (view.printing) this.#there = this.#wanted;
+			else if (!sameSight(this.#there, this.#wanted))
+				this.#frame ||= requestAnimationFrame(() => this.#follow());
+		});
+		$effect(() => () => cancelAnimationFrame(this.#frame));
+		$effect(() => this.#resized(view.layout));
+		$effect(() => this.#focused(view.focus));
+	}
+
+	/** The cells that are there. */
+	get there(): Sight {
+		return this.#there;
+	}
+
+	/** What is seen of the mat, in pixels. */
+	get width(): number {
+		return this.#width;
+	}
+	get height(): number {
+		return this.#height;
+	}
+
+	/** Makes an element the mat. */
+	readonly attach = (mat: HTMLElement) => {
+		this.#mat = mat;
+		const watcher = new ResizeObserver(() => {
+			this.#width = mat.clientWidth;
+			this.#height = mat.clientHeight;
+		});
+		watcher.observe(mat);
+		const scrolled = () => (this.#scroll = { x: mat.scrollLeft, y: mat.scrollTop });
+		const wheel = (event: WheelEvent) => this.#wheel(event);
+		mat.addEventListener('scroll', scrolled, { passive: true });
+		mat.addEventListener('wheel', wheel, { passive: false });
+		return () => {
+			watcher.disconnect();
+			mat.removeEventListener('scroll', scrolled);
+			mat.removeEventListener('wheel', wheel);
+			this.#mat = null;
+		};
+	};
+
+	#follow(): void {
+		this.#frame = 0;
+		this.#there = approach(this.#there, this.#wanted, CELLS_PER_FRAME);
+	}
+
+	/** Ctrl and the wheel size the cells about the pointer. */
+	#wheel(event: WheelEvent): void {
+		if (!event.ctrlKey || !this.#mat) return;
+		event.preventDefault();
+		const box = this.#mat.getBoundingClientRect();
+		this.#anchor = { x: event.clientX - box.left, y: event.clientY - box.top };
+		// Beyond its ends the size stays, so that turning back takes effect at once.
+		this.#view.zoomTo(stepsOf(this.#view.layout) - event.deltaY / WHEEL_STEP);
+	}
+
+	/** Keeps a point of the mat where it is when cells are sized. */
+	#resized(now: MatLayout): void {
+		const before = this.#before;
+		if (before && before.width !== now.width && this.#mat) {
+			const { labels } = this.#view.content;
+			const at = this.#anchor ?? this.#middleOfFocus(before);
+			const { x, y } = this.#scroll;
+			const along = (scrolled: number, start: number, lead: number, was: number, is: number) =>
+				((scrolled + start - lead) / (was + CELL_GAP)) * (is + CELL_GAP) + lead - start;
+			this.#mat.scrollLeft = along(x, at.x, labels.left, before.width, now.width);
+			this.#mat.scrollTop = along(y, at.y, labels.top, before.height, now.height);
+			if (!this.#anchor) this.#reveal();
+		}
+		this.#anchor = null;
+		this.#before = now;
+	}
+
+	#middleOfFocus({ width, height }: MatLayout): { x: number; y: number } {
+		const { focus, places, content } = this.#view;
+		const at = focus && places.get(focus);
+		if (!at) return { x: this.#width / 2, y: this.#height / 2 };
+		const { left, top } = content.labels;
+		return {
+			x: left + (at.column + 0.5) * (width + CELL_GAP) - this.#scroll.x,
+			y: top + (at.row + 0.5) * (height + CELL_GAP) - this.#scroll.y
+		};
+	}
+
+	/** Brings the take in focus into sight. */
+	#reveal(): void {
+		const { focus, places, content } = this.#view;
+		const at = focus && places.get(focus);
+		const mat = this.#mat;
+		if (!at || !mat) return;
+		const show = (side: 'scrollLeft' | 'scrollTop', start: number, size: number, room: number) => {
+			if (start < mat[side]) mat[side] = start;
+			else if (start + size > mat[side] + room) mat[side] = start + size - room;
+		};
+		const { x, y } = this.pitch;
+		show('scrollLeft', at.column * x, x, this.#width - content.labels.left);
+		show('scrollTop', at.row * y, y, this.#height - content.labels.top);
+	}
+
+	#focused(focus: string | null): void {
+		const mat = this.#mat;
+		if (!focus || focus === this.#shownFocus || !this.#width || !mat) return;
+		// The focus of the page goes along when it is on the mat.
+		const along = mat.contains(document.activeElement) && document.activeElement !== mat;
+		this.#shownFocus = focus;
+		this.#reveal();
+		if (along)
+			void tick().then(() =>
+				mat.querySelector<HTMLElement>(`[data-take="${focus}"]`)?.focus({ preventScroll: true })
+			);
+	}
+}
+
+/** The numbers from one to before another. */
+export const between = (from: number, to: number): number[] =>
+	Array.from({ length: Math.max(0, to - from) }, (_, i) => from + i);
