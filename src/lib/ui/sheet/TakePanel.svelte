@@ -1,23 +1,10 @@
 <script lang="ts">
-	import { Button } from 'carbon-components-svelte';
-	import { goto } from '$app/navigation';
 	import { dials, idleDials, stopKey, type DialId } from '$lib/core/dials';
-	import { stampPicture } from '$lib/core/formats';
 	import type { MarkKind, Take } from '$lib/core/schema';
-	import { fetchLossless, LosslessProblem } from '$lib/render';
-	import { loadSettings, loadWords } from '$lib/ui/dials';
-	import * as store from '$lib/store';
 	import { commonStop } from '$lib/core/sheet';
-	import {
-		Changes,
-		credits,
-		fileName,
-		saveFile,
-		session,
-		TakePicture,
-		useWork
-	} from '$lib/ui/shared';
+	import { Changes, credits, session, TakePicture, useWork } from '$lib/ui/shared';
 	import type { Measuring } from './measuring.svelte';
+	import TakeActs from './TakeActs.svelte';
 	import TakeMeasures from './TakeMeasures.svelte';
 	import TakeRemarks from './TakeRemarks.svelte';
 	import type { SheetState } from './state.svelte';
@@ -40,8 +27,6 @@
 		['maybe', 'Maybe', 'M'],
 		['drop', 'Drop', 'D']
 	] as const;
-	let busy = $state<string | null>(null);
-	let problem = $state<string | null>(null);
 
 	const signals = {
 		agreement: [
@@ -66,64 +51,6 @@
 		(id === 'guidance' || id === 'steps') && one.levels?.[id]
 			? ` of its own: ${one.settings[id]}`
 			: '';
-
-	async function exportPng(one: Take) {
-		busy = 'Making the lossless picture again…';
-		problem = null;
-		try {
-			const png = await fetchLossless(
-				session.routes,
-				one,
-				(share) => (busy = `Making the lossless picture again… ${Math.round(share * 100)}%`)
-			);
-			const card = session.card(one.settings.model);
-			const name = `${fileName(work.brief!.name)}-${one.settings.model}-${one.settings.seed}-${one.number}.png`;
-			const stamped = stampPicture(png, {
-				title: `${work.brief!.name}, take ${one.number}`,
-				settings: $state.snapshot(one.settings),
-				system: card?.name ?? one.settings.model,
-				systemVersion: card?.version ?? ''
-			});
-			saveFile(name, stamped, 'image/png');
-		} catch (cause) {
-			problem =
-				cause instanceof LosslessProblem
-					? cause.message
-					: 'The picture could not be fetched: the render service does not answer.';
-		} finally {
-			busy = null;
-		}
-	}
-
-	async function again(one: Take) {
-		const plan = work.plans.find(({ id }) => id === one.planId);
-		if (plan) await session.runner.retry(plan, [one]);
-	}
-
-	async function toWords(one: Take) {
-		work.change(loadWords(work.brief!, one));
-		await goto(`/brief/${work.brief!.id}/words`);
-	}
-
-	/** Puts the take's picture on the start dial, with its settings beside it. */
-	async function startFrom(one: Take) {
-		const stored = await store.pictureOf(one.id);
-		if (!stored) return;
-		const id = await store.keepStart({
-			name: `${work.brief!.name}, take ${one.number}`,
-			picture: stored.picture,
-			thumbnail: stored.thumbnail,
-			addedAt: Date.now()
-		});
-		const loaded = loadSettings(work.brief!, one);
-		work.change({ ...loaded, rack: { ...loaded.rack!, start: [id], strength: [0.5] } });
-		await goto(`/brief/${work.brief!.id}/dials`);
-	}
-
-	async function toDials(one: Take) {
-		work.change(loadSettings(work.brief!, one));
-		await goto(`/brief/${work.brief!.id}/dials`);
-	}
 </script>
 
 <aside>
@@ -190,40 +117,10 @@
 				{/if}
 			</dl>
 			{#if measuring.of.get(take.id)}<TakeMeasures measured={measuring.of.get(take.id)!} />{/if}
-			<div class="acts">
-				<Button size="small" href="/brief/{work.brief!.id}/pick?take={take.id}"
-					>Pick these settings</Button
-				>
-				<Button size="small" kind="tertiary" on:click={() => toDials(take)}
-					>Load into the dials</Button
-				>
-				<Button size="small" kind="tertiary" on:click={() => toWords(take)}>Load its words</Button>
-				<Button
-					size="small"
-					kind="tertiary"
-					href="/brief/{work.brief!.id}/words?drawer=picture&take={take.id}"
-					>Say what it shows</Button
-				>
-				<Button size="small" kind="tertiary" on:click={() => startFrom(take)}
-					>Start from this picture</Button
-				>
-				<Button size="small" kind="tertiary" disabled={!!busy} on:click={() => exportPng(take)}
-					>Export PNG</Button
-				>
-			</div>
-			{#if busy}<p class="quiet" role="status">{busy}</p>{/if}
-			{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+			<TakeActs {take} />
 		{:else}
 			{#if take.message}<p class="problem">{take.message}</p>{/if}
-			<div class="acts">
-				{#if take.state === 'failed' || take.state === 'cancelled'}
-					<Button size="small" kind="tertiary" on:click={() => again(take)}>Try again</Button>
-				{:else}
-					<Button size="small" kind="tertiary" on:click={() => session.runner.cancelTake(take)}
-						>Leave this one out</Button
-					>
-				{/if}
-			</div>
+			<TakeActs {take} />
 		{/if}
 	{/if}
 </aside>
@@ -306,17 +203,6 @@
 	.second {
 		padding-top: 12px;
 		border-top: 1px solid var(--rule);
-	}
-
-	.acts {
-		display: grid;
-		gap: 6px;
-		margin-top: 14px;
-	}
-
-	.acts :global(.bx--btn) {
-		width: 100%;
-		max-width: none;
 	}
 
 	.problem {

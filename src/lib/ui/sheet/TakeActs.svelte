@@ -1,0 +1,123 @@
+<script lang="ts">
+	import { Button } from 'carbon-components-svelte';
+	import { goto } from '$app/navigation';
+	import { stampPicture } from '$lib/core/formats';
+	import type { Take } from '$lib/core/schema';
+	import { fetchLossless, LosslessProblem } from '$lib/render';
+	import * as store from '$lib/store';
+	import { loadSettings, loadWords } from '$lib/ui/dials';
+	import { fileName, saveFile, session, useWork } from '$lib/ui/shared';
+
+	/** What can be done with a take. */
+	let { take }: { take: Take } = $props();
+
+	const work = useWork();
+	let busy = $state<string | null>(null);
+	let problem = $state<string | null>(null);
+
+	async function exportPng(one: Take) {
+		busy = 'Making the lossless picture again…';
+		problem = null;
+		try {
+			const png = await fetchLossless(
+				session.routes,
+				one,
+				(share) => (busy = `Making the lossless picture again… ${Math.round(share * 100)}%`)
+			);
+			const card = session.card(one.settings.model);
+			const name = `${fileName(work.brief!.name)}-${one.settings.model}-${one.settings.seed}-${one.number}.png`;
+			const stamped = stampPicture(png, {
+				title: `${work.brief!.name}, take ${one.number}`,
+				settings: $state.snapshot(one.settings),
+				system: card?.name ?? one.settings.model,
+				systemVersion: card?.version ?? ''
+			});
+			saveFile(name, stamped, 'image/png');
+		} catch (cause) {
+			problem =
+				cause instanceof LosslessProblem
+					? cause.message
+					: 'The picture could not be fetched: the render service does not answer.';
+		} finally {
+			busy = null;
+		}
+	}
+
+	async function again(one: Take) {
+		const plan = work.plans.find(({ id }) => id === one.planId);
+		if (plan) await session.runner.retry(plan, [one]);
+	}
+
+	async function toWords(one: Take) {
+		work.change(loadWords(work.brief!, one));
+		await goto(`/brief/${work.brief!.id}/words`);
+	}
+
+	/** Puts the take's picture on the start dial, with its settings beside it. */
+	async function startFrom(one: Take) {
+		const stored = await store.pictureOf(one.id);
+		if (!stored) return;
+		const id = await store.keepStart({
+			name: `${work.brief!.name}, take ${one.number}`,
+			picture: stored.picture,
+			thumbnail: stored.thumbnail,
+			addedAt: Date.now()
+		});
+		const loaded = loadSettings(work.brief!, one);
+		work.change({ ...loaded, rack: { ...loaded.rack!, start: [id], strength: [0.5] } });
+		await goto(`/brief/${work.brief!.id}/dials`);
+	}
+
+	async function toDials(one: Take) {
+		work.change(loadSettings(work.brief!, one));
+		await goto(`/brief/${work.brief!.id}/dials`);
+	}
+</script>
+
+<div class="acts">
+	{#if take.state === 'done'}
+		<Button size="small" href="/brief/{take.briefId}/pick?take={take.id}"
+			>Pick these settings</Button
+		>
+		<Button size="small" kind="tertiary" on:click={() => toDials(take)}>Load into the dials</Button>
+		<Button size="small" kind="tertiary" on:click={() => toWords(take)}>Load its words</Button>
+		<Button
+			size="small"
+			kind="tertiary"
+			href="/brief/{work.brief!.id}/words?drawer=picture&take={take.id}">Say what it shows</Button
+		>
+		<Button size="small" kind="tertiary" on:click={() => startFrom(take)}
+			>Start from this picture</Button
+		>
+		<Button size="small" kind="tertiary" disabled={!!busy} on:click={() => exportPng(take)}
+			>Export PNG</Button
+		>
+	{:else if take.state === 'failed' || take.state === 'cancelled'}
+		<Button size="small" kind="tertiary" on:click={() => again(take)}>Try again</Button>
+	{:else}
+		<Button size="small" kind="tertiary" on:click={() => session.runner.cancelTake(take)}
+			>Leave this one out</Button
+		>
+	{/if}
+</div>
+{#if busy}<p class="quiet" role="status">{busy}</p>{/if}
+{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+
+<style>
+	.acts {
+		display: grid;
+		gap: 6px;
+		margin-top: 14px;
+	}
+
+	.acts :global(.bx--btn) {
+		width: 100%;
+		max-width: none;
+	}
+
+	.problem {
+		margin-top: 8px;
+		color: var(--point);
+		font-size: 13px;
+	}
+</style>
