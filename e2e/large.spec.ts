@@ -154,6 +154,22 @@ test('2 000 takes of 1024x1024 are opened, scrolled, marked and looked at closel
 		}
 	});
 
+	// On paper all of the page's takes stand, with their pictures loaded; then those in sight again.
+	await page.evaluate(() => {
+		const seen = window as unknown as { printed: number };
+		window.print = () => {
+			seen.printed = [...document.querySelectorAll<HTMLImageElement>('[data-take] > img')].filter(
+				({ complete, naturalWidth }) => complete && naturalWidth > 0
+			).length;
+		};
+	});
+	await page.getByRole('button', { name: 'Take out' }).click();
+	await page.getByRole('button', { name: 'Print the sheet' }).click();
+	await page.waitForFunction(() => 'printed' in window, undefined, { timeout: 60_000 });
+	const printed = await page.evaluate(() => (window as unknown as { printed: number }).printed);
+	expect(printed).toBe(400);
+	await expect.poll(() => page.locator('[data-take]').count()).toBeLessThan(300);
+
 	// The loupe over 24 cells and more: from each move of the pointer to the frame that shows it.
 	await page.goto(`${brief}/sheet?${axes}&size=0.7`);
 	await page.waitForFunction(() => 'first' in window);

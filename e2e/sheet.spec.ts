@@ -387,3 +387,76 @@ test('everything is done by single keys, and they are listed', async ({ page }) 
 	await page.keyboard.press(' ');
 	await expect(list).toBeVisible();
 });
+
+test('pictures of different frames are looked at at the same place, and the loupe stands there too', async ({
+	page
+}) => {
+	await newBrief(page, 'Frames');
+	await page.getByRole('link', { name: 'Sheet' }).click();
+	await page.getByRole('button', { name: 'Bring in pictures made elsewhere' }).click();
+	const picture = async (width: number, height: number) => ({
+		mimeType: 'image/png',
+		buffer: await sharp({ create: { width, height, channels: 3, background: '#5a7a90' } })
+			.png()
+			.toBuffer()
+	});
+	await page.getByLabel('Files to bring in').setInputFiles([
+		{ name: 'wide.png', ...(await picture(960, 320)) },
+		{ name: 'tall.png', ...(await picture(320, 960)) }
+	]);
+	await expect(page.getByText(/^2 pictures brought in/)).toBeVisible();
+	await page.getByRole('button', { name: 'Close' }).locator('visible=true').click();
+	await page.getByLabel('across').selectOption({ label: 'Frame' });
+	await expect(takes(page)).toHaveCount(2);
+
+	// The place that the loupe shows is the same share of both.
+	await page.keyboard.press('l');
+	const glasses = page.locator('.glass img');
+	await expect(glasses).toHaveCount(2);
+	const tall = takes(page).first();
+	await tall.hover();
+	const middles = () =>
+		glasses.evaluateAll((images: HTMLImageElement[]) =>
+			images.map((image) => {
+				const { e, f } = new DOMMatrix(getComputedStyle(image).transform);
+				const side = image.parentElement!.clientWidth;
+				return [(side / 2 - e) / image.naturalWidth, (side / 2 - f) / image.naturalHeight].map(
+					(share) => Math.round(share * 20)
+				);
+			})
+		);
+	await expect.poll(async () => (await middles())[0]).toEqual((await middles())[1]);
+	await page.keyboard.press('l');
+
+	// So is what stands in the middle of both windows on the table, wherever it was moved.
+	await tall.click();
+	await page.keyboard.press('c');
+	await takes(page).nth(1).click();
+	await page.keyboard.press('c');
+	const windows = page.locator('figure .window');
+	await expect(page.locator('figure img')).toHaveCount(2);
+	const box = (await windows.nth(1).boundingBox())!;
+	await page.mouse.move(box.x + box.width * 0.8, box.y + box.height * 0.55);
+	for (let i = 0; i < 3; i++) await page.mouse.wheel(0, -300);
+	const shares = () =>
+		page.locator('figure img').evaluateAll((images: HTMLImageElement[]) =>
+			images.map((image) => {
+				const window = image.closest('.window')!;
+				const { width, height } = window.getBoundingClientRect();
+				const { a, e, f } = new DOMMatrix(
+					getComputedStyle(image.closest<HTMLElement>('.picture')!).transform
+				);
+				const fit = Math.min(width / image.naturalWidth, height / image.naturalHeight);
+				const [w, h] = [image.naturalWidth * fit, image.naturalHeight * fit];
+				return [
+					((width / 2 - e) / a - (width - w) / 2) / w,
+					((height / 2 - f) / a - (height - h) / 2) / h,
+					a
+				].map((share) => Math.round(share * 50) / 50);
+			})
+		);
+	await expect.poll(async () => (await shares())[0][2]).toBeGreaterThan(1.5);
+	const [one, two] = await shares();
+	expect(one).toEqual(two);
+	expect(one[0]).toBeGreaterThan(0.55);
+});

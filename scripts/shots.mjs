@@ -23,6 +23,15 @@ await withBrowser(async (page, address) => {
 	await page.locator('[data-take]').nth(4).click();
 	await shot('sheet');
 
+	// The same sheet dense, and one take of it filling the view.
+	await page.goto(`${brief}/sheet?rows=guidance&columns=model&then=seed&order=marks`);
+	await page.locator('[data-take] img').first().waitFor();
+	await shot('sheet-dense');
+	await page.goto(`${sheet}&size=8`);
+	await page.locator('[data-take] img').first().waitFor();
+	await page.keyboard.press('ArrowRight');
+	await shot('sheet-one');
+
 	await page.goto(`${sheet}&columns=seed`);
 	await page.locator('[data-take] img').first().waitFor();
 	const cells = page.locator('[data-take]');
@@ -52,6 +61,9 @@ await withBrowser(async (page, address) => {
 	await page.getByLabel('Along which dial').selectOption('steps');
 	await page.getByText(/Past steps \d+/).waitFor({ timeout: 120_000 });
 	await page.getByLabel('under the cells').selectOption('sharpness');
+	await page.waitForURL(/measure=sharpness/);
+	await page.goto(`${page.url()}&heat=1`);
+	await page.getByText(/Past steps \d+/).waitFor({ timeout: 120_000 });
 	await shot('measures');
 	await page.goto(`${sheet}&size=-2`);
 	await page.locator('[data-take] img').first().waitFor();

@@ -14,7 +14,7 @@ import {
 } from './index';
 
 /** What a reader says of bytes: that it could use them, or a sentence. Anything else is thrown on. */
-function verdict(read: () => unknown): 'used' | string {
+function verdict(read: () => unknown): string {
 	try {
 		read();
 		return 'used';
