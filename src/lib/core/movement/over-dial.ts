@@ -7,11 +7,16 @@ export interface OverDial {
 	stops: { key: string; value: number }[];
 	/** Mean of each stop; null where nothing was measured. */
 	mean: (number | null)[];
-	/** The takes of a seed and whatever else is held, one line each, along the stops. */
+	/** Takes that differ in the dial alone, one line each, along the stops. */
 	lines: { name: string; values: (number | null)[] }[];
 }
 
-/** Follows a measure along a number dial: the mean, and behind it every line of like takes. */
+/**
+ * Follows a measure along a number dial: the mean, and behind it every line of like takes. A line
+ * with one stop says nothing of the dial; it is left out, unless there are no others.
+ *
+ * @param lineOf all that is the same along a line, as a name
+ */
 export function overDial(
 	takes: readonly Take[],
 	dial: DialId,
@@ -21,18 +26,22 @@ export function overDial(
 ): OverDial {
 	const { read } = dialOf(dial);
 	const stops = new Map<string, number>();
-	const lines = new Map<string, Map<string, number>>();
+	const all = new Map<string, Map<string, number>>();
 	for (const take of takes) {
 		const stop = read(take);
 		const value = measured(take.id)?.[measure];
 		if (typeof stop !== 'number' || value === undefined) continue;
 		stops.set(stopKey(stop), stop);
 		const name = lineOf(take);
-		const line = lines.get(name) ?? new Map<string, number>();
+		const line = all.get(name) ?? new Map<string, number>();
 		line.set(stopKey(stop), value);
-		lines.set(name, line);
+		all.set(name, line);
 	}
+	const telling = [...all].filter(([, line]) => line.size > 1);
+	const lines = new Map(telling.length ? telling : all);
+	const used = new Set([...lines.values()].flatMap((line) => [...line.keys()]));
 	const scale = [...stops]
+		.filter(([key]) => used.has(key))
 		.map(([key, value]) => ({ key, value }))
 		.sort((a, b) => a.value - b.value);
 	const along = (line: ReadonlyMap<string, number>) =>

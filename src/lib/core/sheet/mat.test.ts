@@ -19,7 +19,7 @@ describe('the mat', () => {
 	});
 
 	it('does not shrink cells beyond judging to fit many in', () => {
-		expect(layMat(view, { ...content, across: 40, down: 40 }, 0).width).toBe(112);
+		expect(layMat(view, { ...content, across: 40, down: 40 }, 0).width).toBe(84);
 	});
 
 	it('goes from thumbnails to one picture that fills the view', () => {

@@ -23,7 +23,7 @@ export const CELL_GAP = 6;
 /** Pixels round all cells together, so that an outline is not cut. */
 const EDGE = 14;
 /** Cells are not made smaller than this by fitting them in: smaller ones cannot be judged. */
-const LEAST_TO_JUDGE = 112;
+const LEAST_TO_JUDGE = 84;
 /** Width of the smallest cell that can be asked for. */
 const SMALLEST = 40;
 /** One step of size makes cells larger by this much. */

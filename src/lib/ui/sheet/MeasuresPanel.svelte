@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { dialOf, stopKey, type DialId } from '$lib/core/dials';
+	import { dialOf, type DialId } from '$lib/core/dials';
 	import { hashDistance, measureOf, measures } from '$lib/core/measure';
 	import {
 		chancePairs,
@@ -11,6 +11,7 @@
 		stepsOf
 	} from '$lib/core/movement';
 	import type { Take } from '$lib/core/schema';
+	import { axisOf } from '$lib/core/sheet';
 	import { many, session } from '$lib/ui/shared';
 	import Chart from './Chart.svelte';
 	import { measureChart, movementChart } from './charts';
@@ -55,11 +56,12 @@
 	const numberOf = (id: string) => done.find((take) => take.id === id)?.number;
 
 	const measure = $derived(measureOf(view.measure ?? 'sharpness'));
+	/** All that varies besides the dial: takes that agree in it differ in the dial alone. */
+	const besides = $derived(view.varied.filter((axis) => axis !== dial).map(axisOf));
 	const lineOf = (take: Take) =>
-		[
-			dialOf('model').format(take.settings.model, session.cards),
-			`seed ${stopKey(take.settings.seed)}`
-		].join(', ');
+		besides
+			.map(({ label, read, format }) => `${label.toLowerCase()} ${format(read(take), view.known)}`)
+			.join(', ');
 	const over = $derived(
 		dial ? overDial(among, dial, measure.id, (id) => measuring.of.get(id), lineOf) : null
 	);

@@ -88,12 +88,12 @@
 						onclick={() => (view.focus = take.id)}
 						aria-pressed={view.focus === take.id}>Take {take.number}</button
 					>
+					<span class="mark">{work.marks.get(take.id) ?? ''}</span>
 					{#each parts as axis (axis.id)}
 						<span title={said(axis, take)}
 							><small>{axis.label.toLowerCase()}</small> <strong>{said(axis, take)}</strong></span
 						>
 					{/each}
-					<span class="mark">{work.marks.get(take.id) ?? ''}</span>
 				</figcaption>
 			</figure>
 		{/each}
@@ -172,7 +172,7 @@
 	}
 
 	.mark {
-		margin-left: auto;
+		margin-left: -8px;
 		font-weight: 650;
 	}
 

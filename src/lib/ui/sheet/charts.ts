@@ -19,31 +19,35 @@ const plain: ApexOptions = {
 
 /** A measure over a dial: every line of like takes thin and grey, the mean thick before them. */
 export function measureChart(over: OverDial, measure: Measure, dial: string): ApexOptions {
-	const whole = over.stops.every(({ value }) => Number.isInteger(value));
-	const points = (values: (number | null)[]) =>
-		values.flatMap((y, i) => (y === null ? [] : [{ x: over.stops[i].value, y }]));
-	const behind = over.lines.map(({ name, values }) => ({ name, data: points(values) }));
+	const behind = over.lines.map(({ name, values }) => ({ name, data: values }));
+	const most = Math.max(0, ...over.lines.flatMap(({ values }) => values.map((one) => one ?? 0)));
 	return {
 		...plain,
-		series: [...behind, { name: 'mean', data: points(over.mean) }],
+		series: [...behind, { name: 'mean', data: over.mean }],
 		colors: [...behind.map(() => '#9a9a9a'), '#0b5a60'],
 		stroke: { width: [...behind.map(() => 1), 3], curve: 'straight' },
 		markers: { size: [...behind.map(() => 2), 4], strokeWidth: 0 },
+		// A place for every stop, by its name: what lies between was not run.
 		xaxis: {
-			type: 'numeric',
-			title: { text: dial.toLowerCase() },
-			tickAmount: Math.min(8, Math.max(2, over.stops.length - 1)),
-			labels: {
-				formatter: (value) =>
-					whole ? String(Math.round(Number(value))) : String(Math.round(Number(value) * 10) / 10)
-			}
+			type: 'category',
+			categories: over.stops.map(({ value }) => String(value)),
+			title: { text: dial.toLowerCase() }
 		},
 		yaxis: {
 			title: { text: measure.label.toLowerCase() },
+			min: 0,
+			max: roundUp(most),
 			labels: { formatter: (value) => (value === null ? '' : measure.format(value)) },
 			tickAmount: 4
 		}
 	};
+}
+
+/** The next 1, 2, 2.5, 4, 5 or 10 times a power of ten: four marks from 0 to it are plain numbers. */
+export function roundUp(value: number): number {
+	if (!(value > 0)) return 1;
+	const power = 10 ** Math.floor(Math.log10(value));
+	return power * [1, 2, 2.5, 4, 5, 10].find((step) => step * power >= value * (1 - 1e-12))!;
 }
 
 /** Movement from stop to stop: the mean as bars, every pair a dot, the threshold a line. */
