@@ -72,7 +72,7 @@ export function movementChart(movements: readonly Movement[]): ApexOptions {
 		xaxis: { categories: names },
 		yaxis: {
 			min: 0,
-			max: Math.max(0.1, Math.ceil(Math.max(...movements.flatMap(({ each }) => each)) * 10) / 10),
+			max: roundUp(Math.max(0.1, ...movements.flatMap(({ each }) => each))),
 			tickAmount: 4,
 			labels: { formatter: (value) => (value === null ? '' : value.toFixed(2)) }
 		},
