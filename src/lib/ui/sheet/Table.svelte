@@ -135,6 +135,7 @@
 	.view {
 		display: grid;
 		grid-template-rows: minmax(0, 1fr) auto;
+		grid-template-columns: minmax(0, 1fr);
 		min-width: 0;
 	}
 
@@ -152,6 +153,7 @@
 	figure {
 		display: grid;
 		grid-template-rows: minmax(0, 1fr) 30px;
+		grid-template-columns: minmax(0, 1fr);
 		min-width: 0;
 		min-height: 0;
 	}

@@ -210,4 +210,10 @@
 		color: var(--point);
 		font-size: 13px;
 	}
+
+	@media (max-width: 900px) {
+		.marks kbd {
+			display: none;
+		}
+	}
 </style>
