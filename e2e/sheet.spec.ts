@@ -258,6 +258,16 @@ test('dials are dragged onto axes, rows and pages, and a filter closes the gaps'
 	await page.mouse.up();
 	await expect(across).toHaveValue('guidance');
 
+	// Let go off all axes, it is a page again.
+	await page
+		.locator('.axis')
+		.filter({ hasText: 'across' })
+		.locator('.grip')
+		.dragTo(page.locator('.held'));
+	await expect(across).toHaveValue('none');
+	await expect(page.locator('.page').filter({ hasText: 'Guidance' })).toBeVisible();
+	await openDemo(page);
+
 	const all = await takes(page).count();
 	await page
 		.getByRole('group', { name: 'Filters' })

@@ -76,8 +76,12 @@ export function learnKeys(take: Take): void {
 function findStops(takes: readonly Take[], dial: AxisId): AxisStop[] {
 	const { read, compare } = axisOf(dial);
 	const found = new Map<string, Stop>();
+	// Most takes have the stop of the one before.
+	let last: string | null = null;
 	for (const take of takes) {
 		const key = keyOn(take, dial);
+		if (key === last) continue;
+		last = key;
 		if (!found.has(key)) found.set(key, read(take));
 	}
 	return [...found].map(([key, stop]) => ({ key, stop })).sort((a, b) => compare(a.stop, b.stop));

@@ -1,3 +1,4 @@
+import { untrack } from 'svelte';
 import { SvelteMap } from 'svelte/reactivity';
 import type { Apart } from '$lib/core/measure';
 import { pairKey, type Pair } from '$lib/core/movement';
@@ -42,19 +43,24 @@ export class Measuring {
 
 	/** Measures those of some takes that are done and were not measured yet. */
 	want(takes: readonly Take[]): void {
-		for (const { id, briefId, state } of takes)
-			if (state === 'done' && !this.of.has(id) && !this.#failed.has(id))
-				this.#takes.set(id, { id, briefId });
-		void this.#work();
+		// Who wants measures does not want them again whenever one is there.
+		untrack(() => {
+			for (const { id, briefId, state } of takes)
+				if (state === 'done' && !this.of.has(id) && !this.#failed.has(id))
+					this.#takes.set(id, { id, briefId });
+			void this.#work();
+		});
 	}
 
 	/** Compares pairs that were not compared yet. */
 	wantPairs(pairs: readonly Pair[]): void {
-		for (const pair of pairs) {
-			const key = pairKey(pair.one, pair.two);
-			if (!this.#pairs.has(key) && !this.#failed.has(key)) this.#asked.set(key, pair);
-		}
-		void this.#work();
+		untrack(() => {
+			for (const pair of pairs) {
+				const key = pairKey(pair.one, pair.two);
+				if (!this.#pairs.has(key) && !this.#failed.has(key)) this.#asked.set(key, pair);
+			}
+			void this.#work();
+		});
 	}
 
 	/** What parts a pair, once it is known. */
