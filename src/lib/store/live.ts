@@ -19,7 +19,7 @@ export function watch<T>(
 }
 
 /** Takes that are read in one go, so that no reading holds the page up. */
-const PAGE = 400;
+const PAGE = 200;
 
 /**
  * The takes of a brief by number, now and again whenever some of them change, in any tab. All are
@@ -55,13 +55,18 @@ export function watchTakes(
 			} else {
 				const ids = [...changed];
 				changed.clear();
-				const found = await db.takes.bulkGet(ids);
-				ids.forEach((id, i) => {
-					const take = found[i];
-					if (take?.briefId === briefId) known.set(id, take);
-					else known.delete(id);
-				});
+				for (let at = 0; at < ids.length && !ended; at += PAGE) {
+					const part = ids.slice(at, at + PAGE);
+					const found = await db.takes.bulkGet(part);
+					part.forEach((id, i) => {
+						const take = found[i];
+						if (take?.briefId === briefId) known.set(id, take);
+						else known.delete(id);
+					});
+				}
 			}
+			// Told in a task of its own: reading and what it leads to are each short, but not both.
+			await new Promise((resolve) => setTimeout(resolve));
 			if (!ended) tell();
 		} catch (cause) {
 			console.error(cause);
