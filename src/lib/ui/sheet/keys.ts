@@ -140,7 +140,7 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 			group: 'Look close',
 			when: () => onSheet() && view.focus !== null,
 			run: () => view.putOnTable(view.focus!),
-			bar: () => (onTable() ? null : 'table')
+			bar: () => (onTable() || view.loupe ? null : 'table')
 		},
 		{
 			keys: ['Enter'],
