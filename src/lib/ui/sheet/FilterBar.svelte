@@ -131,7 +131,7 @@
 	{/if}
 	<span class="right">
 		<button class="act" onclick={() => (view.bringing = true)}>Bring in …</button>
-		<TakeOut {view} {measuring} {fitting} />
+		<TakeOut {view} {measuring} />
 		<button
 			class="act"
 			aria-pressed={view.panel === 'measures'}

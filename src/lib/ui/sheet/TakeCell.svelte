@@ -2,7 +2,7 @@
 	import type { Take } from '$lib/core/schema';
 	import { session, TakePicture, useWork } from '$lib/ui/shared';
 	import type { Measuring } from './measuring.svelte';
-	import { asks, wanted } from '$lib/core/judge';
+	import { asks } from '$lib/core/judge';
 	import { measureOf } from '$lib/core/measure';
 	import Loupe from './Loupe.svelte';
 	import type { SheetState } from './state.svelte';
@@ -26,9 +26,7 @@
 	const remark = $derived(work.remarks.get(take.id));
 	const measured = $derived(measuring.of.get(take.id));
 	const measure = $derived(view.measure ? measureOf(view.measure) : null);
-	const faint = $derived(
-		asks(view.filter) && !wanted(take, { mark, remark, measured }, view.filter)
-	);
+	const faint = $derived(asks(view.filter) && !view.fits(take));
 	/** All that stands on the cell, in words. */
 	const named = $derived(
 		[
@@ -41,6 +39,7 @@
 		].join(', ')
 	);
 	const focused = $derived(view.focus === take.id);
+
 	function press(event: MouseEvent) {
 		view.focus = take.id;
 		if (event.shiftKey) view.putAside(take.id);

@@ -2,7 +2,6 @@
 	import { Button, Modal, TextInput } from 'carbon-components-svelte';
 	import { tick } from 'svelte';
 	import { fileNames, settingsTable, unknownPlaces, usualPattern } from '$lib/core/formats';
-	import type { Take } from '$lib/core/schema';
 	import { heldSays } from '$lib/core/sheet';
 	import * as store from '$lib/store';
 	import { fileName, many, saveFile, session, undo, useWork } from '$lib/ui/shared';
@@ -14,11 +13,9 @@
 	interface Props {
 		view: SheetState;
 		measuring: Measuring;
-		/** The takes that fit the filter. */
-		fitting: Take[];
 	}
 
-	let { view, measuring, fitting }: Props = $props();
+	let { view, measuring }: Props = $props();
 
 	const work = useWork();
 	let open = $state(false);
@@ -28,7 +25,7 @@
 	const brief = $derived(work.brief!.name);
 	/** The chosen ones, or all that fit. */
 	const takes = $derived(
-		(view.selected.size ? view.chosen : fitting).filter(({ state }) => state === 'done')
+		(view.selected.size ? view.chosen : view.fitting).filter(({ state }) => state === 'done')
 	);
 	const unknown = $derived(unknownPlaces(pattern));
 

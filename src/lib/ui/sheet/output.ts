@@ -37,10 +37,6 @@ export async function contactDrawing(
 	);
 	const { rows, columns, then } = sheet.axes;
 	const across = grid[0]?.length ?? 1;
-	const ratio = Math.max(
-		0.2,
-		...view.shown.map(({ settings }) => settings.width / settings.height)
-	);
 	const words = (dial: AxisId | null, stops: readonly AxisStop[]) => {
 		const named = dial ? labelsOf(dial, stops, known) : new Map<string, string>();
 		return (key: string | undefined) => (key === undefined ? '' : (named.get(key) ?? ''));
@@ -53,7 +49,7 @@ export async function contactDrawing(
 	const named = (label: string, dial: AxisId | null) =>
 		dial && label ? `${axisOf(dial).label.toLowerCase()} ${label}` : label;
 	return {
-		page: contactPage(grid.length, across, ratio, { rowLabels: rows !== null }),
+		page: contactPage(grid.length, across, view.content.ratio, { rowLabels: rows !== null }),
 		title,
 		held,
 		columns: (sheet.cells[0] ?? []).flatMap((cell, c) => [

@@ -143,10 +143,13 @@ export class SheetState {
 
 	/** Those of them that the filter asks for. */
 	readonly fitting: Take[] = $derived.by(() =>
-		asks(this.filter)
-			? this.among.filter((take) => wanted(take, this.#from.judged(take), this.filter))
-			: this.among
+		asks(this.filter) ? this.among.filter((take) => this.fits(take)) : this.among
 	);
+
+	/** Whether a take has all that the filter asks for. */
+	fits(take: Take): boolean {
+		return wanted(take, this.#from.judged(take), this.filter);
+	}
 
 	/** Whether takes that the filter does not ask for are left out, and their rows and columns. */
 	readonly only: boolean = $derived.by(() => asks(this.filter) && this.#asked.get('only') === '1');
