@@ -32,7 +32,7 @@
 	] as const;
 </script>
 
-<div class="bar" data-screen>
+<div class="bar">
 	<SheetFrom {view} />
 	<div class="dials" {...well(view, 'page')}>
 		{#each names.slice(0, Math.max(2, view.varied.length)) as [name, says] (name)}

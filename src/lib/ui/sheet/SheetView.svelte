@@ -176,7 +176,7 @@
 				{:else}<TakePanel {view} {measuring} ontoggle={toggle} />{/if}
 			{/if}
 		</div>
-		<div>
+		<div data-screen>
 			{#if view.faulting}<FaultBar {view} />{/if}
 			{#if undo.says}<p class="said" role="status">{undo.says}</p>{/if}
 			<KeyBar {view} {keys} />
