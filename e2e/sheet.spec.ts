@@ -223,9 +223,25 @@ test('pictures made elsewhere come in with their table, and what cannot be used 
 	await expect(page.getByText(/judged \d+ of 69/)).toBeVisible();
 	await page.reload();
 	await expect(other).toHaveCount(1);
+	// A take of the other brief is judged here, and taken back, and judged there.
+	const [, kept] = /judged (\d+) of 69/.exec(await page.getByText(/judged \d+ of 69/).innerText())!;
+	const beside = page.locator('[data-take].keep').last();
+	await beside.click();
+	await expect(page.locator('dd').filter({ hasText: 'March cover' })).toBeVisible();
+	const judged = page.getByText(`judged ${Number(kept) - 1} of 69`);
+	await page.keyboard.press('k');
+	await expect(judged).toBeVisible();
+	await page.keyboard.press('u');
+	await expect(judged).toBeHidden();
+	await page.keyboard.press('r');
+	await expect(judged).toBeVisible();
 	await page.getByRole('button', { name: 'Without March cover' }).click();
 	await expect(other).toHaveCount(0);
 	await expect(takes(page)).toHaveCount(2);
+	await openDemo(page);
+	await page.getByLabel('Takes of').selectOption({ label: 'all runs' });
+	// One fewer than before; the other judged take is the one that came from elsewhere.
+	await expect(page.getByText(`judged ${Number(kept) - 2} of 67`)).toBeVisible();
 });
 
 test('dials are dragged onto axes, rows and pages, and a filter closes the gaps', async ({

@@ -12,6 +12,10 @@
 	let { take }: { take: Take } = $props();
 
 	const work = useWork();
+	/** The name of the take's own brief, which may be one beside. */
+	const brief = $derived(
+		(take.briefId === work.beside.brief?.id ? work.beside.brief : work.brief!).name
+	);
 	let busy = $state<string | null>(null);
 	let problem = $state<string | null>(null);
 
@@ -25,9 +29,9 @@
 				(share) => (busy = `Making the lossless picture again… ${Math.round(share * 100)}%`)
 			);
 			const card = session.card(one.settings.model);
-			const name = `${fileName(work.brief!.name)}-${one.settings.model}-${one.settings.seed}-${one.number}.png`;
+			const name = `${fileName(brief)}-${one.settings.model}-${one.settings.seed}-${one.number}.png`;
 			const stamped = stampPicture(png, {
-				title: `${work.brief!.name}, take ${one.number}`,
+				title: `${brief}, take ${one.number}`,
 				settings: $state.snapshot(one.settings),
 				system: card?.name ?? one.settings.model,
 				systemVersion: card?.version ?? ''
@@ -44,7 +48,7 @@
 	}
 
 	async function again(one: Take) {
-		const plan = work.plans.find(({ id }) => id === one.planId);
+		const plan = (await store.plansOf(one.briefId)).find(({ id }) => id === one.planId);
 		if (plan) await session.runner.retry(plan, [one]);
 	}
 
@@ -58,7 +62,7 @@
 		const stored = await store.pictureOf(one.id);
 		if (!stored) return;
 		const id = await store.keepStart({
-			name: `${work.brief!.name}, take ${one.number}`,
+			name: `${brief}, take ${one.number}`,
 			picture: stored.picture,
 			thumbnail: stored.thumbnail,
 			addedAt: Date.now()

@@ -77,7 +77,12 @@
 	const zip = () =>
 		attempt('Packing the pictures', async () => {
 			const names = fileNames(pattern, takes, brief, '');
-			const files = await pictureFiles(takes, names, brief, (id) => session.card(id));
+			const files = await pictureFiles(
+				takes,
+				names,
+				({ briefId }) => view.known.briefs?.get(briefId) ?? brief,
+				(id) => session.card(id)
+			);
 			saveFile(`${fileName(brief)}-pictures.zip`, await packPictures(files), 'application/zip');
 		});
 

@@ -76,7 +76,7 @@ export async function contactDrawing(
 export async function pictureFiles(
 	takes: readonly Take[],
 	names: readonly string[],
-	brief: string,
+	briefOf: (take: Take) => string,
 	card: (model: string) => ModelCard | undefined
 ): Promise<PictureFile[]> {
 	const files: PictureFile[] = [];
@@ -88,7 +88,7 @@ export async function pictureFiles(
 			name: names[i] + endingOf(stored.picture.type),
 			picture: stored.picture,
 			facts: {
-				title: `${brief}, take ${take.number}`,
+				title: `${briefOf(take)}, take ${take.number}`,
 				settings: take.settings,
 				system: model?.name ?? take.settings.model,
 				systemVersion: model?.version ?? ''
