@@ -1,5 +1,5 @@
 /// <reference lib="webworker" />
-import { unpackPictures, type Refused } from '$lib/core/formats';
+import { isPictureName, pictureKind, unpackPictures, type Refused } from '$lib/core/formats';
 
 /** Opens what was brought in, off the page's thread. */
 
@@ -16,19 +16,16 @@ export interface ImportTask {
 }
 export type ImportAnswer = { id: number; result: Opened } | { id: number; error: string };
 
-const kinds: [ending: RegExp, type: string][] = [
-	[/\.png$/i, 'image/png'],
-	[/\.jpe?g$/i, 'image/jpeg'],
-	[/\.webp$/i, 'image/webp']
-];
-
 self.onmessage = async ({ data: { id, zip } }: MessageEvent<ImportTask>) => {
 	try {
 		const { files, refused } = unpackPictures(new Uint8Array(await zip.arrayBuffer()));
 		const result: Opened = { pictures: [], tables: [], refused };
 		for (const { name, bytes } of files) {
-			const type = kinds.find(([ending]) => ending.test(name))?.[1];
-			if (type) result.pictures.push({ name, picture: new Blob([bytes], { type }) });
+			if (isPictureName(name))
+				result.pictures.push({
+					name,
+					picture: new Blob([bytes], { type: pictureKind(bytes).type })
+				});
 			else result.tables.push({ name, text: new TextDecoder().decode(bytes) });
 		}
 		self.postMessage({ id, result } satisfies ImportAnswer);

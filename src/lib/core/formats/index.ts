@@ -16,7 +16,7 @@ export {
 } from './elsewhere';
 export { unpackPictures, type Unpacked } from './unpack';
 export { FileProblem } from './errors';
-export { endingOf, pictureKind, type PictureKind } from './kinds';
+export { endingOf, isPictureName, isTableName, pictureKind, type PictureKind } from './kinds';
 export { PickFile, readPick, writePick } from './pick-file';
 export { fileNames, namePlaces, unknownPlaces, usualPattern, type NamePlace } from './names';
 export { settingsOf, stampPicture, stampWebp } from './picture';

@@ -14,3 +14,7 @@ export const pictureKind = (bytes: Uint8Array): PictureKind =>
 /** The ending of a file name for a media type; that of WebP when it is not known. */
 export const endingOf = (type: string): string =>
 	kinds.find((kind) => kind.type === type)?.ending ?? kinds[2].ending;
+
+/** Whether a file is a picture or a table of settings, by its name. */
+export const isPictureName = (name: string): boolean => /\.(png|jpe?g|webp)$/i.test(name);
+export const isTableName = (name: string): boolean => /\.(csv|tsv|txt)$/i.test(name);

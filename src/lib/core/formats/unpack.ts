@@ -1,5 +1,6 @@
 import { Unzip, UnzipInflate } from 'fflate';
 import { baseName, type Refused } from './elsewhere';
+import { isPictureName, isTableName } from './kinds';
 
 /** Largest file and largest whole that are unpacked, in bytes. */
 const MOST_FILE = 64 * 1024 ** 2;
@@ -11,8 +12,6 @@ export interface Unpacked {
 	name: string;
 	bytes: Uint8Array<ArrayBuffer>;
 }
-
-const wantedFile = /\.(png|jpe?g|webp|csv|tsv|txt)$/i;
 
 /** Whether a path would leave the folder that it is unpacked into. */
 const climbs = (path: string): boolean =>
@@ -33,7 +32,8 @@ export function unpackPictures(zip: Uint8Array): { files: Unpacked[]; refused: R
 		const no = (why: string) => void refused.push({ file: name, why });
 		if (climbs(name)) return no('Its path leads out of the folder: not unpacked.');
 		if (baseName(name).startsWith('.') || /^__macosx\//i.test(name)) return;
-		if (!wantedFile.test(name)) return no('It is neither a picture nor a table.');
+		if (!isPictureName(name) && !isTableName(name))
+			return no('It is neither a picture nor a table.');
 		if (files.length + open.size >= MOST_FILES)
 			return no(`More than ${MOST_FILES} files: bring the rest in by themselves.`);
 		const parts: Uint8Array[] = [];

@@ -1,5 +1,7 @@
 import {
 	FileProblem,
+	isPictureName,
+	isTableName,
 	madeElsewhere,
 	readTable,
 	settingsOf,
@@ -12,9 +14,6 @@ import * as store from '$lib/store';
 import { newPlan } from '$lib/ui/shared';
 import { makeThumbnail, openPictures, type Opened } from '$lib/workers';
 
-const isTable = (name: string) => /\.(csv|tsv|txt)$/i.test(name);
-const isPicture = (name: string) => /\.(png|jpe?g|webp)$/i.test(name);
-
 /** Gathers pictures and tables from what was chosen: files, a folder, ZIPs. */
 async function gather(chosen: readonly File[]): Promise<Opened> {
 	const all: Opened = { pictures: [], tables: [], refused: [] };
@@ -25,8 +24,8 @@ async function gather(chosen: readonly File[]): Promise<Opened> {
 			all.pictures.push(...pictures);
 			all.tables.push(...tables);
 			all.refused.push(...refused);
-		} else if (isTable(name)) all.tables.push({ name, text: await file.text() });
-		else if (isPicture(name)) all.pictures.push({ name, picture: file });
+		} else if (isTableName(name)) all.tables.push({ name, text: await file.text() });
+		else if (isPictureName(name)) all.pictures.push({ name, picture: file });
 		else all.refused.push({ file: name, why: 'It is neither a picture nor a table.' });
 	}
 	return all;
