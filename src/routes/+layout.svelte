@@ -5,7 +5,7 @@
 	import '../app.css';
 	import { onMount, type Snippet } from 'svelte';
 	import { Queue } from '$lib/ui/queue';
-	import { Rail, session, TopBar } from '$lib/ui/shared';
+	import { Door, Rail, session, TopBar } from '$lib/ui/shared';
 
 	let { children }: { children: Snippet } = $props();
 
@@ -18,6 +18,7 @@
 	{@render children()}
 </main>
 {#if session.queueOpen}<Queue />{/if}
+<Door />
 
 <style>
 	main {

@@ -28,20 +28,42 @@ export async function fetchLossless(
 		take.settings.start && kept
 			? { start: { ...take.settings.start, image: (await client.send(kept.picture)).image } }
 			: {};
+	const key = crypto.randomUUID();
 	const { job, takes } = await client.submit({
-		key: crypto.randomUUID(),
+		key,
 		takes: [
 			{ ...take.settings, ...start, model, ref: take.id, output: { format: 'png', preview: false } }
 		]
 	});
-	for await (const { event } of client.events(job, 0, new AbortController().signal)) {
-		if (event.type === 'progress') onStep?.(event.step / event.steps);
-		if (event.type === 'failed') throw new LosslessProblem(event.message);
-		if (event.type === 'cancelled')
-			throw new LosslessProblem('The service gave the picture up. Try again.');
-		if (event.type === 'end') break;
+	const made = takes.find(({ ref }) => ref === take.id)?.take;
+	let done = false;
+	try {
+		for await (const { event } of client.events(job, 0, new AbortController().signal)) {
+			if (event.type === 'end') break;
+			if (event.take !== made) continue;
+			if (event.type === 'progress') onStep?.(event.step / event.steps);
+			if (event.type === 'failed') throw new LosslessProblem(event.message);
+			if (event.type === 'cancelled')
+				throw new LosslessProblem('The service gave the picture up. Try again.');
+			if (event.type !== 'done') continue;
+			done = true;
+			const { id, briefId, settings } = take;
+			if (event.credits)
+				await store.enterSpending({
+					id: `${id} again as ${key}`,
+					briefId,
+					model: settings.model,
+					credits: event.credits,
+					at: Date.now()
+				});
+		}
+		if (!made || !done)
+			throw new LosslessProblem('The service ended without making the picture. Try again.');
+	} finally {
+		// What is not wanted any more is not made, and so not charged.
+		if (!done) await client.cancel(job).catch(() => undefined);
 	}
-	const blob = await client.image(takes[0].take);
+	const blob = await client.image(made);
 	if (take.pixels && (await pixelHash(blob)) !== take.pixels) {
 		throw new LosslessProblem(
 			`Take ${take.number} came out different from the one that you judged: the model has changed since. The one that you judged is kept here as it is.`

@@ -1,16 +1,13 @@
-import type { Plan, RenderEvent, Take, TakeRequest } from '$lib/core/schema';
+import type { Plan, Take } from '$lib/core/schema';
 import * as store from '$lib/store';
-import { makeThumbnail } from '$lib/workers';
-import { RenderRefused, type RenderClient } from './client';
-import type { Route, Routes } from './services';
+import { admitPicture } from '$lib/workers';
+import { realClock, type Clock } from './clock';
+import { PlanDrive, type Driving, type RunState } from './drive';
+import type { Means, Progress } from './follow';
+import type { Routes } from './services';
+import { isToBeSwept, sweep } from './sweep';
 
-/** How far a take is; not kept, since it is true for a moment only. */
-export interface Progress {
-	takeId: string;
-	step: number;
-	steps: number;
-	preview?: string;
-}
+export type { Progress } from './follow';
 
 /** What the runner tells. */
 export interface RunnerEvents {
@@ -21,49 +18,68 @@ export interface RunnerEvents {
 	onFinished?(plan: Plan): void;
 }
 
+/** What the runner stands on; other ones in tests. */
+export interface Ground {
+	clock?: Clock;
+	admit?: Means['admit'];
+	/** Runs work in one tab at a time; the others wait until it is their turn. */
+	alone?: (work: () => Promise<void>, cut: AbortSignal) => Promise<void>;
+}
+
 const LOCK = 'dial-pick-runs';
 const CHANNEL = 'dial-pick-progress';
-
-/** Waits between tries when the service does not answer, in milliseconds. */
-const RETRIES = [500, 1000, 2000, 4000, 8000];
 
 /** How many plans are driven at once; the others wait in the queue. */
 const AT_ONCE = 2;
 
-/**
- * Most takes that are sent as one job. A plan goes out in parts, so that the queue's order, a pause
- * and the other plan have a say soon, and a large plan is within any service's limits.
- */
-const PART = 48;
-
 /** Room that must be free in the browser's storage, in bytes, for a run to go on. */
 const ROOM = 32 * 1024 * 1024;
 
+/** Least time between two tellings of progress, in milliseconds. */
+const TELL_EVERY = 100;
+
+const inOneTab: NonNullable<Ground['alone']> = (work, signal) =>
+	navigator.locks
+		.request(LOCK, { signal }, work)
+		.then(() => undefined)
+		.catch(() => undefined);
+
 /**
- * Drives the plans of the queue to their end, in one tab at a time (Web Locks). All that must
- * outlast the tab is in the database: the plan, its job and which takes are done. So a reload, a
- * closed tab or a restarted service costs nothing that was finished.
+ * Drives the plans of the queue to their end, in one tab at a time (Web Locks), and calls back what
+ * is not wanted any more. All that must outlast the tab is in the database: the plans, their jobs and
+ * which takes are done. So a reload, a closed tab or a restarted service costs nothing that was
+ * finished.
  */
 export class Runner {
 	readonly #routes: Routes;
 	readonly #tell: RunnerEvents;
 	readonly #channel = new BroadcastChannel(CHANNEL);
+	readonly #clock: Clock;
+	readonly #admit: Means['admit'];
+	readonly #alone: NonNullable<Ground['alone']>;
 	/** Plans that are driven now, each with what cuts it short. */
 	readonly #driving = new Map<string, AbortController>();
+	/** Jobs that are being called back. */
+	readonly #sweeping = new Set<string>();
+	/** Plans that are to be driven, as the store said last. */
+	#queue: Plan[] = [];
 	readonly #gone = new AbortController();
 	readonly #troubles = new Map<string, string>();
+	/** What was told of takes since it was passed on last. */
+	readonly #heard = new Map<string, Progress>();
 
-	constructor(routes: Routes, tell: RunnerEvents) {
+	constructor(routes: Routes, tell: RunnerEvents, ground: Ground = {}) {
 		this.#routes = routes;
 		this.#tell = tell;
+		this.#clock = ground.clock ?? realClock;
+		this.#admit = ground.admit ?? admitPicture;
+		this.#alone = ground.alone ?? inOneTab;
 	}
 
 	/** Begins: listens to the tab that drives, and waits to become it. */
 	start(): void {
-		this.#channel.onmessage = ({ data }: MessageEvent<Progress>) => this.#tell.onProgress(data);
-		void navigator.locks
-			.request(LOCK, { signal: this.#gone.signal }, () => this.#drive())
-			.catch(() => undefined);
+		this.#channel.onmessage = ({ data }: MessageEvent<Progress[]>) => data.forEach(this.#show);
+		void this.#alone(() => this.#drive(), this.#gone.signal);
 	}
 
 	stop(): void {
@@ -71,293 +87,132 @@ export class Runner {
 		this.#channel.close();
 	}
 
-	/** Gives up what is not finished of a plan. Finished takes stay. */
-	async cancel(plan: Plan): Promise<void> {
-		await store.updatePlan(plan.id, { stopped: true });
-		const open = await store.unfinishedTakes(plan.id);
-		await store.endTakes(
-			open.map(({ id }) => id),
-			'cancelled'
-		);
-		await this.#dropJob(plan);
+	/** Gives up what is not finished of a plan, in whatever tab and at its service. Finished takes stay. */
+	cancel(plan: Plan): Promise<void> {
+		return store.stopPlan(plan.id);
 	}
 
 	/** Gives up one take that is not finished. */
-	async cancelTake(take: Take): Promise<void> {
-		const plan = await store.plan(take.planId);
-		await store.endTakes([take.id], 'cancelled');
-		const client = plan?.job ? this.#clientOf(plan) : null;
-		if (!plan?.job || !client) return;
-		const status = await client.status(plan.job).catch(() => null);
-		const there = status?.takes.find(({ ref }) => ref === take.id);
-		if (there) await client.cancel(plan.job, there.take).catch(() => undefined);
+	cancelTake(take: Take): Promise<void> {
+		return store.cancelTake(take);
 	}
 
 	/** Lets a plan wait, or go on. What is being made of it is given up and made later. */
-	async pause(plan: Plan, paused: boolean): Promise<void> {
-		await store.updatePlan(plan.id, { paused, says: undefined });
-		this.#trouble(plan.id, null);
-		if (paused) await this.#dropJob(plan);
+	pause(plan: Plan, paused: boolean): Promise<void> {
+		return store.pausePlan(plan.id, paused);
 	}
 
-	/** Sends takes that failed or were cancelled once more. */
-	async retry(plan: Plan, takes: readonly Take[]): Promise<void> {
-		await store.reopenTakes(takes.map(({ id }) => id));
-		await store.updatePlan(plan.id, {
-			stopped: false,
-			paused: false,
-			job: null,
-			key: crypto.randomUUID()
-		});
-	}
-
-	async #dropJob({ id }: Plan): Promise<void> {
-		const now = await store.plan(id);
-		if (now?.job)
-			await this.#clientOf(now)
-				?.cancel(now.job)
-				.catch(() => undefined);
-	}
-
-	#clientOf = ({ service = '' }: Plan): RenderClient | null => this.#routes.client(service);
-
-	/** Watches the queue as long as this tab lives. */
+	/** Watches queue and jobs as long as this tab lives. */
 	#drive(): Promise<void> {
 		return new Promise((resolve) => {
-			const end = store.watch(store.openPlans, (plans) => {
-				const first = plans.slice(0, AT_ONCE);
-				// A plan that is no longer among the first, or no longer open, is let go.
-				for (const [id, cut] of this.#driving)
-					if (!first.some((plan) => plan.id === id)) cut.abort();
-				for (const { id } of first) {
-					if (this.#driving.has(id)) continue;
-					const cut = new AbortController();
-					this.#driving.set(id, cut);
-					this.#trouble(id, null);
-					void this.#finish(id, cut.signal).finally(() => this.#driving.delete(id));
-				}
-			});
+			const ends = [
+				store.watch(store.openPlans, (plans) => {
+					this.#queue = plans;
+					this.#reconcile();
+				}),
+				store.watch(store.jobs, (jobs) => this.#sweepAll(jobs))
+			];
 			this.#gone.signal.addEventListener('abort', () => {
 				for (const cut of this.#driving.values()) cut.abort();
-				end();
+				for (const end of ends) end();
 				resolve();
 			});
 		});
 	}
 
-	/** Takes one plan to its end, however often it must begin again. */
-	async #finish(planId: string, cut: AbortSignal): Promise<void> {
-		for (let failures = 0; !cut.aborted;) {
-			const plan = await store.plan(planId);
-			const open = plan && !plan.stopped && !plan.paused ? await store.nextTakes(planId, PART) : [];
-			if (!plan || !open.length) {
-				if (plan && !plan.paused) this.#trouble(planId, null);
-				if (plan && !plan.paused && !plan.stopped) this.#tell.onFinished?.(plan);
-				return;
-			}
-			try {
-				await this.#hasRoom();
-				await this.#follow(plan, open, cut);
-				failures = 0;
-				this.#trouble(planId, null);
-			} catch (cause) {
-				if (cut.aborted) return;
-				const wait = RETRIES[Math.min(failures++, RETRIES.length - 1)];
-				if (cause instanceof store.StorageFull) {
-					const says =
-						'The run waits: the browser has no room left for pictures. Delete takes or briefs, then let it go on.';
-					await store.updatePlan(planId, { paused: true, says });
-					await this.#dropJob(plan);
-					this.#trouble(planId, says);
-					return;
-				}
-				if (!(cause instanceof RenderRefused)) {
-					this.#trouble(
-						planId,
-						'The render service does not answer. Trying again; finished takes are safe.'
-					);
-					await this.#wait(wait, cut);
-				} else if (cause.status === 404) {
-					// The service has forgotten the job: what is left goes out under a new key.
-					await store.updatePlan(planId, { job: null, key: crypto.randomUUID() });
-					if (failures > 3) await this.#wait(wait, cut);
-				} else if (cause.status < 500 && cause.status !== 429) {
-					await store.endTakes(
-						open.map(({ id }) => id),
-						'failed',
-						cause.message
-					);
-					await store.updatePlan(planId, { job: null, key: crypto.randomUUID() });
-				} else {
-					this.#trouble(planId, `${cause.message} Trying again.`);
-					await this.#wait(Math.max(wait, (cause.retryAfter ?? 0) * 1000), cut);
-				}
-			}
+	/** Lets go what is no longer among the first of the queue, and drives what is. */
+	#reconcile(): void {
+		const first = this.#queue.slice(0, AT_ONCE);
+		for (const [id, cut] of this.#driving) if (!first.some((plan) => plan.id === id)) cut.abort();
+		if (this.#gone.signal.aborted) return;
+		for (const plan of first) {
+			const driving = this.#driving.get(plan.id);
+			// One that was let go and is wanted again is driven anew once it has come to rest.
+			if (driving) continue;
+			const cut = new AbortController();
+			this.#driving.set(plan.id, cut);
+			const drive = new PlanDrive(plan.id, this.#driver(plan.id), cut.signal);
+			void drive
+				.run()
+				.then((state) => {
+					if (state.at === 'ended' && state.why === 'done' && drive.settled)
+						this.#tell.onFinished?.(plan);
+				})
+				.catch((cause: unknown) => {
+					console.error(cause);
+					return this.#clock.sleep(1000);
+				})
+				.finally(async () => {
+					this.#driving.delete(plan.id);
+					this.#trouble(plan.id, null);
+					this.#queue = await store.openPlans().catch(() => this.#queue);
+					this.#reconcile();
+				});
 		}
 	}
 
-	/** Sends a part of what is open, or joins the job that was sent before, and keeps what comes. */
-	async #follow(plan: Plan, open: Take[], cut: AbortSignal): Promise<void> {
-		const refs = new Map<string, string>();
-		let { job } = plan;
-		let client = this.#clientOf(plan);
-		if (job && client) {
-			for (const { take, ref } of (await client.status(job)).takes) refs.set(take, ref);
-		} else {
-			const route = this.#routes.of(open[0].settings.model);
-			if (!route) {
-				await this.#giveUp(plan, open);
-				return;
+	#driver(planId: string): Driving {
+		return {
+			...this.#means(),
+			routes: this.#routes,
+			hasRoom: async () => {
+				const { left } = await store.room();
+				if (left !== null && left < ROOM) throw new store.StorageFull();
+			},
+			onState: (state: RunState) => {
+				// While a part is sent what stood in the way stays said: it may stand there still.
+				if (state.at === 'waiting') this.#trouble(planId, state.says);
+				else if (state.at !== 'sending') this.#trouble(planId, null);
 			}
-			client = route.client;
-			const ticket = await client.submit({
-				key: plan.key,
-				takes: await this.#requests(open, route)
-			});
-			job = ticket.job;
-			for (const { take, ref } of ticket.takes) refs.set(take, ref);
-			await store.updatePlan(plan.id, { job, service: route.service });
+		};
+	}
+
+	#means(): Means {
+		return {
+			clock: this.#clock,
+			admit: this.#admit,
+			onProgress: (progress: Progress) => this.#progress(progress)
+		};
+	}
+
+	/** The one place where jobs are called back that are not wanted any more. */
+	#sweepAll(jobs: readonly store.StoredJob[]): void {
+		for (const row of jobs) {
+			const { key } = row;
+			if (!isToBeSwept(row) || this.#sweeping.has(key)) continue;
+			this.#sweeping.add(key);
+			const trouble = (says: string | null) => this.#trouble(`back ${key}`, says);
+			void sweep(key, this.#routes, this.#means(), this.#gone.signal, trouble)
+				.catch((cause: unknown) => console.error(cause))
+				.finally(async () => {
+					this.#sweeping.delete(key);
+					const again = await store.job(key).catch(() => undefined);
+					if (again && !this.#gone.signal.aborted) this.#sweepAll([again]);
+				});
 		}
-		const wanted = new Set(await store.openAmong([...refs.values()]));
-		const keeper = new Keeper();
-		let ended = false;
-		for await (const { event } of client.events(job, 0, cut)) {
-			if (event.type === 'end') {
-				ended = true;
-				break;
-			}
-			const ref = refs.get(event.take);
-			if (!ref || !wanted.has(ref)) continue;
-			if (event.type === 'progress') {
-				const { step, steps, preview } = event;
-				this.#progress({ takeId: ref, step, steps, preview });
-			} else if (event.type === 'done') keeper.keep(this.#fetch(client, ref, event));
-			else if (event.type === 'failed') await store.endTakes([ref], 'failed', event.message);
-			// What was cancelled on purpose is marked so already; the rest is made later.
-		}
-		await keeper.finish();
-		if (!ended) throw new Error('The stream broke off.');
-		// A job that has ended has nothing more to give: what is still open needs a new one.
-		await store.updatePlan(plan.id, { job: null, key: crypto.randomUUID() });
 	}
 
-	/** The next part of what is open, for one service, with its start pictures sent ahead. */
-	async #requests(open: readonly Take[], { client, service }: Route): Promise<TakeRequest[]> {
-		const part = open.flatMap((take) => {
-			const route = this.#routes.of(take.settings.model);
-			return route?.service === service ? [{ take, model: route.model }] : [];
-		});
-		const sent = new Map<string, string>();
-		for (const { take } of part) {
-			const id = take.settings.start?.image;
-			if (!id || sent.has(id)) continue;
-			const kept = await store.start(id);
-			if (kept) sent.set(id, (await client.send(kept.picture)).image);
-		}
-		return part.map(({ take: { id, settings }, model }) => ({
-			...settings,
-			...(settings.start
-				? {
-						start: {
-							...settings.start,
-							image: sent.get(settings.start.image) ?? settings.start.image
-						}
-					}
-				: {}),
-			model,
-			ref: id,
-			output: { format: 'webp', preview: true }
-		}));
-	}
-
-	/** Marks takes as failed whose service is not known here any more. */
-	async #giveUp(plan: Plan, open: readonly Take[]): Promise<void> {
-		const lost = open.filter(({ settings }) => !this.#routes.of(settings.model));
-		await store.endTakes(
-			lost.map(({ id }) => id),
-			'failed',
-			'The render service of this model was taken off. Add it again under Models, then try again.'
-		);
-		await store.updatePlan(plan.id, { job: null, key: crypto.randomUUID() });
-	}
-
-	async #fetch(
-		client: RenderClient,
-		id: string,
-		done: Extract<RenderEvent, { type: 'done' }>
-	): Promise<store.FinishedTake> {
-		const picture = await client.image(done.take);
-		return { id, done, picture: { picture, thumbnail: await makeThumbnail(picture) } };
-	}
-
-	/** Throws when the browser's storage is nearly full, before anything breaks. */
-	async #hasRoom(): Promise<void> {
-		const { left } = await store.room();
-		if (left !== null && left < ROOM) throw new store.StorageFull();
-	}
-
-	#wait(milliseconds: number, cut: AbortSignal): Promise<void> {
-		return new Promise((resolve) => {
-			const timer = setTimeout(resolve, milliseconds);
-			cut.addEventListener('abort', () => {
-				clearTimeout(timer);
-				resolve();
-			});
-		});
-	}
-
-	#trouble(planId: string, says: string | null): void {
-		if (says === null) this.#troubles.delete(planId);
-		else this.#troubles.set(planId, says);
+	#trouble(of: string, says: string | null): void {
+		if (says === null) this.#troubles.delete(of);
+		else this.#troubles.set(of, says);
 		this.#tell.onTrouble([...this.#troubles.values()][0] ?? null);
 	}
 
+	/** Progress is passed on a few times a second, however often it is told. */
 	#progress(progress: Progress): void {
-		this.#tell.onProgress(progress);
-		this.#channel.postMessage(progress);
-	}
-}
-
-/** Finished takes are written together when they come faster than this, in milliseconds. */
-const TOGETHER = 200;
-
-/** Writes finished takes to the store, several at once when they come quickly. */
-class Keeper {
-	#ready: store.FinishedTake[] = [];
-	#coming: Promise<void>[] = [];
-	#writing: Promise<void> = Promise.resolve();
-	#timer: ReturnType<typeof setTimeout> | null = null;
-	#problem: unknown = null;
-
-	keep(coming: Promise<store.FinishedTake>): void {
-		if (this.#problem) throw this.#problem as Error;
-		this.#coming.push(
-			coming.then(
-				(take) => {
-					this.#ready.push(take);
-					this.#timer ??= setTimeout(() => this.#write(), TOGETHER);
-				},
-				(cause) => void (this.#problem ??= cause)
-			)
-		);
+		if (!this.#heard.size)
+			void this.#clock.sleep(TELL_EVERY).then(() => {
+				const all = [...this.#heard.values()];
+				this.#heard.clear();
+				all.forEach(this.#show);
+				if (!this.#gone.signal.aborted) this.#channel.postMessage(all);
+			});
+		const before = this.#heard.get(progress.takeId);
+		this.#heard.set(progress.takeId, {
+			...progress,
+			preview: progress.preview ?? before?.preview
+		});
 	}
 
-	#write(): void {
-		if (this.#timer) clearTimeout(this.#timer);
-		this.#timer = null;
-		const together = this.#ready;
-		this.#ready = [];
-		if (!together.length) return;
-		this.#writing = this.#writing
-			.then(() => store.finishTakes(together, Date.now()))
-			.catch((cause) => void (this.#problem ??= cause));
-	}
-
-	/** Ends when all that was to be kept is kept; throws what stood in the way. */
-	async finish(): Promise<void> {
-		await Promise.all(this.#coming);
-		this.#write();
-		await this.#writing;
-		if (this.#problem) throw this.#problem as Error;
-	}
+	#show = (progress: Progress): void => this.#tell.onProgress(progress);
 }

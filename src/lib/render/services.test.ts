@@ -11,7 +11,8 @@ describe('render services', () => {
 			model: 'own/model'
 		});
 		expect(routes.of('gone/model')).toBeNull();
-		expect(routes.client('gone')).toBeNull();
+		// What was sent to a service that was taken off can still be called back there.
+		expect(routes.at('http://gone')).toMatchObject({ base: 'http://gone' });
 		expect(unqualified('gannet')).toEqual({ service: '', model: 'gannet' });
 	});
 

@@ -1,5 +1,5 @@
 import type { Limits, ModelCard } from '$lib/core/schema';
-import { RenderClient, shippedService } from './client';
+import { RenderClient, shippedService, type JobClient } from './client';
 
 /** A render service as this tab knows it. */
 export interface Service {
@@ -18,15 +18,20 @@ export interface Service {
 /** Where a model's takes go, and how the model is called there. */
 export interface Route {
 	service: string;
-	client: RenderClient;
+	/** Where the service's calls begin. */
+	address: string;
+	client: JobClient;
 	model: string;
+	/** What the service takes on; null while it has not said so. */
+	limits: Limits | null;
 }
 
 /** Finds the service of a model. */
 export interface Routes {
 	/** Null when the model's service is not known here any more. */
 	of(model: string): Route | null;
-	client(service: string): RenderClient | null;
+	/** Speaks with the service at an address, whether it is known here any more or not. */
+	at(address: string): JobClient;
 }
 
 const PARTS = '/';
@@ -73,6 +78,8 @@ export async function askService(service: Service): Promise<Service> {
 
 function silence({ address, id }: Service, cause: unknown): string {
 	if (!id) return 'The render service does not answer. Is the program still running?';
+	if (cause instanceof DOMException && cause.name === 'TimeoutError')
+		return `What is at ${address} took too long to answer. Is it still starting? Try again.`;
 	if (cause instanceof TypeError)
 		return `Nothing that this page may read answers at ${address}. Is it running, and does it allow calls from this page (CORS)?`;
 	return `What answers at ${address} does not keep the contract: ${
@@ -84,10 +91,13 @@ function silence({ address, id }: Service, cause: unknown): string {
 export const routesAmong = (services: () => readonly Service[]): Routes => ({
 	of(name) {
 		const { service, model } = unqualified(name);
-		const client = services().find(({ id }) => id === service)?.client;
-		return client ? { service, client, model } : null;
+		const found = services().find(({ id }) => id === service);
+		if (!found) return null;
+		const { address, client, limits } = found;
+		return { service, address, client, model, limits };
 	},
-	client: (service) => services().find(({ id }) => id === service)?.client ?? null
+	at: (address) =>
+		services().find((one) => one.address === address)?.client ?? new RenderClient(address)
 });
 
 /** An address as it is kept: without a slash at its end. Null when it is none. */

@@ -1,5 +1,6 @@
 import type { Brief, MarkKind } from '$lib/core/schema';
 import { db } from './db';
+import { queuedOn, spentOn } from './ledger';
 
 /** A brief with what its card shows. */
 export interface BriefSummary {
@@ -26,11 +27,12 @@ export async function summaries(): Promise<BriefSummary[]> {
 	const briefs = await db.briefs.orderBy('updatedAt').reverse().toArray();
 	return Promise.all(
 		briefs.map(async (one) => {
-			const [takes, marks, picks, seen] = await Promise.all([
+			const [takes, marks, picks, seen, spent] = await Promise.all([
 				db.takes.where({ briefId: one.id }).toArray(),
 				db.marks.where({ briefId: one.id }).toArray(),
 				db.picks.where({ briefId: one.id }).count(),
-				db.seen.get(one.id)
+				db.seen.get(one.id),
+				spentOn(one.id)
 			]);
 			const kind = new Map(marks.map((mark) => [mark.takeId, mark.kind]));
 			const rank = (id: string) => ['keep', 'maybe', undefined, 'drop'].indexOf(kind.get(id));
@@ -39,7 +41,7 @@ export async function summaries(): Promise<BriefSummary[]> {
 			return {
 				brief: one,
 				takes: done.length,
-				spent: done.reduce((sum, { credits }) => sum + (credits ?? 0), 0),
+				spent,
 				marks: { keep: count('keep'), maybe: count('maybe'), drop: count('drop') },
 				strip: done
 					.map(({ id }) => id)
@@ -65,7 +67,10 @@ export async function updateBrief(
 	await db.briefs.update(id, { ...change, updatedAt: now });
 }
 
-/** Deletes a brief with everything that belongs to it. */
+/**
+ * Deletes a brief with everything that belongs to it. What was spent on it stays in the ledger, and
+ * what is being made for it is called back.
+ */
 export async function deleteBrief(id: string): Promise<void> {
 	const tables = [
 		db.plans,
@@ -78,8 +83,9 @@ export async function deleteBrief(id: string): Promise<void> {
 		db.pairs,
 		db.remarks
 	];
-	await db.transaction('rw', [db.briefs, ...tables], async () => {
+	await db.transaction('rw', [db.briefs, db.jobs, ...tables], async () => {
 		for (const table of tables) await table.where({ briefId: id }).delete();
+		await db.jobs.where({ briefId: id }).modify({ wanted: 0 });
 		await db.briefs.delete(id);
 	});
 }
@@ -89,37 +95,22 @@ export interface Figures {
 	/** Takes that are still to be made. */
 	making: number;
 	done: number;
-	/** Credits that the finished ones cost. */
+	/** Credits that were spent, and those that waiting takes are going to cost. */
 	spent: number;
+	queued: number;
 }
 
-export const noFigures: Figures = { making: 0, done: 0, spent: 0 };
+export const noFigures: Figures = { making: 0, done: 0, spent: 0, queued: 0 };
 
 /** What a brief's takes come to, by the indexes alone: no take is read. */
 export async function figures(briefId: string): Promise<Figures> {
 	const count = (state: string) => db.takes.where({ briefId, state }).count();
-	const [waiting, running, done, prices] = await Promise.all([
+	const [waiting, running, done, spent, queued] = await Promise.all([
 		count('waiting'),
 		count('running'),
 		count('done'),
-		// Takes have credits once they are done. A price is the second part of the index's key, and
-		// there are few of them.
-		db.takes.where('[briefId+credits]').between([briefId, 0], [briefId, Infinity]).uniqueKeys()
+		spentOn(briefId),
+		queuedOn(briefId)
 	]);
-	const costs = await Promise.all(
-		(prices as unknown as [string, number][]).map(
-			async ([, credits]) => credits * (await db.takes.where({ briefId, credits }).count())
-		)
-	);
-	const spent = costs.reduce((sum, cost) => sum + cost, 0);
-	return { making: waiting + running, done, spent };
-}
-
-/** Credits spent on a brief: what its finished takes cost. */
-export async function spentOn(briefId: string): Promise<number> {
-	const takes = await db.takes.where({ briefId }).toArray();
-	return takes.reduce(
-		(sum, { state, credits }) => sum + (state === 'done' ? (credits ?? 0) : 0),
-		0
-	);
+	return { making: waiting + running, done, spent, queued };
 }

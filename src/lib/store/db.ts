@@ -1,17 +1,22 @@
-import { Dexie, type EntityTable, type Table } from 'dexie';
+import { Dexie, type EntityTable, type Table, type Transaction } from 'dexie';
 import {
 	upgradeBrief1,
 	upgradeBrief2,
+	upgradeBrief3,
 	upgradePlan1,
 	upgradePlan2,
 	type Brief1,
 	type Brief2,
+	type Brief3,
 	type Plan1,
-	type Plan2
+	type Plan2,
+	type Plan3
 } from '$lib/core/formats';
 import type { Apart } from '$lib/core/measure';
+import { SHIPPED_SERVICE } from '$lib/core/schema';
 import type {
 	Brief,
+	JobRequest,
 	Mark,
 	Measured,
 	NegativeSet,
@@ -19,6 +24,7 @@ import type {
 	Plan,
 	Purse,
 	Remark,
+	Spending,
 	Style,
 	Take
 } from '$lib/core/schema';
@@ -49,6 +55,8 @@ export interface StartPicture {
 	picture: Blob;
 	thumbnail: Blob;
 	addedAt: number;
+	/** The seed that it was made on, where it is a take. */
+	seed?: number;
 }
 
 /** A render service that was added by its address. */
@@ -58,6 +66,31 @@ export interface AddedService {
 	/** Where its calls begin, as `https://host/api/render/v1`. */
 	address: string;
 	addedAt: number;
+}
+
+/**
+ * A job at a render service, from before it is sent until the service has nothing more to give. It
+ * outlasts its plan and its brief: what was sent must be called back.
+ */
+export interface StoredJob {
+	/** The key under which it is sent: sent again, it is the same job. */
+	key: string;
+	planId: string;
+	briefId: string;
+	/** The service, and where its calls begin: it may be taken off meanwhile. */
+	service: string;
+	address: string;
+	/** What was sent; kept until the service has answered, so that the same can be sent again. */
+	body: JobRequest | null;
+	/** The takes that it is to make. */
+	refs: string[];
+	/** The service's name for it, once it has answered. */
+	job: string | null;
+	/** 1 while its takes are wanted, 0 when it is to be called back. */
+	wanted: 0 | 1;
+	/** Takes of it that are to be called back by themselves. */
+	dropped: string[];
+	sentAt: number;
 }
 
 /** What was measured in a take's picture. */
@@ -87,6 +120,9 @@ export class Database extends Dexie {
 	faults!: EntityTable<{ id: string; label: string }, 'id'>;
 	starts!: EntityTable<StartPicture, 'id'>;
 	services!: EntityTable<AddedService, 'id'>;
+	/** What was spent; nothing is ever taken from it. */
+	ledger!: Table<Spending, [string, string]>;
+	jobs!: EntityTable<StoredJob, 'key'>;
 	/** What holds for all briefs, in rows by name. */
 	house!: Table<Purse & { name: 'purse' }, string>;
 
@@ -136,7 +172,81 @@ export class Database extends Dexie {
 				const plans = change.table<Plan2>('plans');
 				await plans.bulkPut((await plans.toArray()).map(upgradePlan2));
 			});
+		this.version(4)
+			.stores({
+				takes:
+					'id, briefId, planId, state, [briefId+number+id], madeAt, [planId+state+number], [planId+madeAt], [briefId+state+expected], [state+expected]',
+				ledger: '[briefId+id], briefId, at, [briefId+credits]',
+				jobs: 'key, planId, briefId'
+			})
+			.upgrade(upgradeTo4);
 	}
+}
+
+/** Brings a database of version 3 to version 4, and clears away what belongs to no brief any more. */
+async function upgradeTo4(change: Transaction): Promise<void> {
+	const briefs = await change.table<Brief3>('briefs').toArray();
+	const plans = await change.table<Plan3>('plans').toArray();
+	const takes = await change.table<Take>('takes').toArray();
+	const picks = await change.table<Pick>('picks').toArray();
+	const addresses = new Map(
+		(await change.table<AddedService>('services').toArray()).map(({ id, address }) => [id, address])
+	);
+	for (const brief of briefs) {
+		const own = <T extends { briefId: string }>(rows: T[]) =>
+			rows.filter(({ briefId }) => briefId === brief.id);
+		const next = upgradeBrief3({
+			brief,
+			plans: own(plans),
+			takes: own(takes),
+			picks: own(picks)
+		});
+		await change.table('briefs').put(next.brief);
+		await change.table('plans').bulkPut(next.plans);
+		await change.table('takes').bulkPut(next.takes);
+		await change.table('picks').bulkPut(next.picks);
+		await change.table('ledger').bulkPut(next.spendings);
+	}
+	const jobs = plans.flatMap(({ id, briefId, job, key, service = '', stopped }): StoredJob[] => {
+		const address = service ? addresses.get(service) : SHIPPED_SERVICE;
+		if (!job || !address) return [];
+		const refs = takes
+			.filter(({ planId, state }) => planId === id && (state === 'waiting' || state === 'running'))
+			.map((take) => take.id);
+		const wanted = stopped ? 0 : 1;
+		return [
+			{
+				key,
+				planId: id,
+				briefId,
+				service,
+				address,
+				body: null,
+				refs,
+				job,
+				wanted,
+				dropped: [],
+				sentAt: 0
+			}
+		];
+	});
+	await change.table('jobs').bulkPut(jobs);
+	const known = new Set(briefs.map(({ id }) => id));
+	for (const name of [
+		'plans',
+		'takes',
+		'marks',
+		'picks',
+		'pictures',
+		'seen',
+		'measures',
+		'pairs',
+		'remarks'
+	])
+		await change
+			.table<{ briefId: string }>(name)
+			.filter(({ briefId }) => !known.has(briefId))
+			.delete();
 }
 
 /** The prompts that a plan runs, as they are kept. */

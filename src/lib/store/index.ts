@@ -1,6 +1,7 @@
 export {
 	type AddedService,
 	type KeptPrompt,
+	type StoredJob,
 	type StartPicture,
 	type StoredMeasures,
 	type StoredPair,
@@ -8,6 +9,8 @@ export {
 } from './db';
 export { watch, watchTakes } from './live';
 export * from './briefs';
+export * from './jobs';
+export * from './ledger';
 export * from './takes';
 export * from './picks';
 export * from './measures';

@@ -2,20 +2,40 @@ import { Dexie, liveQuery } from 'dexie';
 import type { Take } from '$lib/core/schema';
 import { db } from './db';
 
+/** Waits before a query that failed is run again, in milliseconds. */
+const AGAIN = [200, 1000, 5000];
+
 /**
- * Runs a query now and again whenever what it read changes, in any tab.
+ * Runs a query now and again whenever what it read changes, in any tab. One that fails is run again
+ * after a while: a reading that went wrong does not end the watching.
  * @returns a function that ends it
  */
-export function watch<T>(
-	query: () => Promise<T>,
-	next: (value: T) => void,
-	failed?: (cause: unknown) => void
-): () => void {
-	const subscription = liveQuery(query).subscribe({
-		next,
-		error: failed ?? ((cause) => console.error(cause))
-	});
-	return () => subscription.unsubscribe();
+export function watch<T>(query: () => Promise<T>, next: (value: T) => void): () => void {
+	let ended = false;
+	let failures = 0;
+	let end = () => {};
+	let timer: ReturnType<typeof setTimeout> | undefined;
+	const begin = () => {
+		const subscription = liveQuery(query).subscribe({
+			next: (value) => {
+				failures = 0;
+				next(value);
+			},
+			error: (cause) => {
+				console.error(cause);
+				subscription.unsubscribe();
+				if (ended) return;
+				timer = setTimeout(begin, AGAIN[Math.min(failures++, AGAIN.length - 1)]);
+			}
+		});
+		end = () => subscription.unsubscribe();
+	};
+	begin();
+	return () => {
+		ended = true;
+		clearTimeout(timer);
+		end();
+	};
 }
 
 /** Takes that are read in one go, so that no reading holds the page up. */
@@ -72,6 +92,8 @@ export function watchTakes(
 			if (!ended) tell();
 		} catch (cause) {
 			console.error(cause);
+			// What changed is not known any more: all are read again.
+			all = true;
 		} finally {
 			running = false;
 			if ((all || changed.size) && !ended) later();
@@ -114,17 +136,20 @@ function* rangesOf(tree: KeyTree | null | undefined): Generator<KeyTree> {
 	yield* rangesOf(tree.r);
 }
 
+/** In pages, by number and, should two have the same one, by id. */
 async function readAll(briefId: string, ended: () => boolean): Promise<Take[]> {
 	const found: Take[] = [];
-	for (let last = -1; !ended();) {
+	let after: [number, string] = [-1, ''];
+	while (!ended()) {
 		const page = await db.takes
-			.where('[briefId+number]')
-			.between([briefId, last], [briefId, Infinity], false)
+			.where('[briefId+number+id]')
+			.between([briefId, ...after], [briefId, Infinity, Dexie.maxKey], false)
 			.limit(PAGE)
 			.toArray();
 		found.push(...page);
 		if (page.length < PAGE) break;
-		last = page.at(-1)!.number;
+		const last = page.at(-1)!;
+		after = [last.number, last.id];
 	}
 	return found;
 }

@@ -15,12 +15,6 @@ export async function setPurse(change: Partial<Purse>): Promise<void> {
 	});
 }
 
-/** Credits that were spent on all briefs since an instant. */
-export async function spentOverall(since: number): Promise<number> {
-	const takes = await db.takes.where('madeAt').aboveOrEqual(since).toArray();
-	return takes.reduce((sum, { credits }) => sum + (credits ?? 0), 0);
-}
-
 /** The latest finished takes of all briefs, the last one last: what the pace is measured on. */
 export const latestTakes = (): Promise<Take[]> =>
 	db.takes

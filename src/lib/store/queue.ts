@@ -104,6 +104,9 @@ export async function movePlan(id: string, by: -1 | 1): Promise<void> {
 export const seenAt = async (briefId: string): Promise<number> =>
 	(await db.seen.get(briefId))?.at ?? 0;
 
+/** Notes when a brief's takes were looked at, unless it has gone meanwhile. */
 export async function setSeen(briefId: string, at: number): Promise<void> {
-	await db.seen.put({ briefId, at });
+	await db.transaction('rw', db.seen, db.briefs, async () => {
+		if (await db.briefs.get(briefId)) await db.seen.put({ briefId, at });
+	});
 }

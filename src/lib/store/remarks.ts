@@ -12,9 +12,16 @@ const empty = ({ faults, note }: Pick<Remark, 'faults' | 'note'>) => !faults.len
  * @returns those that stood before, so that they can be put back
  */
 export async function remarkTakes(next: readonly Remark[]): Promise<Remark[]> {
-	return db.transaction('rw', db.remarks, async () => {
+	return db.transaction('rw', db.remarks, db.takes, async () => {
 		const before = await db.remarks.bulkGet(next.map(({ takeId }) => takeId));
-		await db.remarks.bulkPut(next.filter((one) => !empty(one)));
+		// A take that was deleted meanwhile, perhaps in another tab, leaves nothing behind.
+		const there = new Set(
+			await db.takes
+				.where('id')
+				.anyOf(next.map(({ takeId }) => takeId))
+				.primaryKeys()
+		);
+		await db.remarks.bulkPut(next.filter((one) => !empty(one) && there.has(one.takeId)));
 		await db.remarks.bulkDelete(next.filter(empty).map(({ takeId }) => takeId));
 		return before.map((old, i) => old ?? { ...next[i], faults: [], note: '' });
 	});

@@ -18,6 +18,7 @@ const brief = (id: string, updatedAt = 1): Brief => ({
 	words: noWords,
 	rack: firstRack(cards, [1, 2]),
 	design: { kind: 'all' },
+	numbered: 0,
 	createdAt: 1,
 	updatedAt
 });
@@ -26,8 +27,8 @@ const plan = (id: string, briefId: string): Plan => ({
 	briefId,
 	design: { kind: 'all' },
 	rack: { ...firstRack(cards, [1, 2]), wording: ['a heron'], negative: [''] },
-	job: null,
-	key: `key-${id}`,
+	chosen: { rows: null, dials: [] },
+	elsewhere: false,
 	stopped: false,
 	paused: false,
 	place: Number(id.slice(1)),
@@ -36,7 +37,7 @@ const plan = (id: string, briefId: string): Plan => ({
 let next = 0;
 const newId = () => `t${next++}`;
 const addPlan = async (p: Plan) => {
-	await store.addPlan(p, combinations(p.rack), newId);
+	await store.addPlan(p, [...combinations(p.rack)], newId, () => 1.5);
 	return store.takesOfPlan(p.id);
 };
 const done = (take: string, credits = 1.5): Extract<RenderEvent, { type: 'done' }> => ({
@@ -208,6 +209,7 @@ describe('faults and notes', () => {
 	});
 
 	it('hand back what stood before, and go when nothing is left of them', async () => {
+		await addPlan(plan('p1', 'b1'));
 		expect(await store.remarkTakes([remark('t1', ['seam'], 'left edge')])).toEqual([
 			remark('t1', [])
 		]);
@@ -256,11 +258,28 @@ describe('measures', () => {
 			palette: [],
 			hash: '00ff00ff00ff00ff'
 		};
-		await store.keepMeasures({ ...measured, takeId: 't1', briefId: 'b1' });
-		await store.keepMeasures({ ...measured, takeId: 't2', briefId: 'b2' });
-		expect([...(await store.measuresOf('b1')).keys()]).toEqual(['t1']);
-		expect((await store.measuresOfTake('t2'))?.sharpness).toBe(1);
+		await store.addBrief(brief('b2'));
+		const [one] = await addPlan(plan('p1', 'b1'));
+		const [two] = await addPlan(plan('p2', 'b2'));
+		await store.keepMeasures({ ...measured, takeId: one.id, briefId: 'b1' });
+		await store.keepMeasures({ ...measured, takeId: two.id, briefId: 'b2' });
+		expect([...(await store.measuresOf('b1')).keys()]).toEqual([one.id]);
+		expect((await store.measuresOfTake(two.id))?.sharpness).toBe(1);
 		expect(await store.measuresOfTake('t3')).toBeUndefined();
+		// Measuring and looking go on for a moment when a brief is deleted: nothing of it stays.
+		await store.deleteBrief('b2');
+		await store.keepMeasures({ ...measured, takeId: two.id, briefId: 'b2' });
+		await store.keepPair({ key: 'k', briefId: 'b2', structure: 1, colour: 0, hash: 0 } as never);
+		await store.setSeen('b2', 5);
+		await store.markTakes([two], 'keep', 5);
+		await store.remarkTakes([{ takeId: two.id, briefId: 'b2', faults: ['seam'], note: '', at: 1 }]);
+		expect([
+			await db.measures.count(),
+			await db.pairs.count(),
+			await db.seen.count(),
+			await db.marks.count(),
+			await db.remarks.count()
+		]).toEqual([1, 0, 0, 0, 0]);
 	});
 });
 
@@ -364,6 +383,7 @@ describe('a database of version 1', () => {
 		const { rack: _rack, ...bare } = plan('p9', 'b9');
 		await old.table('plans').add({
 			...bare,
+			key: 'key-p9',
 			design: 'all',
 			prompt: 'a heron',
 			negative: 'birds',
@@ -389,7 +409,11 @@ describe('a database of version 1', () => {
 		expect(opened.words.stack.phrases.map(({ text }) => text)).toEqual(['a heron', 'at dawn']);
 		expect(opened.words.leaveOut).toBe('people');
 		const run = Plan.parse(await now.plans.get('p9'));
-		expect(run).toMatchObject({ job: 'j1', key: 'key-p9' });
+		expect(run).toMatchObject({ chosen: { rows: [[0, 0]] }, elsewhere: false });
+		expect(await now.jobs.toArray()).toMatchObject([
+			{ key: 'key-p9', planId: 'p9', job: 'j1', wanted: 1, refs: ['t9'], address: '/api/render/v1' }
+		]);
+		expect(opened.numbered).toBe(1);
 		expect(run.rack).toMatchObject({ wording: ['a heron'], negative: ['birds'], style: [[]] });
 		expect(await now.takes.get('t9')).toEqual(take);
 		expect(await now.marks.count()).toBe(1);

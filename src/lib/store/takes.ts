@@ -2,6 +2,8 @@ import type { Made } from '$lib/core/dials';
 import type { Table } from 'dexie';
 import type { Mark, MarkKind, Plan, Remark, RenderEvent, Take } from '$lib/core/schema';
 import { db, promptsOf, type StoredMeasures, type StoredPicture } from './db';
+import { callTakeBack } from './jobs';
+import { spendingOf } from './ledger';
 import { full } from './room';
 
 export const takesOf = (briefId: string): Promise<Take[]> =>
@@ -17,59 +19,121 @@ export const plan = (id: string): Promise<Plan | undefined> => db.plans.get(id);
 /** Takes that are written in one go. */
 const AT_ONCE = 50;
 
-/** Adds a plan and its takes, all waiting, in one step. */
+/** The brief was deleted meanwhile, perhaps in another tab. */
+export class BriefGone extends Error {
+	constructor() {
+		super('This brief was deleted, perhaps in another tab. Nothing was added.');
+	}
+}
+
+/** The first of so many numbers that no take of a brief ever had. In a transaction on its table. */
+async function nextNumbers(briefId: string, count: number): Promise<number> {
+	const brief = await db.briefs.get(briefId);
+	if (!brief) throw new BriefGone();
+	await db.briefs.update(briefId, { numbered: brief.numbered + count });
+	return brief.numbered + 1;
+}
+
+/**
+ * Adds a plan and its takes, all waiting, in one step.
+ * @param expected credits that a take is going to cost, where that is known
+ */
 export async function addPlan(
 	one: Plan,
-	combinations: Iterable<Made>,
-	newId: () => string
+	combinations: readonly Made[],
+	newId: () => string,
+	expected: (made: Made) => number | undefined = () => undefined
 ): Promise<void> {
-	await db.transaction('rw', db.plans, db.takes, db.prompts, async () => {
-		const last = await db.takes
-			.where('[briefId+number]')
-			.between([one.briefId, 0], [one.briefId, Infinity])
-			.last();
-		let number = last?.number ?? 0;
-		await db.plans.add(one);
-		for (const prompt of promptsOf(one)) {
-			const known = await db.prompts.get(prompt.text);
-			await db.prompts.put({ ...prompt, starred: known?.starred ?? 0 });
-		}
-		// In parts, so that a large plan does not hold the page up.
-		let part: Take[] = [];
-		for (const made of combinations) {
-			part.push({
-				id: newId(),
-				briefId: one.briefId,
-				planId: one.id,
-				number: ++number,
-				...made,
-				state: 'waiting',
-				createdAt: one.createdAt
-			});
-			if (part.length < AT_ONCE) continue;
-			await db.takes.bulkAdd(part);
-			part = [];
-		}
-		if (part.length) await db.takes.bulkAdd(part);
-	});
+	await full(() =>
+		db.transaction('rw', db.briefs, db.plans, db.takes, db.prompts, async () => {
+			const first = await nextNumbers(one.briefId, combinations.length);
+			await db.plans.add(one);
+			for (const prompt of promptsOf(one)) {
+				const known = await db.prompts.get(prompt.text);
+				await db.prompts.put({ ...prompt, starred: known?.starred ?? 0 });
+			}
+			// In parts, so that a large plan does not hold the page up.
+			for (let at = 0; at < combinations.length; at += AT_ONCE)
+				await db.takes.bulkAdd(
+					combinations.slice(at, at + AT_ONCE).map((made, i): Take => {
+						const credits = expected(made);
+						return {
+							id: newId(),
+							briefId: one.briefId,
+							planId: one.id,
+							number: first + at + i,
+							...made,
+							state: 'waiting',
+							...(credits === undefined ? {} : { expected: credits }),
+							createdAt: one.createdAt
+						};
+					})
+				);
+		})
+	);
+}
+
+/** Notes what waiting takes are going to cost that were queued before that was known. */
+export async function priceWaiting(expected: (made: Made) => number | undefined): Promise<void> {
+	await db.takes
+		.where('state')
+		.anyOf([...openStates])
+		.and((take) => take.expected === undefined)
+		.modify((take) => {
+			const credits = expected(take);
+			if (credits !== undefined) take.expected = credits;
+		});
 }
 
 export async function updatePlan(
 	id: string,
-	change: Partial<Pick<Plan, 'job' | 'service' | 'key' | 'stopped' | 'paused' | 'says' | 'place'>>
+	change: Partial<Pick<Plan, 'stopped' | 'paused' | 'says' | 'place'>>
 ): Promise<void> {
 	await db.plans.update(id, change);
 }
 
+/** Gives up what is not finished of a plan, at its service too. */
+export async function stopPlan(id: string): Promise<void> {
+	await db.transaction('rw', db.plans, db.takes, db.jobs, async () => {
+		await db.plans.update(id, { stopped: true, says: undefined });
+		await endTakes(
+			(await unfinishedTakes(id)).map((take) => take.id),
+			'cancelled'
+		);
+		await db.jobs.where({ planId: id }).modify({ wanted: 0 });
+	});
+}
+
+/** Lets a plan wait, with a reason where it was not by hand, or go on. */
+export async function pausePlan(id: string, paused: boolean, says?: string): Promise<void> {
+	await db.transaction('rw', db.plans, db.jobs, async () => {
+		await db.plans.update(id, { paused, says });
+		if (paused) await db.jobs.where({ planId: id }).modify({ wanted: 0 });
+	});
+}
+
+/** Gives up one take that is not finished. */
+export async function cancelTake({ id, planId }: Take): Promise<void> {
+	await db.transaction('rw', db.takes, db.jobs, async () => {
+		await endTakes([id], 'cancelled');
+		await callTakeBack(id, planId);
+	});
+}
+
 const openStates = ['running', 'waiting'] as const;
 
-/** The first takes of a plan that are still to be made, by number. */
-export async function nextTakes(planId: string, most: number): Promise<Take[]> {
+/** The first takes of a plan that are still to be made, by number, but for some. */
+export async function nextTakes(
+	planId: string,
+	most: number,
+	without: ReadonlySet<string> = new Set()
+): Promise<Take[]> {
 	const found = await Promise.all(
 		openStates.map((state) =>
 			db.takes
 				.where('[planId+state+number]')
 				.between([planId, state, 0], [planId, state, Infinity])
+				.and(({ id }) => !without.has(id))
 				.limit(most)
 				.toArray()
 		)
@@ -80,11 +144,9 @@ export async function nextTakes(planId: string, most: number): Promise<Take[]> {
 		.slice(0, most);
 }
 
-/** Those of some takes that are still to be made. */
-export const openAmong = async (ids: readonly string[]): Promise<string[]> =>
-	(await db.takes.bulkGet([...ids])).flatMap((one) =>
-		one && (one.state === 'waiting' || one.state === 'running') ? one.id : []
-	);
+/** Those of some takes whose picture is not kept yet, those that were given up too. */
+export const notDoneAmong = async (ids: readonly string[]): Promise<string[]> =>
+	(await db.takes.bulkGet([...ids])).flatMap((one) => (one && one.state !== 'done' ? one.id : []));
 
 /** Plans that still have takes to be made, in the order of the queue; paused ones too. */
 export async function queuedPlans(): Promise<Plan[]> {
@@ -110,15 +172,24 @@ export const openPlans = async (): Promise<Plan[]> =>
 	(await queuedPlans()).filter(({ paused }) => !paused);
 
 /** Opens takes again that failed or were cancelled. Takes that are done stay done. */
-export async function reopenTakes(ids: readonly string[]): Promise<void> {
-	await db.takes
-		.where('id')
-		.anyOf([...ids])
-		.and(({ state }) => state === 'failed' || state === 'cancelled')
-		.modify((take) => {
-			take.state = 'waiting';
-			delete take.message;
-		});
+export async function reopenTakes(
+	planId: string,
+	ids: readonly string[],
+	expected: (made: Made) => number | undefined = () => undefined
+): Promise<void> {
+	await db.transaction('rw', db.takes, db.plans, async () => {
+		await db.takes
+			.where('id')
+			.anyOf([...ids])
+			.and(({ state }) => state === 'failed' || state === 'cancelled')
+			.modify((take) => {
+				take.state = 'waiting';
+				delete take.message;
+				const credits = expected(take);
+				if (credits !== undefined) take.expected = credits;
+			});
+		await db.plans.update(planId, { stopped: false, paused: false, says: undefined });
+	});
 }
 
 export const unfinishedTakes = (planId: string): Promise<Take[]> =>
@@ -136,14 +207,16 @@ export interface FinishedTake {
 
 /**
  * Keeps finished takes, each together with its picture: both or neither. A take that is done
- * already is neither kept nor paid twice. Throws StorageFull when there is no room.
+ * already is neither kept nor paid twice; what was made of one that was given up meanwhile is paid,
+ * and so it is kept. Throws StorageFull when there is no room.
  */
 export async function finishTakes(finished: readonly FinishedTake[], now: number): Promise<void> {
 	await full(() =>
-		db.transaction('rw', db.takes, db.pictures, async () => {
+		db.transaction('rw', db.takes, db.pictures, db.ledger, async () => {
 			for (const { id, done, picture } of finished) {
 				const known = await db.takes.get(id);
 				if (!known || known.state === 'done') continue;
+				if (done.credits) await db.ledger.put(spendingOf(known, done.credits, now));
 				await db.pictures.put({ takeId: id, briefId: known.briefId, ...picture });
 				await db.takes.update(id, {
 					state: 'done',
@@ -152,6 +225,7 @@ export async function finishTakes(finished: readonly FinishedTake[], now: number
 					credits: done.credits,
 					signals: done.signals,
 					unread: done.unread,
+					message: undefined,
 					madeAt: now
 				});
 			}
@@ -172,6 +246,14 @@ export async function endTakes(
 		.modify({ state, ...(message ? { message } : {}) });
 }
 
+/** Notes that takes failed that are still to be made. Returns how many that were. */
+export const failOpenTakes = (ids: readonly string[], message: string): Promise<number> =>
+	db.takes
+		.where('id')
+		.anyOf([...ids])
+		.and(({ state }) => state === 'waiting' || state === 'running')
+		.modify({ state: 'failed', message });
+
 export const pictureOf = (takeId: string): Promise<StoredPicture | undefined> =>
 	db.pictures.get(takeId);
 
@@ -188,16 +270,22 @@ export async function markTakes(
 	kind: MarkKind | null,
 	now: number
 ): Promise<Map<string, MarkKind | null>> {
-	return db.transaction('rw', db.marks, async () => {
+	return db.transaction('rw', db.marks, db.takes, async () => {
 		const before = await db.marks.bulkGet(takes.map(({ id }) => id));
+		const there = await db.takes
+			.where('id')
+			.anyOf(takes.map(({ id }) => id))
+			.primaryKeys();
 		if (kind === null) await db.marks.bulkDelete(takes.map(({ id }) => id));
 		else {
-			const marks: Mark[] = takes.map(({ id, briefId }) => ({
-				takeId: id,
-				briefId,
-				kind,
-				at: now
-			}));
+			const marks: Mark[] = takes
+				.filter(({ id }) => there.includes(id))
+				.map(({ id, briefId }) => ({
+					takeId: id,
+					briefId,
+					kind,
+					at: now
+				}));
 			await db.marks.bulkPut(marks);
 		}
 		return new Map(takes.map(({ id }, i) => [id, before[i]?.kind ?? null]));
@@ -233,8 +321,11 @@ const ofTakes = () => [db.takes, db.pictures, db.marks, db.remarks, db.measures]
 
 /** Deletes takes with their pictures, marks, remarks and measures. */
 export async function deleteTakes(ids: readonly string[]): Promise<DeletedTakes> {
-	return db.transaction('rw', [...ofTakes()], async () => {
+	return db.transaction('rw', [db.jobs, ...ofTakes()], async () => {
 		const keys = [...ids];
+		for (const one of present(await db.takes.bulkGet(keys)))
+			if (one.state === 'waiting' || one.state === 'running')
+				await callTakeBack(one.id, one.planId);
 		const pictures = present(await db.pictures.bulkGet(keys));
 		const gone = {
 			takes: present(await db.takes.bulkGet(keys)),
@@ -249,9 +340,11 @@ export async function deleteTakes(ids: readonly string[]): Promise<DeletedTakes>
 	});
 }
 
-/** Puts deleted takes back as they were. */
+/** Puts deleted takes back as they were; not those of a brief or a run that has gone meanwhile. */
 export async function restoreTakes(gone: DeletedTakes): Promise<void> {
-	await db.transaction('rw', [...ofTakes()], async () => {
+	await db.transaction('rw', [db.plans, ...ofTakes()], async () => {
+		const plans = await db.plans.bulkGet(gone.takes.map(({ planId }) => planId));
+		if (plans.some((one) => !one)) throw new BriefGone();
 		await db.takes.bulkPut(gone.takes);
 		await db.pictures.bulkPut(gone.pictures);
 		await db.marks.bulkPut(gone.marks);
@@ -266,12 +359,8 @@ export async function addMade(
 	rows: readonly { take: Take; picture: Omit<StoredPicture, 'takeId' | 'briefId'>; note: string }[]
 ): Promise<void> {
 	await full(() =>
-		db.transaction('rw', db.plans, db.takes, db.pictures, db.remarks, async () => {
-			const last = await db.takes
-				.where('[briefId+number]')
-				.between([plan.briefId, 0], [plan.briefId, Infinity])
-				.last();
-			const first = (last?.number ?? 0) + 1;
+		db.transaction('rw', db.briefs, db.plans, db.takes, db.pictures, db.remarks, async () => {
+			const first = await nextNumbers(plan.briefId, rows.length);
 			await db.plans.add(plan);
 			// In parts, so that many pictures do not hold the page up.
 			for (let at = 0; at < rows.length; at += AT_ONCE) {

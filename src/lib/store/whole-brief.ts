@@ -1,11 +1,13 @@
 import type { WholeBrief } from '$lib/core/formats';
+import type { Plan } from '$lib/core/schema';
 import { db, promptsOf, type StoredPicture } from './db';
+import { full } from './room';
 
 /** Everything that belongs to a brief but its pictures. */
 export async function wholeBrief(id: string): Promise<WholeBrief | undefined> {
 	return db.transaction(
 		'r',
-		[db.briefs, db.plans, db.takes, db.marks, db.picks, db.remarks],
+		[db.briefs, db.plans, db.takes, db.marks, db.picks, db.remarks, db.ledger],
 		async () => {
 			const brief = await db.briefs.get(id);
 			if (!brief) return undefined;
@@ -16,40 +18,58 @@ export async function wholeBrief(id: string): Promise<WholeBrief | undefined> {
 				takes: await db.takes.where(of).sortBy('number'),
 				marks: await db.marks.where(of).sortBy('takeId'),
 				picks: await db.picks.where(of).sortBy('createdAt'),
-				remarks: await db.remarks.where(of).sortBy('takeId')
+				remarks: await db.remarks.where(of).sortBy('takeId'),
+				spendings: await db.ledger.where(of).sortBy('at')
 			};
 		}
 	);
 }
 
+/** What a plan of an archive says that has takes still to be made: nothing is paid for unasked. */
+const CAME_IN_PAUSED =
+	'It came in with an archive and waits: \u201cgo on\u201d makes what is not made yet.';
+
+/** A plan as it comes in: one with open takes waits until it is told to go on. */
+const waitingToBeAsked = ({ takes }: WholeBrief) => {
+	const open = new Set(
+		takes.flatMap(({ planId, state }) => (state === 'waiting' || state === 'running' ? planId : []))
+	);
+	return (plan: Plan): Plan =>
+		open.has(plan.id) && !plan.stopped ? { ...plan, paused: true, says: CAME_IN_PAUSED } : plan;
+};
+
 /** Adds a whole brief with its pictures: all of it or nothing. */
 export async function addWholeBrief(whole: WholeBrief, pictures: StoredPicture[]): Promise<void> {
-	await db.transaction(
-		'rw',
-		[
-			db.briefs,
-			db.plans,
-			db.takes,
-			db.marks,
-			db.picks,
-			db.pictures,
-			db.seen,
-			db.prompts,
-			db.remarks
-		],
-		async () => {
-			// What comes from elsewhere is not new: it was looked at where it was made.
-			await db.seen.put({ briefId: whole.brief.id, at: Date.now() });
-			for (const prompt of whole.plans.flatMap(promptsOf))
-				if (!(await db.prompts.get(prompt.text))) await db.prompts.put(prompt);
-			await db.briefs.add(whole.brief);
-			await db.plans.bulkAdd(whole.plans);
-			await db.takes.bulkAdd(whole.takes);
-			await db.marks.bulkAdd(whole.marks);
-			await db.picks.bulkAdd(whole.picks);
-			await db.remarks.bulkAdd(whole.remarks);
-			await db.pictures.bulkAdd(pictures);
-		}
+	await full(() =>
+		db.transaction(
+			'rw',
+			[
+				db.briefs,
+				db.plans,
+				db.takes,
+				db.marks,
+				db.picks,
+				db.pictures,
+				db.seen,
+				db.prompts,
+				db.remarks,
+				db.ledger
+			],
+			async () => {
+				// What comes from elsewhere is not new: it was looked at where it was made.
+				await db.seen.put({ briefId: whole.brief.id, at: Date.now() });
+				for (const prompt of whole.plans.flatMap(promptsOf))
+					if (!(await db.prompts.get(prompt.text))) await db.prompts.put(prompt);
+				await db.briefs.add(whole.brief);
+				await db.plans.bulkAdd(whole.plans.map(waitingToBeAsked(whole)));
+				await db.ledger.bulkPut(whole.spendings);
+				await db.takes.bulkAdd(whole.takes);
+				await db.marks.bulkAdd(whole.marks);
+				await db.picks.bulkAdd(whole.picks);
+				await db.remarks.bulkAdd(whole.remarks);
+				await db.pictures.bulkAdd(pictures);
+			}
+		)
 	);
 }
 

@@ -1,20 +1,23 @@
 /// <reference lib="webworker" />
-import { workOut, type WorkedOut } from '$lib/core/plan';
-import type { Design, PlanRack } from '$lib/core/schema';
+import { offersWithin, workOut, type Offer, type WorkedOut } from '$lib/core/plan';
+import type { Design, ModelCard, PlanRack } from '$lib/core/schema';
 
 /** Works designs out, off the page's thread. */
 
-export interface DesignTask {
-	id: number;
-	rack: PlanRack;
-	design: Design;
-}
-export type DesignAnswer = { id: number; result: WorkedOut } | { id: number; error: string };
+export type DesignTask = { id: number; rack: PlanRack; design: Design } & (
+	{ kind: 'work' } | { kind: 'offers'; cards: ModelCard[]; room: number }
+);
+export type DesignAnswer =
+	{ id: number; result: WorkedOut | Offer[] } | { id: number; error: string };
 
 self.onmessage = ({ data }: MessageEvent<DesignTask>) => {
 	const { id, rack, design } = data;
 	try {
-		self.postMessage({ id, result: workOut(rack, design) } satisfies DesignAnswer);
+		const result =
+			data.kind === 'work'
+				? workOut(rack, design)
+				: offersWithin({ rack, design }, data.cards, data.room);
+		self.postMessage({ id, result } satisfies DesignAnswer);
 	} catch (cause) {
 		const error = cause instanceof Error ? cause.message : String(cause);
 		self.postMessage({ id, error } satisfies DesignAnswer);

@@ -1,33 +1,93 @@
 /// <reference lib="webworker" />
-import { isPictureName, pictureKind, unpackPictures, type Refused } from '$lib/core/formats';
+import {
+	isPictureName,
+	isTableName,
+	kindOf,
+	readTable,
+	settingsOf,
+	unpackPictures,
+	FileProblem,
+	type Elsewhere,
+	type Refused
+} from '$lib/core/formats';
 
-/** Opens what was brought in, off the page's thread. */
+/** Reads what was brought in, off the page's thread: files, ZIPs, and the tables that lie beside. */
 
-/** What a ZIP gave: pictures as files, and the tables that lie beside them. */
+/** A file as it was chosen, under its name or its path in a folder. */
+export interface Chosen {
+	name: string;
+	file: Blob;
+}
+
+/** What was found: pictures, and what their tables say of them. */
 export interface Opened {
-	pictures: { name: string; picture: Blob }[];
-	tables: { name: string; text: string }[];
+	pictures: { name: string; picture: Blob; told: Elsewhere | null }[];
 	refused: Refused[];
 }
 
-export interface ImportTask {
-	id: number;
-	zip: Blob;
-}
-export type ImportAnswer = { id: number; result: Opened } | { id: number; error: string };
+export type ImportTask = { id: number } & (
+	{ kind: 'open'; chosen: Chosen[] } | { kind: 'carried'; picture: Blob }
+);
+export type ImportAnswer =
+	{ id: number; result: Opened | Elsewhere['settings'] } | { id: number; error: string };
 
-self.onmessage = async ({ data: { id, zip } }: MessageEvent<ImportTask>) => {
-	try {
-		const { files, refused } = unpackPictures(new Uint8Array(await zip.arrayBuffer()));
-		const result: Opened = { pictures: [], tables: [], refused };
-		for (const { name, bytes } of files) {
-			if (isPictureName(name))
-				result.pictures.push({
-					name,
-					picture: new Blob([bytes], { type: pictureKind(bytes).type })
-				});
-			else result.tables.push({ name, text: new TextDecoder().decode(bytes) });
+/** A table has so many bytes at most. */
+const MOST_TABLE = 32 * 1024 ** 2;
+
+async function open(chosen: readonly Chosen[]): Promise<Opened> {
+	const pictures: { name: string; picture: Blob }[] = [];
+	const tables: { name: string; text: string }[] = [];
+	const refused: Refused[] = [];
+	const sort = async (name: string, file: Blob) => {
+		if (isPictureName(name)) return void pictures.push({ name, picture: file });
+		if (!isTableName(name))
+			return void refused.push({ file: name, why: 'It is neither a picture nor a table.' });
+		if (file.size > MOST_TABLE)
+			return void refused.push({
+				file: name,
+				why: `It has more than ${MOST_TABLE / 1024 ** 2} MB, which no table has.`
+			});
+		tables.push({ name, text: await file.text() });
+	};
+	for (const { name, file } of chosen) {
+		if (!/\.zip$/i.test(name)) {
+			await sort(name, file);
+			continue;
 		}
+		const found = unpackPictures(new Uint8Array(await file.arrayBuffer()));
+		refused.push(...found.refused);
+		for (const { name, bytes } of found.files)
+			await sort(name, new Blob([bytes], { type: kindOf(bytes)?.type ?? '' }));
+	}
+	const names = pictures.map(({ name }) => name);
+	const told = new Map<string, Elsewhere>();
+	for (const { text } of tables) {
+		const read = readTable(text, names);
+		refused.push(...read.refused);
+		for (const one of read.pictures)
+			if (Object.keys(one.settings).length || Object.keys(one.besides).length)
+				told.set(one.file, one);
+	}
+	return {
+		pictures: pictures.map((one) => ({ ...one, told: told.get(one.name) ?? null })),
+		refused
+	};
+}
+
+/** The settings that a picture carries itself, where it was exported here. */
+async function carried(picture: Blob): Promise<Elsewhere['settings']> {
+	try {
+		return settingsOf(new Uint8Array(await picture.arrayBuffer()));
+	} catch (cause) {
+		if (cause instanceof FileProblem) return {};
+		throw cause;
+	}
+}
+
+self.onmessage = async ({ data }: MessageEvent<ImportTask>) => {
+	const { id } = data;
+	try {
+		const result = data.kind === 'open' ? await open(data.chosen) : await carried(data.picture);
 		self.postMessage({ id, result } satisfies ImportAnswer);
 	} catch (cause) {
 		self.postMessage({ id, error: String(cause) } satisfies ImportAnswer);

@@ -1,12 +1,12 @@
-import { FileProblem, type Archive } from '$lib/core/formats';
+import { FileProblem, type Archive, type Elsewhere } from '$lib/core/formats';
 import type { Apart, DifferenceKind } from '$lib/core/measure';
-import type { WorkedOut } from '$lib/core/plan';
-import type { Design, Measured, PlanRack } from '$lib/core/schema';
+import type { Offer, WorkedOut } from '$lib/core/plan';
+import type { Design, Measured, ModelCard, PlanRack } from '$lib/core/schema';
 import ArchivesWorker from './archives.worker?worker';
 import DesignsWorker from './designs.worker?worker';
 import type { Keyed, Subtracted } from './measures.worker';
-import type { Colours } from './pictures.worker';
-import type { Opened } from './imports.worker';
+import type { Admitted, Colours } from './pictures.worker';
+import type { Chosen, Opened } from './imports.worker';
 import ImportsWorker from './imports.worker?worker';
 import MeasuresWorker from './measures.worker?worker';
 import type { ContactDrawing, PictureFile } from './output.worker';
@@ -14,9 +14,13 @@ import OutputWorker from './output.worker?worker';
 import PicturesWorker from './pictures.worker?worker';
 
 type Answer =
-	{ id: number; result: unknown } | { id: number; error: string; isFileProblem?: boolean };
+	| { id: number; result: unknown }
+	| { id: number; step: [number, number] }
+	| { id: number; error: string; isFileProblem?: boolean };
 
-export type { Colours, ContactDrawing, Opened, PictureFile, Keyed, Subtracted };
+type OnStep = (done: number, all: number) => void;
+
+export type { Admitted, Colours, ContactDrawing, Opened, PictureFile, Keyed, Subtracted };
 
 /** One worker, opened at first use, and its answers by number. */
 function desk(open: () => Worker) {
@@ -24,22 +28,33 @@ function desk(open: () => Worker) {
 	let last = 0;
 	const waiting = new Map<
 		number,
-		{ resolve: (value: never) => void; reject: (cause: Error) => void }
+		{ resolve: (value: never) => void; reject: (cause: Error) => void; onStep?: OnStep }
 	>();
-	return <T>(task: object): Promise<T> => {
+	return <T>(task: object, onStep?: OnStep): Promise<T> => {
 		if (!worker) {
 			worker = open();
 			worker.onmessage = ({ data }: MessageEvent<Answer>) => {
 				const asked = waiting.get(data.id);
+				if ('step' in data) return asked?.onStep?.(...data.step);
 				waiting.delete(data.id);
 				if ('result' in data) asked?.resolve(data.result as never);
 				else
 					asked?.reject(data.isFileProblem ? new FileProblem(data.error) : new Error(data.error));
 			};
+			// One that dies, or cannot be loaded, answers nothing more: another is opened next time.
+			worker.onerror = ({ message }) => {
+				worker?.terminate();
+				worker = undefined;
+				for (const { reject } of waiting.values())
+					reject(
+						new Error(message || 'A part of the program could not be loaded: reload the page.')
+					);
+				waiting.clear();
+			};
 		}
 		const id = ++last;
 		return new Promise<T>((resolve, reject) => {
-			waiting.set(id, { resolve, reject });
+			waiting.set(id, { resolve, reject, onStep });
 			worker!.postMessage({ ...task, id });
 		});
 	};
@@ -52,9 +67,12 @@ const imports = desk(() => new ImportsWorker());
 const archives = desk(() => new ArchivesWorker());
 const designs = desk(() => new DesignsWorker());
 
-/** A small WebP of a picture, its longer side at most 384 pixels. */
-export const makeThumbnail = (picture: Blob): Promise<Blob> =>
-	pictures<Blob>({ kind: 'thumbnail', picture });
+/**
+ * A picture as it may be kept, with a small WebP of it, its longer side at most 384 pixels. Rejects
+ * with a FileProblem for what is no picture, too large or damaged.
+ */
+export const admitPicture = (picture: Blob): Promise<Admitted> =>
+	pictures<Admitted>({ kind: 'admit', picture });
 
 /** The palette and the tone of a picture. */
 export const coloursOf = (picture: Blob): Promise<Colours> =>
@@ -80,21 +98,34 @@ export const drawContact = (sheet: ContactDrawing): Promise<Blob> =>
 export const packPictures = (files: PictureFile[]): Promise<Blob> =>
 	output<Blob>({ kind: 'zip', files });
 
-/** Opens a ZIP of pictures made elsewhere. */
-export const openPictures = (zip: Blob): Promise<Opened> => imports<Opened>({ zip });
+/** Opens what was chosen of pictures made elsewhere, and reads the tables that lie beside them. */
+export const openPictures = (chosen: Chosen[]): Promise<Opened> =>
+	imports<Opened>({ kind: 'open', chosen });
+
+/** The settings that a picture carries itself; none when it has none. */
+export const settingsCarried = (picture: Blob): Promise<Elsewhere['settings']> =>
+	imports<Elsewhere['settings']>({ kind: 'carried', picture });
 
 /** SHA-256 of a picture's pixels, as a render service gives it with a take. */
 export const pixelHash = (picture: Blob): Promise<string> =>
 	pictures<string>({ kind: 'pixels', picture });
 
 /** Unpacks a brief. Rejects with a FileProblem when it is none. */
-export const unpackBrief = (bytes: Uint8Array): Promise<Archive> =>
-	archives<Archive>({ kind: 'read', bytes });
+export const unpackBrief = (zip: Blob): Promise<Archive> =>
+	archives<Archive>({ kind: 'read', zip });
 
-/** Packs a brief. */
-export const packBrief = (archive: Archive): Promise<Uint8Array<ArrayBuffer>> =>
-	archives<Uint8Array<ArrayBuffer>>({ kind: 'write', archive });
+/** Packs a brief. Its pictures are read one after the other. */
+export const packBrief = (archive: Archive, onStep?: OnStep): Promise<Blob> =>
+	archives<Blob>({ kind: 'write', archive }, onStep);
 
 /** Works a design out. Rejects with a sentence when it cannot be made. */
 export const workOutDesign = (rack: PlanRack, design: Design): Promise<WorkedOut> =>
-	designs<WorkedOut>({ rack, design });
+	designs<WorkedOut>({ kind: 'work', rack, design });
+
+/** What of a plan so many credits pay for. */
+export const workOutOffers = (
+	rack: PlanRack,
+	design: Design,
+	cards: ModelCard[],
+	room: number
+): Promise<Offer[]> => designs<Offer[]>({ kind: 'offers', rack, design, cards, room });

@@ -1,4 +1,5 @@
 /// <reference lib="webworker" />
+import { FileProblem, pictureHead } from '$lib/core/formats';
 import { palette, tone, type Swatch, type Tone } from '$lib/core/measure';
 
 /** Decodes, shrinks and hashes pictures, off the page's thread. */
@@ -15,9 +16,18 @@ export interface Colours {
 	tone: Tone;
 }
 
-export type PictureTask = { id: number; kind: 'thumbnail' | 'pixels' | 'colours'; picture: Blob };
+/** A picture that may be kept: its kind by its bytes, and its size as it is shown. */
+export interface Admitted {
+	picture: Blob;
+	thumbnail: Blob;
+	width: number;
+	height: number;
+}
+
+export type PictureTask = { id: number; kind: 'admit' | 'pixels' | 'colours'; picture: Blob };
 export type PictureAnswer =
-	{ id: number; result: Blob | string | Colours } | { id: number; error: string };
+	| { id: number; result: Admitted | string | Colours }
+	| { id: number; error: string; isFileProblem: boolean };
 
 /** A picture drawn smaller, its longer side at most `side` pixels. */
 async function shrunk(picture: Blob, side: number) {
@@ -29,13 +39,26 @@ async function shrunk(picture: Blob, side: number) {
 	const context = canvas.getContext('2d')!;
 	context.imageSmoothingQuality = 'high';
 	context.drawImage(full, 0, 0, width, height);
+	const own = { width: full.width, height: full.height };
 	full.close();
-	return { canvas, context, width, height };
+	return { canvas, context, width, height, own };
 }
 
-async function thumbnail(picture: Blob): Promise<Blob> {
-	const { canvas } = await shrunk(picture, THUMBNAIL);
-	return canvas.convertToBlob({ type: 'image/webp', quality: 0.8 });
+/**
+ * Whatever comes in as a picture goes through here: its bytes say what it is, its size is within
+ * bounds before it is decoded, and it can be decoded. The bytes are kept as they came.
+ */
+async function admit(given: Blob): Promise<Admitted> {
+	const bytes = await given.arrayBuffer();
+	const { kind } = pictureHead(new Uint8Array(bytes));
+	const picture = new Blob([bytes], { type: kind.type });
+	try {
+		const { canvas, own } = await shrunk(picture, THUMBNAIL);
+		const thumbnail = await canvas.convertToBlob({ type: 'image/webp', quality: 0.8 });
+		return { picture, thumbnail, ...own };
+	} catch {
+		throw new FileProblem('The picture cannot be decoded: it is damaged, or cut off.');
+	}
 }
 
 /** The red, green and blue bytes of canvas data, row by row. */
@@ -69,7 +92,7 @@ async function pixels(picture: Blob): Promise<string> {
 	return [...new Uint8Array(digest)].map((b) => b.toString(16).padStart(2, '0')).join('');
 }
 
-const work = { thumbnail, pixels, colours };
+const work = { admit, pixels, colours };
 
 self.onmessage = async ({ data }: MessageEvent<PictureTask>) => {
 	const { id, kind, picture } = data;
@@ -77,6 +100,8 @@ self.onmessage = async ({ data }: MessageEvent<PictureTask>) => {
 		const result = await work[kind](picture);
 		self.postMessage({ id, result } satisfies PictureAnswer);
 	} catch (cause) {
-		self.postMessage({ id, error: String(cause) } satisfies PictureAnswer);
+		const isFileProblem = cause instanceof FileProblem;
+		const error = isFileProblem ? cause.message : String(cause);
+		self.postMessage({ id, error, isFileProblem } satisfies PictureAnswer);
 	}
 };

@@ -1,3 +1,4 @@
+import { hash32 } from '$lib/core/random';
 import type {
 	Levels,
 	ModelCard,
@@ -61,8 +62,15 @@ export function stopKey(stop: Stop): string {
 	if (typeof stop !== 'object') return String(stop);
 	if ('width' in stop) return `${stop.width}x${stop.height}`;
 	if ('level' in stop) return `${stop.level} of ${stop.of}`;
-	return stop.map(({ name }) => name).join(' + ');
+	// Two styles of one name may have other words.
+	if (!stop.length) return '';
+	const words = JSON.stringify(stop.map(({ name, add, leaveOut }) => [name, add, leaveOut]));
+	return `${styleNames(stop)} ~${hash32(words).toString(36)}`;
 }
+
+/** Styles by their names. */
+export const styleNames = (styles: readonly Style[]): string =>
+	styles.map(({ name }) => name).join(' + ');
 
 /** Fields of the settings whose value is a stop by itself. */
 type PlainField = {

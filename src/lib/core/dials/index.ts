@@ -1,12 +1,22 @@
 import { frameLabel } from '$lib/core/frame';
 import type { Size, Style } from '$lib/core/schema';
 import { applyStyles } from '$lib/core/wording';
-import { fieldDial, ownDial, stopKey, wordsDial, type Dial, type DialId, type Made } from './dial';
+import {
+	fieldDial,
+	ownDial,
+	stopKey,
+	styleNames,
+	wordsDial,
+	type Dial,
+	type DialId,
+	type Made
+} from './dial';
 import { adapterDial, batchDial, seedDial, startDial, strengthDial, weightDial } from './extras';
 
 export {
 	levelName,
 	stopKey,
+	styleNames,
 	type Dial,
 	type DialId,
 	type Draft,
@@ -96,7 +106,7 @@ export const dials: readonly Dial[] = [
 		label: 'Style',
 		many: 'styles',
 		explained: 'Phrases that are added and left out together.',
-		format: (stop) => stopKey(stop) || 'no style'
+		format: (stop) => styleNames(stop as readonly Style[]) || 'no style'
 	}),
 	wordsDial('negative', ({ settings, words }) => words?.negative ?? settings.negative, send, {
 		id: 'negative',

@@ -1,4 +1,13 @@
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import {
+	BlobReader,
+	BlobWriter,
+	configure,
+	TextReader,
+	TextWriter,
+	ZipReader,
+	ZipWriter,
+	type Entry
+} from '@zip.js/zip.js';
 import Papa from 'papaparse';
 import { z } from 'zod';
 import { dials, stopKey } from '$lib/core/dials';
@@ -9,20 +18,30 @@ import {
 	Pick,
 	Plan,
 	Remark,
+	Spending,
 	Take,
 	type MarkKind,
 	type Measured
 } from '$lib/core/schema';
 import { FileProblem } from './errors';
-import { pictureKind } from './kinds';
+import { pictureBounds, pictureHead } from './head';
+import { endingOf } from './kinds';
+import { formulaLike } from './table-cells';
 import {
+	renumbered,
 	upgradeBrief1,
 	upgradeBrief2,
+	upgradeBrief3,
 	upgradePlan1,
 	upgradePlan2,
 	type Brief2,
-	type Plan2
+	type Brief3,
+	type Plan2,
+	type Plan3
 } from './upgrade';
+
+// Archives are read and written in a worker already, one file after the other.
+configure({ useWebWorkers: false });
 
 /** Everything that belongs to a brief but its pictures. */
 export const WholeBrief = z.object({
@@ -31,49 +50,62 @@ export const WholeBrief = z.object({
 	takes: z.array(Take),
 	marks: z.array(Mark),
 	picks: z.array(Pick),
-	remarks: z.array(Remark).default([])
+	remarks: z.array(Remark).default([]),
+	/** What was spent on it, on takes that were deleted too. */
+	spendings: z.array(Spending).default([])
 });
 export type WholeBrief = z.infer<typeof WholeBrief>;
 
 /** What stands in an archive's `brief.json`. */
 export const ArchiveFile = z.object({
 	format: z.literal('dial-pick/brief'),
-	version: z.literal(3),
+	version: z.literal(4),
 	...WholeBrief.shape
 });
 
-/** A brief and its pictures as bytes of WebP, PNG or JPEG, by take. */
+/** A brief and its pictures, WebP, PNG or JPEG, by take. They are read when they are wanted. */
 export interface Archive {
 	whole: WholeBrief;
-	pictures: Map<string, Uint8Array>;
+	pictures: Map<string, Blob>;
 	/** The start pictures of its takes and its rack, by the SHA-256 of their bytes. */
-	starts?: Map<string, Uint8Array>;
+	starts?: Map<string, Blob>;
 }
 
-/** Largest unpacked size that is taken, in bytes. */
-const MAX_UNPACKED = 2 * 1024 ** 3;
+/** What an archive may unpack to, in bytes, and how many files it may have. */
+const bounds = { whole: 8 * 1024 ** 3, json: 256 * 1024 ** 2, files: 100_000 };
 
-/** A picture is named by its take; its ending says of what kind it is. */
-const imageStem = (take: Take): string => `images/${String(take.number).padStart(4, '0')}`;
-const imageName = (take: Take, picture: Uint8Array): string =>
-	imageStem(take) + pictureKind(picture).ending;
-
-/** Packs a brief into a ZIP: `brief.json`, `takes.csv`, `images/`. */
-export function writeArchive({ whole, pictures, starts }: Archive): Uint8Array<ArrayBuffer> {
-	const file = { format: 'dial-pick/brief', version: 3, ...whole } satisfies z.infer<
+/**
+ * Packs a brief into a ZIP: `brief.json`, `takes.csv`, `images/`. Pictures go through one after the
+ * other, whatever there is of them.
+ *
+ * @param onStep told how many of how many files are packed
+ */
+export async function writeArchive(
+	{ whole, pictures, starts = new Map<string, Blob>() }: Archive,
+	onStep?: (done: number, all: number) => void
+): Promise<Blob> {
+	const file = { format: 'dial-pick/brief', version: 4, ...whole } satisfies z.infer<
 		typeof ArchiveFile
 	>;
-	const entries: Record<string, [Uint8Array, { level: 0 | 6; mtime: string }]> = {};
-	// One fixed date, so that the same brief gives the same bytes.
-	const mtime = '2026-01-01T00:00:00Z';
-	entries['brief.json'] = [strToU8(JSON.stringify(file, null, '\t')), { level: 6, mtime }];
-	entries['takes.csv'] = [strToU8(settingsTable(whole)), { level: 6, mtime }];
-	for (const take of whole.takes) {
-		const picture = pictures.get(take.id);
-		if (picture) entries[imageName(take, picture)] = [picture, { level: 0, mtime }];
+	const zip = new ZipWriter(new BlobWriter('application/zip'), {
+		extendedTimestamp: false,
+		// One fixed date, so that the same brief gives the same bytes.
+		lastModDate: new Date(2026, 0, 1)
+	});
+	await zip.add('brief.json', new TextReader(JSON.stringify(file, null, '\t')), { level: 6 });
+	await zip.add('takes.csv', new TextReader(settingsTable(whole)), { level: 6 });
+	const files = [
+		...whole.takes.flatMap(({ id }): [string, Blob][] => {
+			const picture = pictures.get(id);
+			return picture ? [[`images/${id}${endingOf(picture.type)}`, picture]] : [];
+		}),
+		...[...starts].map(([id, picture]): [string, Blob] => [`starts/${id}`, picture])
+	];
+	for (const [i, [name, picture]] of files.entries()) {
+		onStep?.(i, files.length);
+		await zip.add(name, new BlobReader(picture), { level: 0 });
 	}
-	for (const [id, bytes] of starts ?? []) entries[`starts/${id}`] = [bytes, { level: 0, mtime }];
-	return zipSync(entries);
+	return zip.close();
 }
 
 /**
@@ -108,42 +140,111 @@ export function settingsTable(
 			? Object.fromEntries(measures.map(({ id }) => [id, measured.get(take.id)?.[id] ?? '']))
 			: {})
 	}));
-	return Papa.unparse(rows, { newline: '\r\n', escapeFormulae: false });
+	return Papa.unparse(rows, { newline: '\r\n', escapeFormulae: formulaLike });
 }
 
-/** Unpacks and checks an archive. Throws a FileProblem with a sentence for anything else. */
-export function readArchive(bytes: Uint8Array): Archive {
-	let size = 0;
-	let tooLarge = false;
-	let files: Record<string, Uint8Array>;
+/**
+ * Unpacks and checks an archive. All that it would unpack to is added up before anything is. Throws a
+ * FileProblem with a sentence for anything that is no whole brief.
+ */
+export async function readArchive(zip: Blob): Promise<Archive> {
+	const reader = new ZipReader(new BlobReader(zip));
 	try {
-		files = unzipSync(bytes, {
-			filter: ({ name, originalSize }) => {
-				size += originalSize;
-				if (size > MAX_UNPACKED) tooLarge = true;
-				return (
-					!tooLarge &&
-					(name === 'brief.json' ||
-						/^(images\/\d+\.(webp|png|jpg)|starts\/[0-9a-f]{64})$/.test(name))
+		const files = await listed(reader);
+		const whole = await readWhole(files.get('brief.json'));
+		const pictures = new Map<string, Blob>();
+		for (const take of whole.takes) {
+			const entry = pictureEntry(files, take);
+			if (entry)
+				pictures.set(take.id, await readPicture(entry, `The picture of take ${take.number}`));
+			else if (take.state === 'done')
+				throw new FileProblem(
+					`The picture of take ${take.number} is missing from this archive. Export the brief again.`
 				);
-			}
-		});
-	} catch {
-		throw new FileProblem(
-			'This file cannot be unpacked: it is no ZIP, or it is damaged. Export the brief again.'
-		);
+		}
+		const starts = new Map<string, Blob>();
+		for (const [name, entry] of files)
+			if (name.startsWith('starts/'))
+				starts.set(name.slice(7), await readPicture(entry, 'A start picture'));
+		const takes = renumbered(whole.takes);
+		const numbered = Math.max(whole.brief.numbered, takes.at(-1)?.number ?? 0);
+		return { whole: { ...whole, brief: { ...whole.brief, numbered }, takes }, pictures, starts };
+	} finally {
+		await reader.close();
 	}
-	if (tooLarge)
-		throw new FileProblem('This archive unpacks to more than 2 GB, which no brief does.');
-	const text = files['brief.json'];
-	if (!text)
+}
+
+const damaged = () =>
+	new FileProblem(
+		'This file cannot be unpacked: it is no ZIP, or it is damaged. Export the brief again.'
+	);
+
+/** The entries that an archive may have, by name, within bounds. */
+async function listed(reader: ZipReader<unknown>): Promise<Map<string, Entry>> {
+	const files = new Map<string, Entry>();
+	let [whole, count] = [0, 0];
+	try {
+		for await (const entry of reader.getEntriesGenerator()) {
+			const { filename: name, uncompressedSize: size } = entry;
+			whole += size;
+			if (++count > bounds.files)
+				throw new FileProblem(
+					`This archive has more than ${bounds.files} files, which no brief has.`
+				);
+			if (whole > bounds.whole)
+				throw new FileProblem(
+					`This archive unpacks to more than ${bounds.whole / 1024 ** 3} GB, which no brief does.`
+				);
+			if (size > (name === 'brief.json' ? bounds.json : pictureBounds.bytes))
+				throw new FileProblem(
+					`\u201c${name.slice(0, 80)}\u201d in this archive unpacks to ${Math.round(size / 1024 ** 2)} MB, which no part of a brief does.`
+				);
+			if (files.has(name))
+				throw new FileProblem(
+					`This archive has \u201c${name.slice(0, 80)}\u201d twice. Export the brief again.`
+				);
+			if (name === 'brief.json' || /^(images|starts)\/[\w-]+(\.(webp|png|jpg))?$/.test(name))
+				files.set(name, entry);
+		}
+	} catch (cause) {
+		if (cause instanceof FileProblem) throw cause;
+		throw damaged();
+	}
+	return files;
+}
+
+/** Unpacks a file, and stops when it grows beyond what the archive says of it. */
+async function unpack(entry: Entry, most: number): Promise<Blob> {
+	if (entry.directory) throw damaged();
+	const parts: Uint8Array<ArrayBuffer>[] = [];
+	let size = 0;
+	try {
+		await entry.getData(
+			new WritableStream<Uint8Array<ArrayBuffer>>({
+				write(part) {
+					size += part.byteLength;
+					if (size > Math.min(most, entry.uncompressedSize)) throw new RangeError('It swells.');
+					parts.push(part);
+				}
+			}),
+			{ checkSignature: true }
+		);
+	} catch {
+		throw damaged();
+	}
+	return new Blob(parts);
+}
+
+async function readWhole(entry: Entry | undefined): Promise<WholeBrief> {
+	if (!entry)
 		throw new FileProblem(
 			'This ZIP has no brief.json, so it is no brief. Choose a file that ends in .brief.zip.'
 		);
 	let value: unknown;
 	try {
-		value = JSON.parse(strFromU8(text));
-	} catch {
+		value = JSON.parse(await (await unpack(entry, bounds.json)).text());
+	} catch (cause) {
+		if (cause instanceof FileProblem) throw cause;
 		throw new FileProblem('The brief.json in this archive is damaged. Export the brief again.');
 	}
 	const parsed = ArchiveFile.safeParse(upgraded(value));
@@ -155,44 +256,79 @@ export function readArchive(bytes: Uint8Array): Archive {
 	}
 	const { format: _format, version: _version, ...whole } = parsed.data;
 	checkBelonging(whole);
-	const pictures = new Map<string, Uint8Array>();
-	for (const take of whole.takes) {
-		const stem = imageStem(take);
-		const picture = files[`${stem}.webp`] ?? files[`${stem}.png`] ?? files[`${stem}.jpg`];
-		if (picture) pictures.set(take.id, picture);
-		else if (take.state === 'done') {
-			throw new FileProblem(
-				`The picture of take ${take.number} is missing from this archive. Export the brief again.`
-			);
+	return whole;
+}
+
+/** The entry of a take's picture: by its id, or by its number as earlier versions named it. */
+function pictureEntry(files: ReadonlyMap<string, Entry>, take: Take): Entry | undefined {
+	const stems = [take.id, String(take.number).padStart(4, '0')];
+	for (const stem of stems)
+		for (const ending of ['.webp', '.png', '.jpg']) {
+			const found = files.get(`images/${stem}${ending}`);
+			if (found) return found;
 		}
+}
+
+/** A picture out of an archive, its kind told by its bytes. */
+async function readPicture(entry: Entry, what: string): Promise<Blob> {
+	const picture = await unpack(entry, pictureBounds.bytes);
+	try {
+		const { kind } = pictureHead(new Uint8Array(await picture.arrayBuffer()));
+		return new Blob([picture], { type: kind.type });
+	} catch (cause) {
+		if (!(cause instanceof FileProblem)) throw cause;
+		throw new FileProblem(`${what} in this archive cannot be used. ${cause.message}`);
 	}
-	const starts = new Map(
-		Object.entries(files).flatMap(([name, bytes]): [string, Uint8Array][] =>
-			name.startsWith('starts/') ? [[name.slice(7), bytes]] : []
-		)
-	);
-	return { whole, pictures, starts };
 }
 
 /** What an earlier version wrote, as this one writes it; anything else as it is. */
 function upgraded(value: unknown): unknown {
-	const old = value as { version?: unknown; brief?: unknown; plans?: unknown } | null;
-	if (typeof old !== 'object' || (old?.version !== 1 && old?.version !== 2)) return value;
+	const old = value as
+		({ version?: unknown } & Record<'brief' | 'plans' | 'takes' | 'picks', unknown>) | null;
+	const version = Number(old?.version);
+	if (typeof old !== 'object' || old === null || !(version >= 1 && version <= 3)) return value;
 	let next = 0;
 	try {
-		const first = old.version === 1;
-		const brief = first
-			? upgradeBrief1(old.brief as never, () => `phrase-${next++}`)
-			: (old.brief as Brief2);
-		const plans = first ? (old.plans as never[]).map(upgradePlan1) : (old.plans as Plan2[]);
-		return { ...old, version: 3, brief: upgradeBrief2(brief), plans: plans.map(upgradePlan2) };
+		let { brief, plans } = old as { brief: unknown; plans: unknown[] };
+		if (version === 1) {
+			brief = upgradeBrief1(brief as never, () => `phrase-${next++}`);
+			plans = plans.map((plan) => upgradePlan1(plan as never));
+		}
+		if (version <= 2) {
+			brief = upgradeBrief2(brief as Brief2);
+			plans = plans.map((plan) => upgradePlan2(plan as Plan2));
+		}
+		const whole = upgradeBrief3({
+			brief: brief as Brief3,
+			plans: plans as Plan3[],
+			takes: old.takes as Take[],
+			picks: old.picks as Pick[]
+		});
+		// Pictures go by the numbers that the takes had then: they get others once they are found.
+		return { ...old, ...whole, takes: old.takes, version: 4 };
 	} catch {
 		return value;
 	}
 }
 
-function checkBelonging({ brief, plans, takes, marks, picks, remarks }: WholeBrief): void {
-	const stray = [...plans, ...takes, ...marks, ...picks, ...remarks].some(
+/** Ids stand in addresses and in names of files. */
+const PLAIN_ID = /^[\w-]{1,100}$/;
+
+function checkBelonging({
+	brief,
+	plans,
+	takes,
+	marks,
+	picks,
+	remarks,
+	spendings
+}: WholeBrief): void {
+	const odd = [brief, ...plans, ...takes, ...picks].find(({ id }) => !PLAIN_ID.test(id));
+	if (odd)
+		throw new FileProblem(
+			`This archive has the id \u201c${odd.id.slice(0, 40)}\u201d: ids are letters, digits, - and _ alone.`
+		);
+	const stray = [...plans, ...takes, ...marks, ...picks, ...remarks, ...spendings].some(
 		({ briefId }) => briefId !== brief.id
 	);
 	const ids = new Set(takes.map(({ id }) => id));
@@ -206,7 +342,14 @@ function checkBelonging({ brief, plans, takes, marks, picks, remarks }: WholeBri
 			'The parts of this archive do not belong together. Export the brief again.'
 		);
 	}
+	const doubled = [takes, plans, picks, phrasesOf(brief)].find(
+		(rows) => new Set(rows.map(({ id }) => id)).size !== rows.length
+	);
+	if (doubled)
+		throw new FileProblem('Two parts of this archive have the same id. Export the brief again.');
 }
+
+const phrasesOf = ({ words }: Brief): { id: string }[] => words.stack.phrases;
 
 /** The same brief under ids of its own, so that it can stand beside the one it was made from. */
 export function withFreshIds({ whole, pictures, starts }: Archive, newId: () => string): Archive {
@@ -224,6 +367,8 @@ export function withFreshIds({ whole, pictures, starts }: Archive, newId: () => 
 			takes: whole.takes.map((t) => ({ ...t, id: fresh(t.id), planId: fresh(t.planId), briefId })),
 			marks: whole.marks.map((m) => ({ ...m, takeId: fresh(m.takeId), briefId })),
 			remarks: whole.remarks.map((r) => ({ ...r, takeId: fresh(r.takeId), briefId })),
+			// What was spent was spent once, however often the brief is copied: it keeps its name.
+			spendings: whole.spendings.map((one) => ({ ...one, briefId })),
 			picks: whole.picks.map((p) => ({
 				...p,
 				id: fresh(p.id),

@@ -57,7 +57,7 @@ describe('a table of pictures made elsewhere', () => {
 		expect(refused).toEqual([
 			{
 				file: 'the table',
-				why: 'Two columns are called \u201csteps\u201d: the first counts, the other is kept as \u201csteps 2\u201d.'
+				why: 'More than one column is called \u201csteps\u201d: the first counts, the next is kept as \u201csteps 2\u201d.'
 			}
 		]);
 	});

@@ -1,7 +1,9 @@
 import Papa from 'papaparse';
 import type { Made } from '$lib/core/dials';
 import type { TakeSettings } from '$lib/core/schema';
+import { mannerOf, readNumber, type Manner } from './numbers';
 import { readSize } from './sizes';
+import { unescapeCell } from './table-cells';
 
 /** Something that could not be used, and why. */
 export interface Refused {
@@ -30,13 +32,14 @@ export const unknownSettings = (size: { width: number; height: number }): TakeSe
 	seed: 0
 });
 
-type Reader = (text: string) => Partial<TakeSettings> | string;
+/** Reads a cell: settings, or why it is none. */
+type Reader = (text: string, manner: Manner | null) => Partial<TakeSettings> | string;
 
 const number =
 	(field: 'guidance' | 'steps' | 'seed', least: number, most: number, whole: boolean): Reader =>
-	(text) => {
-		const value = Number(text.replace(',', '.'));
-		if (text === '' || Number.isNaN(value)) return `\u201c${text}\u201d is no number`;
+	(text, manner) => {
+		const value = readNumber(text, manner, whole);
+		if (typeof value === 'string') return value;
 		if (whole && !Number.isInteger(value)) return `${text} is not a whole number`;
 		if (value < least || value > most) return `${text} is outside ${least} to ${most}`;
 		return { [field]: value };
@@ -47,13 +50,13 @@ const words =
 		text.length > most ? `it has ${text.length} characters, ${most} at most` : { [field]: text };
 
 /** Columns that are dials here, by the names that they go under. */
-const columns: { names: string[]; read: Reader }[] = [
+const columns: { names: string[]; read: Reader; number?: boolean }[] = [
 	{ names: ['model', 'checkpoint'], read: words('model', 100) },
 	{ names: ['prompt', 'wording', 'words'], read: words('prompt', 20_000) },
 	{ names: ['negative', 'negative prompt', 'left out'], read: words('negative', 20_000) },
-	{ names: ['guidance', 'guidance scale'], read: number('guidance', 0, 100, false) },
-	{ names: ['steps'], read: number('steps', 1, 1000, true) },
-	{ names: ['seed'], read: number('seed', 0, 4_294_967_295, true) },
+	{ names: ['guidance', 'guidance scale'], read: number('guidance', 0, 100, false), number: true },
+	{ names: ['steps'], read: number('steps', 1, 1000, true), number: true },
+	{ names: ['seed'], read: number('seed', 0, 4_294_967_295, true), number: true },
 	{ names: ['sampler'], read: words('sampler', 100) },
 	{ names: ['schedule', 'noise schedule'], read: words('schedule', 100) },
 	{
@@ -61,6 +64,11 @@ const columns: { names: string[]; read: Reader }[] = [
 		read: (text) => readSize(text) ?? `\u201c${text}\u201d is no size such as 768x512`
 	}
 ];
+
+/** What a table may have at most, and how long the name of a column may be, in characters. */
+const MOST_COLUMNS = 400;
+const MOST_ROWS = 100_000;
+const MOST_NAME = 80;
 
 /** The columns that say which file a row is about. */
 const fileColumns = ['file', 'filename', 'file name', 'picture', 'image', 'name'];
@@ -81,22 +89,48 @@ export function readTable(
 ): { pictures: Elsewhere[]; refused: Refused[] } {
 	const refused: Refused[] = [];
 	const names: string[] = [];
+	const taken = new Set<string>();
+	/** How often a name was met: the next number for it. */
+	const counts = new Map<string, number>();
 	const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\ufeff/, ''), {
 		header: true,
 		skipEmptyLines: 'greedy',
+		preview: MOST_ROWS + 1,
+		transform: unescapeCell,
 		transformHeader: (header, at) => {
 			if (names[at] !== undefined) return names[at];
-			const wanted = plain(header) || `column ${at + 1}`;
+			const wanted = plain(unescapeCell(header)).slice(0, MOST_NAME) || `column ${at + 1}`;
 			let name = wanted;
-			for (let i = 2; names.includes(name); i++) name = `${wanted} ${i}`;
-			if (name !== wanted)
+			for (let i = counts.get(wanted) ?? 2; taken.has(name); i++) {
+				name = `${wanted} ${i}`;
+				counts.set(wanted, i + 1);
+			}
+			// Each once, and not one line for every one of thousands.
+			if (name !== wanted && counts.get(wanted) === 3)
 				refused.push({
 					file: 'the table',
-					why: `Two columns are called \u201c${wanted}\u201d: the first counts, the other is kept as \u201c${name}\u201d.`
+					why: `More than one column is called \u201c${wanted}\u201d: the first counts, the next is kept as \u201c${name}\u201d.`
 				});
+			taken.add(name);
 			return (names[at] = name);
 		}
 	});
+	const none = () => files.map((file) => ({ file, settings: {}, besides: {} }));
+	if ((meta.fields?.length ?? 0) > MOST_COLUMNS) {
+		const why = `It has ${meta.fields!.length} columns, ${MOST_COLUMNS} at most: take those out that say nothing. Its settings were left out.`;
+		return { pictures: none(), refused: [{ file: 'the table', why }] };
+	}
+	if (data.length > MOST_ROWS) {
+		const why = `It has more than ${MOST_ROWS} rows: the ones after that were left out.`;
+		refused.push({ file: 'the table', why });
+		data.length = MOST_ROWS;
+	}
+	const numbers = columns.filter((column) => column.number).flatMap((column) => column.names);
+	const manner = mannerOf(
+		(function* () {
+			for (const row of data) for (const name of numbers) if (row[name]) yield row[name];
+		})()
+	);
 	const fields = meta.fields ?? [];
 	const key = fields.find((field) => fileColumns.includes(field));
 	const there = new Map<string, string[]>();
@@ -106,7 +140,7 @@ export function readTable(
 			file: 'the table',
 			why: `It has no column that names the files: call one \u201cfile\u201d. Its columns are ${fields.join(', ') || 'none'}.`
 		});
-		return { pictures: files.map((file) => ({ file, settings: {}, besides: {} })), refused };
+		return { pictures: none(), refused };
 	}
 	const found = new Map<string, Elsewhere>();
 	data.forEach((row, i) => {
@@ -132,7 +166,7 @@ export function readTable(
 		for (const [field, value] of Object.entries(row)) {
 			if (field === key || field === '__parsed_extra' || !value?.trim()) continue;
 			const column = columns.find(({ names }) => names.includes(field));
-			const read = column?.read(value.trim());
+			const read = column?.read(value.trim(), manner);
 			if (read === undefined) one.besides[field] = value.trim();
 			else if (typeof read === 'string')
 				refused.push({ file: name, why: `${line}, ${field}: ${read}; left open.` });

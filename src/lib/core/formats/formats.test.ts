@@ -48,6 +48,8 @@ const plainPng = async () =>
 			.toBuffer()
 	);
 
+const png = await plainPng();
+
 const problemOf = (work: () => unknown): string => {
 	try {
 		work();
@@ -109,6 +111,34 @@ describe('a picture with its settings', () => {
 	});
 });
 
+const bytesOf = async (blob: Blob) => new Uint8Array(await blob.arrayBuffer());
+
+/** The smallest lossless WebP: one pixel (RFC 9649, 3). */
+const webp = () => {
+	const bytes = Uint8Array.from(atob('UklGRhoAAABXRUJQVlA4TA0AAAAvAAAAEAcQERGIiP4HAA=='), (c) =>
+		c.charCodeAt(0)
+	);
+	return new Blob([bytes], { type: 'image/webp' });
+};
+
+const zipOf = (file: unknown, picture: Uint8Array) =>
+	new Blob([
+		new Uint8Array(
+			zipSync({ 'brief.json': strToU8(JSON.stringify(file)), 'images/0001.webp': picture })
+		)
+	]);
+
+/** Whether two archives have the same in them, pictures byte for byte. */
+async function same(one: Archive, other: Archive): Promise<void> {
+	expect(one.whole).toEqual(other.whole);
+	for (const of of ['pictures', 'starts'] as const) {
+		const [a, b] = [[...(one[of] ?? [])], [...(other[of] ?? [])]];
+		expect(a.map(([id, { type }]) => [id, type])).toEqual(b.map(([id, { type }]) => [id, type]));
+		for (const [i, [, picture]] of a.entries())
+			expect(await bytesOf(picture)).toEqual(await bytesOf(b[i][1]));
+	}
+}
+
 const archive = (): Archive => ({
 	whole: {
 		brief: {
@@ -131,6 +161,7 @@ const archive = (): Archive => ({
 				...plainExtras()
 			},
 			design: { kind: 'all' },
+			numbered: 3,
 			createdAt: 1,
 			updatedAt: 2
 		},
@@ -145,8 +176,8 @@ const archive = (): Archive => ({
 					guidance: [6.5],
 					seed: [4_294_967_295]
 				}),
-				job: null,
-				key: 'k',
+				chosen: { rows: null, dials: [] },
+				elsewhere: false,
 				stopped: false,
 				paused: false,
 				place: 1,
@@ -180,34 +211,36 @@ const archive = (): Archive => ({
 		],
 		remarks: [
 			{ takeId: 't1', briefId: 'b1', faults: ['lettering', 'seam'], note: 'the "moon"', at: 6 }
-		]
+		],
+		spendings: [{ id: 't0', briefId: 'b1', model: 'gannet', credits: 1.5, at: 2 }]
 	},
-	pictures: new Map([['t1', new Uint8Array([82, 73, 70, 70, 1, 2, 3])]]),
-	starts: new Map([['ab'.repeat(32), new Uint8Array([1, 2, 3])]])
+	pictures: new Map([['t1', webp()]]),
+	starts: new Map([['ab'.repeat(32), new Blob([png], { type: 'image/png' })]])
 });
 
 describe('a brief as an archive', () => {
-	it('comes back as it went, and again as the same bytes', () => {
-		const bytes = writeArchive(archive());
-		const back = readArchive(bytes);
-		expect(back).toEqual(archive());
-		expect(writeArchive(back)).toEqual(bytes);
+	it('comes back as it went, and again as the same bytes', async () => {
+		const zip = await writeArchive(archive());
+		const back = await readArchive(zip);
+		await same(back, archive());
+		expect(await bytesOf(await writeArchive(back))).toEqual(await bytesOf(zip));
 	});
 
-	it('names pictures by their kind, and keeps the columns that they came with', () => {
-		const png = new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 1]);
-		const jpeg = new Uint8Array([0xff, 0xd8, 0xff, 0xe0, 1]);
-		for (const [bytes, name] of [
-			[png, 'images/0001.png'],
-			[jpeg, 'images/0001.jpg']
+	it('names pictures by take and kind, and keeps the columns that they came with', async () => {
+		const jpeg = await sharp({ create: { width: 8, height: 6, channels: 3, background: '#345' } })
+			.jpeg()
+			.toBuffer();
+		for (const [picture, name] of [
+			[new Blob([png], { type: 'image/png' }), 'images/t1.png'],
+			[new Blob([new Uint8Array(jpeg)], { type: 'image/jpeg' }), 'images/t1.jpg']
 		] as const) {
 			const one = archive();
 			one.whole.takes[0].columns = { vae: 'b, with "quotes"' };
-			one.pictures.set('t1', bytes);
-			const written = writeArchive(one);
-			const files = unzipSync(written);
+			one.pictures.set('t1', picture);
+			const written = await writeArchive(one);
+			const files = unzipSync(await bytesOf(written));
 			expect(Object.keys(files)).toContain(name);
-			expect(readArchive(written)).toEqual(one);
+			await same(await readArchive(written), one);
 			const { data } = Papa.parse<Record<string, string>>(
 				new TextDecoder().decode(files['takes.csv']),
 				{ header: true }
@@ -216,8 +249,8 @@ describe('a brief as an archive', () => {
 		}
 	});
 
-	it('has brief.json that fits its JSON Schema, by ajv', () => {
-		const files = unzipSync(writeArchive(archive()));
+	it('has brief.json that fits its JSON Schema, by ajv', async () => {
+		const files = unzipSync(await bytesOf(await writeArchive(archive())));
 		const validate = new Ajv2020({ strict: false }).compile(z.toJSONSchema(ArchiveFile));
 		expect(validate(JSON.parse(new TextDecoder().decode(files['brief.json'])))).toBe(true);
 		expect(validate({ format: 'dial-pick/brief', version: 2 })).toBe(false);
@@ -234,7 +267,7 @@ describe('a brief as an archive', () => {
 		expect(data[0].note).toBe('the "moon"');
 	});
 
-	it('of earlier versions is read too: its prompt as phrases, its words as stops', () => {
+	it('of earlier versions is read too: its prompt as phrases, its words as stops', async () => {
 		const { whole } = archive();
 		const { words: _words, design: _design, rack, ...oldBrief } = whole.brief;
 		const { style: _style, ...oldRack } = rack;
@@ -248,16 +281,14 @@ describe('a brief as an archive', () => {
 				{ ...whole.plans[0], design: 'all', prompt: 'a heron', negative: 'birds', rack: planRack }
 			]
 		};
-		const picture = unzipSync(writeArchive(archive()))['images/0001.webp'];
-		const { brief, plans } = readArchive(
-			zipSync({ 'brief.json': strToU8(JSON.stringify(file)), 'images/0001.webp': picture })
-		).whole;
+		const picture = await bytesOf(webp());
+		const { brief, plans } = (await readArchive(zipOf(file, picture))).whole;
 		expect(brief.words.stack.phrases.map(({ text }) => text)).toEqual(['a heron', 'at dawn']);
 		expect(brief.words.leaveOut).toBe('people');
 		expect(plans[0].rack).toMatchObject({ wording: ['a heron'], negative: ['birds'], style: [[]] });
 	});
 
-	it('of version 2 is read too: its new dials held where they change nothing', () => {
+	it('of version 2 is read too: its new dials held where they change nothing', async () => {
 		const { whole } = archive();
 		const { negatives: _negatives, ...words } = whole.brief.words;
 		const older = (rack: Record<string, unknown>) =>
@@ -269,47 +300,99 @@ describe('a brief as an archive', () => {
 			brief: { ...whole.brief, words, rack: older(whole.brief.rack) },
 			plans: whole.plans.map((plan) => ({ ...plan, rack: older(plan.rack) }))
 		};
-		const picture = unzipSync(writeArchive(archive()))['images/0001.webp'];
-		const back = readArchive(
-			zipSync({ 'brief.json': strToU8(JSON.stringify(file)), 'images/0001.webp': picture })
-		);
-		expect(back.whole).toEqual(whole);
+		const picture = await bytesOf(webp());
+		const { spendings: _spendings, ...older2 } = file;
+		const back = await readArchive(zipOf(older2, picture));
+		// It had no ledger; nothing that its take cost was said.
+		const brief = { ...whole.brief, numbered: 1 };
+		expect(back.whole).toEqual({ ...whole, brief, spendings: [] });
 	});
 
-	it('can stand beside itself under fresh ids', () => {
+	it('can stand beside itself under fresh ids', async () => {
 		let next = 0;
 		const copy = withFreshIds(archive(), () => `n${next++}`);
-		expect(readArchive(writeArchive(copy))).toEqual(copy);
+		await same(await readArchive(await writeArchive(copy)), copy);
+		expect(copy.whole.spendings).toEqual([
+			{ ...archive().whole.spendings[0], briefId: copy.whole.brief.id }
+		]);
 		expect(copy.whole.brief.id).not.toBe('b1');
 		expect(copy.whole.marks[0].takeId).toBe(copy.whole.takes[0].id);
 		expect(copy.pictures.has(copy.whole.takes[0].id)).toBe(true);
 	});
 
-	it('says what is wrong with a file that it cannot use', () => {
-		const bytes = writeArchive(archive());
+	it('says what is wrong with a file that it cannot use', async () => {
+		const bytes = await bytesOf(await writeArchive(archive()));
 		const entries = unzipSync(bytes);
-		const withJson = (change: (file: Record<string, unknown>) => void) => {
-			const file = JSON.parse(new TextDecoder().decode(entries['brief.json'])) as Record<
-				string,
-				unknown
-			>;
+		const withJson = (change: (file: Record<string, never>) => void) => {
+			const file = JSON.parse(new TextDecoder().decode(entries['brief.json'])) as never;
 			change(file);
 			return zipSync({ ...entries, 'brief.json': strToU8(JSON.stringify(file)) });
 		};
-		expect(problemOf(() => readArchive(new Uint8Array([1, 2, 3])))).toMatch(/no ZIP|damaged/);
-		expect(problemOf(() => readArchive(bytes.subarray(0, bytes.length - 40)))).toMatch(/damaged/);
-		expect(problemOf(() => readArchive(zipSync({ 'a.txt': strToU8('a') })))).toMatch(
-			/no brief\.json/
+		const says = async (zip: Uint8Array) => {
+			const read = readArchive(new Blob([new Uint8Array(zip)]));
+			return read.then(
+				() => 'used',
+				(cause: unknown) => (expect(cause).toBeInstanceOf(FileProblem), (cause as Error).message)
+			);
+		};
+		expect(await says(new Uint8Array([1, 2, 3]))).toMatch(/no ZIP|damaged/);
+		expect(await says(bytes.subarray(0, bytes.length - 40))).toMatch(/damaged/);
+		expect(await says(zipSync({ 'a.txt': strToU8('a') }))).toMatch(/no brief\.json/);
+		expect(await says(zipSync({ 'brief.json': strToU8('{') }))).toMatch(/damaged/);
+		expect(await says(withJson((f) => (f.takes = 3 as never)))).toMatch(/takes/);
+		expect(await says(withJson((f) => (f.plans = [] as never)))).toMatch(/belong together/);
+		const { 'images/t1.webp': _picture, ...without } = entries;
+		expect(await says(zipSync(without))).toMatch(/picture of take 1 is missing/);
+		const page = strToU8('<html><script>alert(1)</script></html>');
+		expect(await says(zipSync({ ...entries, 'images/t1.webp': page }))).toMatch(
+			/picture of take 1 .* no PNG, JPEG or WebP/
 		);
-		expect(problemOf(() => readArchive(zipSync({ 'brief.json': strToU8('{') })))).toMatch(
-			/damaged/
+		const odd = withJson((f) => ((f.brief as { id: string }).id = '../x?y'));
+		expect(await says(odd)).toMatch(/letters, digits/);
+	});
+
+	// Two takes of one number, as deleting the newest, running another and undoing it made them.
+	it('with two takes of one number keeps both pictures, and gives one of them a number of its own', async () => {
+		const one = archive();
+		one.whole.takes.push({ ...one.whole.takes[0], id: 't2', createdAt: 2 });
+		one.pictures.set('t2', new Blob([png], { type: 'image/png' }));
+		const back = await readArchive(await writeArchive(one));
+		expect(back.whole.takes.map(({ id, number }) => [id, number])).toEqual([
+			['t1', 1],
+			['t2', 2]
+		]);
+		expect(await bytesOf(back.pictures.get('t1')!)).toEqual(await bytesOf(webp()));
+		expect(await bytesOf(back.pictures.get('t2')!)).toEqual(png);
+	});
+
+	it('that would unpack to more than it may is refused before anything is unpacked', async () => {
+		// Three gigabytes that the directory alone speaks of: sizes in it are written over (APPNOTE 4.3.12).
+		const entries = unzipSync(await bytesOf(await writeArchive(archive())));
+		const zip = zipSync({ ...entries, 'images/0002.webp': new Uint8Array(64) });
+		const view = new DataView(zip.buffer, zip.byteOffset);
+		for (let at = 0; at < zip.length - 46; at++)
+			if (view.getUint32(at, true) === 0x02014b50) {
+				const name = new TextDecoder().decode(
+					zip.subarray(at + 46, at + 46 + view.getUint16(at + 28, true))
+				);
+				if (name === 'images/0002.webp') view.setUint32(at + 24, 3e9, true);
+			}
+		await expect(readArchive(new Blob([new Uint8Array(zip)]))).rejects.toThrow(
+			/0002\.webp.* unpacks to 2861 MB, which no part of a brief does/
 		);
-		expect(problemOf(() => readArchive(withJson((f) => (f.takes = 3))))).toMatch(/takes/);
-		expect(problemOf(() => readArchive(withJson((f) => (f.plans = []))))).toMatch(
-			/belong together/
-		);
-		const { 'images/0001.webp': _picture, ...without } = entries;
-		expect(problemOf(() => readArchive(zipSync(without)))).toMatch(/picture of take 1/);
+	});
+
+	it('with a picture that swells beyond what its directory says is refused', async () => {
+		const entries = unzipSync(await bytesOf(await writeArchive(archive())));
+		const zip = zipSync({
+			...entries,
+			'images/t1.webp': [new Uint8Array(20_000_000), { level: 9 }]
+		});
+		const view = new DataView(zip.buffer, zip.byteOffset);
+		for (let at = 0; at < zip.length - 46; at++)
+			if (view.getUint32(at, true) === 0x02014b50 && view.getUint32(at + 24, true) === 20_000_000)
+				view.setUint32(at + 24, 100, true);
+		await expect(readArchive(new Blob([new Uint8Array(zip)]))).rejects.toThrow(/damaged/);
 	});
 });
 

@@ -14,9 +14,12 @@ export {
 	type Elsewhere,
 	type Refused
 } from './elsewhere';
+export { mannerOf, readNumber, type Manner } from './numbers';
+export { unescapeCell } from './table-cells';
 export { unpackPictures, type Unpacked } from './unpack';
 export { FileProblem } from './errors';
-export { endingOf, isPictureName, isTableName, pictureKind, type PictureKind } from './kinds';
+export { pictureBounds, pictureHead, type PictureHead } from './head';
+export { endingOf, isPictureName, isTableName, kindOf, type PictureKind } from './kinds';
 export { PickFile, readPick, writePick } from './pick-file';
 export { fileNames, namePlaces, unknownPlaces, usualPattern, type NamePlace } from './names';
 export { settingsOf, stampPicture, stampWebp } from './picture';
@@ -25,10 +28,13 @@ export { MADE_BY_MODEL, readXmp, writeXmp, type PictureFacts } from './xmp';
 export {
 	upgradeBrief1,
 	upgradeBrief2,
+	upgradeBrief3,
 	upgradePlan1,
 	upgradePlan2,
 	type Brief1,
 	type Brief2,
+	type Brief3,
 	type Plan1,
-	type Plan2
+	type Plan2,
+	type Plan3
 } from './upgrade';

@@ -1,17 +1,27 @@
-import { plainExtras } from '$lib/core/plan';
-import type { Brief, Plan, Rack } from '$lib/core/schema';
+import { stopKey } from '$lib/core/dials';
+import { chosenFrom, keptChoice, plainExtras } from '$lib/core/plan';
+import type { Brief, Pick, Plan, Rack, Spending, Take } from '$lib/core/schema';
 import { readStack } from '$lib/core/wording';
 
 /** Dials that came with version 3. */
 type Extras = 'adapter' | 'weight' | 'start' | 'strength' | 'batch' | 'own';
 
+/** A brief as version 3 kept it: it did not say which numbers its takes had. */
+export type Brief3 = Omit<Brief, 'numbered'>;
+/** A plan as version 3 kept it: with its job, and without the settings that it ran. */
+export type Plan3 = Omit<Plan, 'chosen' | 'elsewhere'> & {
+	job: string | null;
+	key: string;
+	service?: string;
+};
+
 /** A brief as version 2 kept it: without adapters, start pictures, batches and models' own stops. */
-export type Brief2 = Omit<Brief, 'words' | 'rack'> & {
+export type Brief2 = Omit<Brief3, 'words' | 'rack'> & {
 	words: Omit<Brief['words'], 'negatives'>;
 	rack: Omit<Rack, Extras>;
 };
 /** A plan as version 2 kept it. */
-export type Plan2 = Omit<Plan, 'rack'> & { rack: Omit<Plan['rack'], Extras> };
+export type Plan2 = Omit<Plan3, 'rack'> & { rack: Omit<Plan['rack'], Extras> };
 
 /** A brief as version 1 kept it. */
 export type Brief1 = Omit<Brief2, 'words' | 'rack' | 'design'> & {
@@ -52,14 +62,84 @@ export function upgradePlan1({ prompt, negative, ...old }: Plan1): Plan2 {
 }
 
 /** A brief of version 2 as version 3 keeps it: its new dials held where they change nothing. */
-export const upgradeBrief2 = (old: Brief2): Brief => ({
+export const upgradeBrief2 = (old: Brief2): Brief3 => ({
 	...old,
 	words: { ...old.words, negatives: [null] },
 	rack: { ...plainExtras(), ...old.rack }
 });
 
 /** A plan of version 2 as version 3 keeps it. */
-export const upgradePlan2 = (old: Plan2): Plan => ({
+export const upgradePlan2 = (old: Plan2): Plan3 => ({
 	...old,
 	rack: { ...plainExtras(), ...old.rack }
 });
+
+/** What version 3 kept of a brief: all that version 4 is made from. */
+export interface Whole3 {
+	brief: Brief3;
+	plans: Plan3[];
+	takes: Take[];
+	picks: Pick[];
+}
+
+/**
+ * A brief of version 3 as version 4 keeps it: takes of one number get numbers of their own, plans
+ * say which settings they ran, what was spent stands in a ledger, and styles go by their words.
+ */
+export function upgradeBrief3({ brief, plans, takes, picks }: Whole3): {
+	brief: Brief;
+	plans: Plan[];
+	takes: Take[];
+	picks: Pick[];
+	spendings: Spending[];
+} {
+	const numbered = renumbered(takes);
+	const racks = [...plans.map(({ rack }) => rack.style), brief.rack.style].flat();
+	const styleKeys = new Map(
+		racks.map((stop) => [stop.map(({ name }) => name).join(' + '), stopKey(stop)])
+	);
+	const styleKey = (old: string) => styleKeys.get(old) ?? old;
+	return {
+		brief: { ...brief, numbered: numbered.reduce((most, take) => Math.max(most, take.number), 0) },
+		plans: plans.map(({ job: _job, key: _key, service: _service, ...plan }) => {
+			const own = numbered.filter(({ planId }) => planId === plan.id);
+			return {
+				...plan,
+				chosen: keptChoice(chosenFrom(plan.rack, own)),
+				elsewhere: plan.stopped && own.length > 0 && own.every(isFromElsewhere)
+			};
+		}),
+		takes: numbered,
+		picks: picks.map((pick) =>
+			pick.from.kind === 'stop' && pick.from.dial === 'style'
+				? { ...pick, from: { ...pick.from, stop: styleKey(pick.from.stop) } }
+				: pick
+		),
+		spendings: spendingsOf(numbered)
+	};
+}
+
+/** A run of pictures made elsewhere cost nothing, and came in made. */
+const isFromElsewhere = ({ state, credits, seconds, createdAt, madeAt }: Take): boolean =>
+	state === 'done' && credits === 0 && seconds === undefined && madeAt === createdAt;
+
+/** Takes in the order of their numbers; what has the number of another gets one that none had. */
+export function renumbered(takes: readonly Take[]): Take[] {
+	const ordered = [...takes].sort((a, b) => a.number - b.number || a.createdAt - b.createdAt);
+	let last = ordered.at(-1)?.number ?? 0;
+	const used = new Set<number>();
+	const out = ordered.map((take) => {
+		const number = used.has(take.number) ? ++last : take.number;
+		used.add(number);
+		return number === take.number ? take : { ...take, number };
+	});
+	return out.sort((a, b) => a.number - b.number);
+}
+
+/** What finished takes cost, as entries of a ledger. */
+export const spendingsOf = (takes: readonly Take[]): Spending[] =>
+	takes.flatMap(({ id, briefId, settings, state, credits, madeAt, createdAt }) =>
+		state === 'done' && credits
+			? [{ id, briefId, model: settings.model, credits, at: madeAt ?? createdAt }]
+			: []
+	);

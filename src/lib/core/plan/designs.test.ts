@@ -1,6 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { sampleRack } from '$lib/core/testing';
-import { chosenAmong, combinations, costOf, countSettings, designSays, workOut } from './index';
+import {
+	chosenAmong,
+	combinations,
+	costOf,
+	countChosen,
+	countSettings,
+	designSays,
+	planProblems,
+	workOut
+} from './index';
 import { cards } from '$lib/core/standins';
 import type { Design } from '$lib/core/schema';
 
@@ -26,7 +35,7 @@ describe.each(designs.map((design) => [design.kind, design] as const))('%s', (_k
 	it('has as many takes as were counted before, each once, all of them possible', () => {
 		expect(takes).toHaveLength(countSettings(rack, design) * 2);
 		const distinct = new Set(takes.map((take) => JSON.stringify(take)));
-		if (design.kind !== 'fraction') expect(distinct.size).toBe(takes.length);
+		expect(distinct.size).toBe(takes.length);
 		for (const { settings } of takes) {
 			expect(rack.model).toContain(settings.model);
 			expect(settings.guidance).toBeGreaterThanOrEqual(2);
@@ -70,6 +79,24 @@ describe('designs', () => {
 
 	it('of a fraction that is asked for all are all combinations', () => {
 		expect(workOut(rack, { kind: 'fraction', settings: 999, pairs: [] }).rows).toBeNull();
+	});
+
+	it('of points on few stops have each setting once, and say how many those are', () => {
+		const few = sampleRack({ model: ['turnstone-2', 'gannet'], sampler: ['euler', 'heun'] });
+		const { rows } = workOut(few, { kind: 'scatter', settings: 16 });
+		expect(new Set(rows!.map((row) => row.join())).size).toBe(4);
+		expect(rows).toHaveLength(4);
+	});
+
+	it('of many points are counted by the points, not by all combinations of their stops', () => {
+		const scatter = workOut(
+			sampleRack({ guidance: [1, 15], steps: [4, 60], weight: [0, 1], adapter: ['dusk'] }),
+			{ kind: 'scatter', settings: 256 }
+		);
+		expect(countChosen(scatter.rack, scatter)).toBe(256);
+		expect(
+			planProblems(scatter.rack, cards, scatter).filter(({ dial }) => dial === 'seed')
+		).toEqual([]);
 	});
 
 	it('are as good as they can be with all combinations, less so round a base', () => {

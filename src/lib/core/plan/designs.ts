@@ -49,6 +49,9 @@ export function countSettings(rack: PlanRack, design: Design): number {
 	}
 }
 
+/** Most settings that a design may ask for. */
+export const MOST_SETTINGS = 4096;
+
 const pairsAmong = (dials: readonly DialId[], { pairs }: Extract<Design, { kind: 'fraction' }>) =>
 	pairs.flatMap(([a, b]): [number, number][] => {
 		const [i, j] = [dials.indexOf(a as DialId), dials.indexOf(b as DialId)];
@@ -105,28 +108,45 @@ export function baseIndex(rack: PlanRack, dial: DialId, key: string | undefined)
 	return named >= 0 ? named : dial in scattered ? Math.floor((stops.length - 1) / 2) : 0;
 }
 
+/** Points of a scatter are drawn until so many times what was asked for; then it has all there are. */
+const DRAWS = 16;
+
+/**
+ * Points spread evenly over the dials, each setting once: points that come to the same stops are the
+ * same pictures. Fewer than asked for where the dials have no more.
+ */
 function scatter(rack: PlanRack, dials: DialId[], count: number): WorkedOut {
 	const over = dials.slice(0, SOBOL_DIMENSIONS);
 	// The first point lies in a corner; the ones after it fill the space more evenly.
-	const points = sobol(count + 1, over.length).slice(1);
-	const next: PlanRack = { ...rack };
-	const rows = points.map(() => dials.map(() => 0));
-	over.forEach((dial, d) => {
+	const points = sobol(count * DRAWS + 1, over.length).slice(1);
+	const stopOf = over.map((dial): ((share: number) => number) => {
 		// Places of models' own stops are no scale that points could be spread over.
 		const step = ownsStops(rack, dial) ? undefined : scattered[dial];
 		const stops = rack[dial];
-		if (step === undefined) {
-			points.forEach((point, i) => (rows[i][d] = Math.floor(point[d] * stops.length)));
-			return;
-		}
+		if (step === undefined) return (share) => Math.floor(share * stops.length);
 		const numbers = stops as number[];
 		const [least, most] = [Math.min(...numbers), Math.max(...numbers)];
-		const values = points.map((point) =>
-			Number((Math.round((least + point[d] * (most - least)) / step) * step).toFixed(6))
-		);
-		const different = [...new Set(values)].sort(dialOf(dial).compare);
-		(next[dial] as number[]) = different;
-		values.forEach((value, i) => (rows[i][d] = different.indexOf(value)));
+		return (share) =>
+			Number((Math.round((least + share * (most - least)) / step) * step).toFixed(6));
+	});
+	const different = new Map<string, number[]>();
+	for (const point of points) {
+		const values = stopOf.map((at, d) => at(point[d]));
+		different.set(values.join(' '), values);
+		if (different.size === count) break;
+	}
+	const settings = [...different.values()];
+	const next: PlanRack = { ...rack };
+	const rows = settings.map(() => dials.map(() => 0));
+	over.forEach((dial, d) => {
+		const values = settings.map((row) => row[d]);
+		if (ownsStops(rack, dial) || scattered[dial] === undefined) {
+			values.forEach((index, i) => (rows[i][d] = index));
+			return;
+		}
+		const stops = [...new Set(values)].sort(dialOf(dial).compare);
+		(next[dial] as number[]) = stops;
+		values.forEach((value, i) => (rows[i][d] = stops.indexOf(value)));
 	});
 	return { rack: next, rows, dials, efficiency: null };
 }

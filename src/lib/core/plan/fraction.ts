@@ -2,7 +2,7 @@ import { stream, type Stream } from '$lib/core/random';
 
 /** A fraction of all combinations, and how much it can tell. */
 export interface Fraction {
-	/** One row a combination: the index of the stop on each dial. */
+	/** One row a combination, each another: the index of the stop on each dial. */
 	rows: number[][];
 	/**
 	 * D-efficiency, 0 to 1: how precisely all effects of the model are estimated together, against
@@ -24,10 +24,12 @@ export interface FractionOptions {
  * A balanced fraction: so many combinations that the effects of the stops are told apart as
  * precisely as can be. Coordinate exchange (Meyer and Nachtsheim 1995) for the determinant of X'X,
  * from several random starts; X has orthonormal contrasts of each dial, so that all combinations
- * together give X'X = N I and an efficiency of 1.
+ * together give X'X = N I and an efficiency of 1. No combination stands in it twice: on the same
+ * seeds that would be the same pictures.
  *
  * @param levels number of stops of each dial, each at least 2
- * @param size how many combinations; as many as there are effects at least
+ * @param size how many combinations; as many as there are effects at least, and as there are
+ * combinations at most
  */
 export function balancedFraction(
 	levels: readonly number[],
@@ -39,6 +41,9 @@ export function balancedFraction(
 		throw new RangeError(
 			`${size} combinations cannot tell ${model.length} effects apart: take ${model.length} at least.`
 		);
+	const all = levels.reduce((product, n) => product * n, 1);
+	if (size > all)
+		throw new RangeError(`There are ${all} combinations, not ${size}: take ${all} at most.`);
 	let best: Fraction = { rows: [], efficiency: -1 };
 	for (let start = 0; start < starts && best.efficiency < 1 - 1e-9; start++) {
 		const found = exchange(levels, size, model, stream(`${name}|${start}`));
@@ -113,7 +118,7 @@ function exchange(
 	random: Stream
 ): Fraction {
 	const p = model.length;
-	const rows = Array.from({ length: size }, () => levels.map((n) => random.below(n)));
+	const { rows, places } = differentRows(levels, size, random);
 	const f = new Float64Array(p);
 	const g = new Float64Array(p);
 	let { inverse } = information(rows, model);
@@ -137,6 +142,7 @@ function exchange(
 				for (let level = 0; level < levels[d]; level++) {
 					if (level === was) continue;
 					row[d] = level;
+					if (places.has(placeOf(levels, row))) continue;
 					model.expand(row, g);
 					multiply(inverse, g, next);
 					const dNew = quadratic(g, next);
@@ -145,8 +151,11 @@ function exchange(
 					const gain = (1 + dNew) * (1 - dOld) + cross * cross;
 					if (gain > bestGain) [bestGain, bestLevel] = [gain, level];
 				}
-				row[d] = bestLevel;
+				row[d] = was;
 				if (bestLevel === was) continue;
+				places.delete(placeOf(levels, row));
+				row[d] = bestLevel;
+				places.add(placeOf(levels, row));
 				changed = true;
 				model.expand(row, g);
 				multiply(inverse, g, next);
@@ -161,6 +170,30 @@ function exchange(
 	}
 	const { logDeterminant } = information(rows, model);
 	return { rows, efficiency: Math.exp(logDeterminant / p) / size };
+}
+
+/** A combination's place among all of them. */
+const placeOf = (levels: readonly number[], row: readonly number[]): number =>
+	row.reduce((place, level, d) => place * levels[d] + level, 0);
+
+/** So many combinations by chance, each another, and their places among all. */
+function differentRows(levels: readonly number[], size: number, random: Stream) {
+	const all = levels.reduce((product, n) => product * n, 1);
+	const places = new Set<number>();
+	// By Floyd (Bentley 1987): each set is equally likely, and none is drawn in vain.
+	for (let last = all - size; last < all; last++) {
+		const place = random.below(last + 1);
+		places.add(places.has(place) ? last : place);
+	}
+	const rows = [...places].map((place) => {
+		const row = levels.map(() => 0);
+		for (let d = levels.length - 1, rest = place; d >= 0; d--) {
+			row[d] = rest % levels[d];
+			rest = Math.floor(rest / levels[d]);
+		}
+		return row;
+	});
+	return { rows, places };
 }
 
 /** A row-one change of a symmetric inverse (Sherman and Morrison 1950). */

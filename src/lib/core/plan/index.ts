@@ -3,24 +3,18 @@ export {
 	chosenAmong,
 	countSettings,
 	designSays,
+	MOST_SETTINGS,
 	smallestFraction,
 	workOut,
 	type WorkedOut
 } from './designs';
 export { balancedFraction, type Fraction } from './fraction';
-export {
-	affordable,
-	atMeasuredPace,
-	measuredPace,
-	reckon,
-	spentSince,
-	type Account,
-	type Affordable,
-	type Reckoning
-} from './ledger';
+export { atMeasuredPace, measuredPace, reckon, type Account, type Reckoning } from './ledger';
 export {
 	combinations,
 	costOf,
+	keptChoice,
+	countChosen,
 	countRepeats,
 	countTakes,
 	ownsStops,
@@ -35,6 +29,15 @@ export {
 	type PlanCost,
 	type PlanProblem
 } from './plan';
+export {
+	againProblems,
+	chosenFrom,
+	expectedCredits,
+	onFreshSeeds,
+	orderOf,
+	type Order
+} from './kept';
+export { offersWithin, type Offer } from './offers';
 export { dropPlace, giveOwn, ownFor, setOwn, shareStops, spreadStops } from './own';
 export { takeCredits, takeSeconds } from './price';
 export { progressOf, type RunProgress, type TakeCounts } from './progress';

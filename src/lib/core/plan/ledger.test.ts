@@ -1,10 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import { cards } from '$lib/core/standins';
 import { sampleRack, sampleTakes } from '$lib/core/testing';
-import { affordable, atMeasuredPace, measuredPace, reckon, spentSince } from './ledger';
+import { atMeasuredPace, measuredPace, reckon } from './ledger';
 import { takeSeconds } from './price';
 
-const account = { allowance: 400, dayAllowance: 50, spent: 300, spentToday: 20 };
+const account = {
+	allowance: 400,
+	dayAllowance: 50,
+	spent: 300,
+	queued: 0,
+	spentToday: 20,
+	queuedOverall: 0
+};
 
 describe('the ledger', () => {
 	it('says what a plan leaves, of the brief and of the day', () => {
@@ -22,34 +29,12 @@ describe('the ledger', () => {
 		expect(reckon({ ...account, spent: 399.99 }, 0.02).left).toBe(-0.01);
 	});
 
-	// Figures of the trade (common practice, no source): 50 credits a day at one a picture.
-	it('gives 50 pictures for 50 credits at one each, and four for 72 at 18 each', () => {
-		expect(affordable({ settings: 60, seeds: 1, credits: 60 }, 50)).toEqual({
-			seeds: 0,
-			settings: 50
-		});
-		expect(affordable({ settings: 1, seeds: 10, credits: 180 }, 72)).toEqual({
-			seeds: 4,
-			settings: 0
-		});
-	});
-
-	it('offers whole blocks of seeds, or fewer settings on all seeds', () => {
-		const plan = { settings: 12, seeds: 3, credits: 36 };
-		expect(affordable(plan, 30)).toEqual({ seeds: 2, settings: 10 });
-		expect(affordable(plan, 36)).toEqual({ seeds: 3, settings: 12 });
-		expect(affordable(plan, 0)).toEqual({ seeds: 0, settings: 0 });
-	});
-
-	it('counts what was spent since an instant', () => {
-		const takes = sampleTakes(sampleRack({ seed: [1, 2, 3] })).map((take, i) => ({
-			...take,
-			credits: 2,
-			madeAt: i * 10,
-			state: i === 2 ? ('failed' as const) : take.state
-		}));
-		expect(spentSince(takes, 0)).toBe(4);
-		expect(spentSince(takes, 5)).toBe(2);
+	// Thirteen presses in a row, each within what is left by itself: what waits in the queue counts.
+	it('counts what waits in the queue as spent', () => {
+		const waiting = { ...account, dayAllowance: null, queued: 90 };
+		expect(reckon(waiting, 10)).toMatchObject({ left: 0, over: null });
+		expect(reckon(waiting, 10.01)).toMatchObject({ left: -0.01, over: 'brief', room: 10 });
+		expect(reckon({ ...account, queuedOverall: 25 }, 6)).toMatchObject({ over: 'day', room: 5 });
 	});
 });
 

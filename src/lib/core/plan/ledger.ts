@@ -1,12 +1,21 @@
 import type { ModelCard, Take } from '$lib/core/schema';
 import { takeSeconds } from './price';
 
-/** What may be spent, what was, and what a plan would cost. Credits; null where nothing was said. */
+/**
+ * What may be spent, what was, and what is in the queue and will be. Credits; null where nothing was
+ * said.
+ */
 export interface Account {
 	allowance: number | null;
 	dayAllowance: number | null;
+	/** Spent on the brief. */
 	spent: number;
+	/** What takes of the brief that are still to be made are going to cost. */
+	queued: number;
+	/** Spent today, on all briefs. */
 	spentToday: number;
+	/** What takes of all briefs that are still to be made are going to cost. */
+	queuedOverall: number;
 }
 
 /** What a plan does to an account. */
@@ -20,12 +29,13 @@ export interface Reckoning {
 	room: number;
 }
 
-/** Reckons a plan of some price against an account. */
+/** Reckons a plan of some price against an account: what waits in the queue counts as spent. */
 export function reckon(account: Account, credits: number): Reckoning {
-	const { allowance, dayAllowance, spent, spentToday } = account;
+	const { allowance, dayAllowance, spent, queued, spentToday, queuedOverall } = account;
 	const cents = (value: number) => Math.round(value * 100) / 100;
-	const left = allowance === null ? null : cents(allowance - spent - credits);
-	const leftToday = dayAllowance === null ? null : cents(dayAllowance - spentToday - credits);
+	const left = allowance === null ? null : cents(allowance - spent - queued - credits);
+	const leftToday =
+		dayAllowance === null ? null : cents(dayAllowance - spentToday - queuedOverall - credits);
 	const [brief, day] = [left ?? Infinity, leftToday ?? Infinity];
 	return {
 		left,
@@ -34,38 +44,6 @@ export function reckon(account: Account, credits: number): Reckoning {
 		room: Math.max(0, cents(Math.min(brief, day) + credits))
 	};
 }
-
-/** What of a plan can be paid: whole blocks of seeds, else fewer settings on every seed. */
-export interface Affordable {
-	/** So many of its seeds, each through all settings. */
-	seeds: number;
-	/** So many settings on all of its seeds. */
-	settings: number;
-}
-
-/**
- * The part of a plan that a room of credits pays for.
- * @param credits price of the whole plan
- */
-export function affordable(
-	{ settings, seeds, credits }: { settings: number; seeds: number; credits: number },
-	room: number
-): Affordable {
-	if (credits <= room || credits === 0) return { seeds, settings };
-	const aTake = credits / (settings * seeds);
-	return {
-		seeds: Math.floor(room / (aTake * settings) + 1e-9),
-		settings: Math.floor(room / (aTake * seeds) + 1e-9)
-	};
-}
-
-/** Credits that were spent since an instant: what the takes cost that were finished since. */
-export const spentSince = (takes: readonly Take[], since: number): number =>
-	takes.reduce(
-		(sum, { state, credits, madeAt }) =>
-			sum + (state === 'done' && (madeAt ?? 0) >= since ? (credits ?? 0) : 0),
-		0
-	);
 
 /** Takes of one model that must have been made before its card's pace is corrected. */
 const ENOUGH = 3;

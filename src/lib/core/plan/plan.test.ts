@@ -114,7 +114,7 @@ describe('planProblems', () => {
 	it('names a model that is gone', () => expect(says({ model: ['dodo'] })[0]).toMatch(/dodo/));
 	it('does not take on more than one run may have', () => {
 		const seed = Array.from({ length: 100 }, (_, i) => i);
-		expect(planProblems({ ...rack, seed }, cards, 1000)[0].says).toMatch(/1200 takes/);
+		expect(planProblems({ ...rack, seed }, cards, undefined, 1000)[0].says).toMatch(/1200 takes/);
 		expect(says({ seed })).toEqual([]);
 	});
 });

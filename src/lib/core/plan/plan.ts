@@ -11,7 +11,7 @@ import {
 	type Stop
 } from '$lib/core/dials';
 import { fitOf } from '$lib/core/frame';
-import type { Brief, ModelCard, PlanRack } from '$lib/core/schema';
+import type { Brief, ModelCard, Plan, PlanRack } from '$lib/core/schema';
 import { negativeStops, UNPROMPTED, wordingStops } from '$lib/core/wording';
 import { takeCredits, takeSeconds } from './price';
 
@@ -84,6 +84,12 @@ export interface Chosen {
 	rows: readonly (readonly number[])[] | null;
 	dials: readonly DialId[];
 }
+
+/** As a plan keeps it. */
+export const keptChoice = ({ rows, dials }: Chosen): Plan['chosen'] => ({
+	rows: rows?.map((row) => [...row]) ?? null,
+	dials: [...dials]
+});
 
 const everything: Chosen = { rows: null, dials: [] };
 
@@ -213,6 +219,10 @@ function costOfRows(
 	};
 }
 
+/** How many takes a choice of a rack's settings makes. Nothing is enumerated. */
+export const countChosen = (rack: PlanRack, { rows }: Chosen): number =>
+	rows ? rows.length * countRepeats(rack) : countTakes(rack);
+
 /** More takes than this in one run are taken for a slip. */
 const MOST_TAKES = 100_000;
 
@@ -226,6 +236,7 @@ export interface PlanProblem {
 export function planProblems(
 	rack: PlanRack,
 	cards: readonly ModelCard[],
+	chosen: Chosen = everything,
 	maxTakes = MOST_TAKES
 ): PlanProblem[] {
 	const problems: PlanProblem[] = [];
@@ -285,7 +296,7 @@ export function planProblems(
 				? 'Without a start picture every strength is the same: take \u201cno start picture\u201d off, a strength of 1 ignores it.'
 				: 'There is no start picture, so its strength changes nothing: choose one, or hold the strength.'
 		);
-	const takes = countTakes(rack);
+	const takes = countChosen(rack, chosen);
 	if (takes > maxTakes)
 		say(
 			'seed',

@@ -82,10 +82,21 @@ export const Brief = z.object({
 	words: Words,
 	rack: Rack,
 	design: Design,
+	/** The highest number that a take of it ever had: numbers are not used again. */
+	numbered: z.int().min(0),
 	createdAt: instant,
 	updatedAt: instant
 });
 export type Brief = z.infer<typeof Brief>;
+
+/**
+ * Which settings of a rack were run: rows of indexes into the stops of some dials; all combinations
+ * when there are no rows.
+ */
+export const Chosen = z.object({
+	rows: z.array(z.array(z.int().min(0))).nullable(),
+	dials: z.array(z.string())
+});
 
 /** A list of combinations that was run or is to be run. */
 export const Plan = z.object({
@@ -93,12 +104,10 @@ export const Plan = z.object({
 	briefId: id,
 	design: Design,
 	rack: PlanRack,
-	/** The render service's job, once there is one. */
-	job: z.string().nullable(),
-	/** The key under which the job was sent: sent again, it is the same job. */
-	key: z.string(),
-	/** The render service of the job, when it is not the one that ships. */
-	service: z.string().optional(),
+	/** The settings that it ran, whatever the design would choose today. */
+	chosen: Chosen,
+	/** Whether its takes were made elsewhere and brought in: there is nothing to be run again. */
+	elsewhere: z.boolean(),
 	/** Whether what is not finished was given up. */
 	stopped: z.boolean(),
 	/** Whether it waits until it is told to go on. */
@@ -144,6 +153,9 @@ export const Take = z.object({
 	/** SHA-256 of the lossless pixels, when the service said so. */
 	pixels: z.string().optional(),
 	seconds: z.number().optional(),
+	/** Credits that it was to cost by its model's card when it was put into the queue. */
+	expected: z.number().min(0).optional(),
+	/** Credits that it did cost. */
 	credits: z.number().optional(),
 	signals: Signals.optional(),
 	unread: z.array(z.string()).optional(),
@@ -162,6 +174,17 @@ export const Purse = z.object({
 	currency: z.string().length(3)
 });
 export type Purse = z.infer<typeof Purse>;
+
+/** Credits that were spent, once and for good: deleting what they paid for gives none back. */
+export const Spending = z.object({
+	/** Names the spending: the same one, in a copy of a brief, is not counted twice in a day. */
+	id: z.string().min(1).max(200),
+	briefId: id,
+	model: z.string(),
+	credits: z.number(),
+	at: instant
+});
+export type Spending = z.infer<typeof Spending>;
 
 export const MarkKind = z.enum(['keep', 'maybe', 'drop']);
 export type MarkKind = z.infer<typeof MarkKind>;

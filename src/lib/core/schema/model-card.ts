@@ -1,5 +1,8 @@
 import { z } from 'zod';
 
+/** A text of a service, bounded: what it says is shown. */
+const text = (most: number) => z.string().max(most);
+
 const sizePx = z.int().min(1).max(65_536);
 
 /** A frame in pixels. */
@@ -13,29 +16,33 @@ const Range = z.object({ min: z.number(), max: z.number(), from: z.number(), to:
 export const ModelCard = z.object({
 	id: z.string().min(1).max(100),
 	name: z.string().min(1).max(100),
-	family: z.string(),
-	version: z.string(),
-	summary: z.string(),
-	goodAt: z.array(z.string()),
+	family: text(100),
+	version: text(100),
+	summary: text(2000),
+	goodAt: z.array(text(60)).max(40),
 	/** Sizes that the model was made for. */
-	nativeSizes: z.array(Size).min(1),
+	nativeSizes: z.array(Size).min(1).max(60),
 	/** Both sides must be multiples of this many pixels. */
-	sizeMultiple: z.int().min(1),
+	sizeMultiple: z.int().min(1).max(4096),
 	maxPixels: z.int().min(1),
+	/** Longest side over the shortest that the model makes; a service that says nothing takes any. */
+	maxRatio: z.number().min(1).max(1000).optional(),
 	guidance: Range,
 	steps: Range,
-	samplers: z.array(z.string()).min(1),
-	schedules: z.array(z.string()).min(1),
+	samplers: z.array(text(100)).min(1).max(60),
+	schedules: z.array(text(100)).min(1).max(60),
 	promptForm: z.enum(['sentences', 'keywords', 'either']),
 	/** Words beyond this many are not read. */
 	promptWords: z.int().min(1),
-	features: z.array(z.string()),
-	adapters: z.array(z.object({ id: z.string(), name: z.string(), summary: z.string() })),
+	features: z.array(text(60)).max(60),
+	adapters: z
+		.array(z.object({ id: text(100).min(1), name: text(100), summary: text(2000) }))
+		.max(200),
 	price: z.object({
-		creditsPerTake: z.number().min(0),
+		creditsPerTake: z.number().min(0).max(1e6),
 		/** Added for every million pixels in every step. */
-		creditsPerMegapixelStep: z.number().min(0)
+		creditsPerMegapixelStep: z.number().min(0).max(1e6)
 	}),
-	pace: z.object({ secondsPerMegapixelStep: z.number().min(0) })
+	pace: z.object({ secondsPerMegapixelStep: z.number().min(0).max(1e5) })
 });
 export type ModelCard = z.infer<typeof ModelCard>;

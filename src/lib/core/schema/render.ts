@@ -1,7 +1,12 @@
 import { z } from 'zod';
 import { ModelCard } from './model-card';
 
+/** Where the calls of the render service that ships begin. */
+export const SHIPPED_SERVICE = '/api/render/v1';
+
 const seed = z.int().min(0).max(4_294_967_295);
+/** An id that a service, or whoever calls it, gave. */
+const name = z.string().min(1).max(200);
 /** An id that `POST /images` gave. */
 const image = z.string().min(1).max(200);
 
@@ -73,10 +78,13 @@ export const TakeRequest = z.strictObject({
 });
 export type TakeRequest = z.infer<typeof TakeRequest>;
 
+/** More takes than this are no job, whatever a service's limits are. */
+export const MOST_TAKES_IN_JOB = 4096;
+
 export const JobRequest = z.strictObject({
 	/** The same key again gives the same job. */
 	key: z.uuid(),
-	takes: z.array(TakeRequest).min(1)
+	takes: z.array(TakeRequest).min(1).max(MOST_TAKES_IN_JOB)
 });
 export type JobRequest = z.infer<typeof JobRequest>;
 
@@ -98,83 +106,99 @@ export const TakeState = z.enum(['waiting', 'running', 'done', 'failed', 'cancel
 export type TakeState = z.infer<typeof TakeState>;
 
 export const JobTicket = z.object({
-	job: z.string(),
-	takes: z.array(z.object({ ref: z.string(), take: z.string() }))
+	job: name,
+	takes: z.array(z.object({ ref: name, take: name })).max(MOST_TAKES_IN_JOB)
 });
 export type JobTicket = z.infer<typeof JobTicket>;
 
 export const JobStatus = z.object({
-	job: z.string(),
-	takes: z.array(
-		z.object({
-			take: z.string(),
-			ref: z.string(),
-			state: TakeState,
-			step: z.int(),
-			steps: z.int(),
-			code: z.string().optional(),
-			message: z.string().optional()
-		})
-	)
+	job: name,
+	takes: z
+		.array(
+			z.object({
+				take: name,
+				ref: name,
+				state: TakeState,
+				step: z.int(),
+				steps: z.int(),
+				code: z.string().max(200).optional(),
+				message: z.string().max(5000).optional()
+			})
+		)
+		.max(MOST_TAKES_IN_JOB)
 });
 export type JobStatus = z.infer<typeof JobStatus>;
 
-export const Models = z.object({ models: z.array(ModelCard) });
+/** A service offers so many models at most. */
+export const Models = z.object({ models: z.array(ModelCard).max(300) });
 
 export const Limits = z.object({
-	maxTakesPerJob: z.int(),
-	maxPixels: z.int(),
-	maxSteps: z.int(),
-	maxQueuedTakes: z.int(),
-	maxImageBytes: z.int()
+	maxTakesPerJob: z.int().min(1),
+	maxPixels: z.int().min(1),
+	maxSteps: z.int().min(1),
+	maxQueuedTakes: z.int().min(1),
+	maxImageBytes: z.int().min(1)
 });
 export type Limits = z.infer<typeof Limits>;
 
 /** Numbers that a service knows about its own result. */
-export const Signals = z.record(z.string(), z.number());
+export const Signals = z
+	.record(z.string().max(60), z.number())
+	.refine((signals) => Object.keys(signals).length <= 60, 'it has more than 60 signals');
 export type Signals = z.infer<typeof Signals>;
+
+const take = name;
+const steps = z.int().min(0).max(100_000);
 
 export const RenderEvent = z.discriminatedUnion('type', [
 	z.object({
 		type: z.literal('progress'),
-		take: z.string(),
-		step: z.int(),
-		steps: z.int(),
-		/** A small picture as a data URL. */
-		preview: z.string().startsWith('data:image/').optional()
+		take,
+		step: steps,
+		steps,
+		/** A small picture as a data URL; one that is none, or too large, is left out. */
+		preview: z
+			.string()
+			.max(400_000)
+			.regex(/^data:image\/(png|jpeg|webp);base64,/)
+			.optional()
+			.catch(undefined)
 	}),
 	z.object({
 		type: z.literal('done'),
-		take: z.string(),
+		take,
 		/** SHA-256 of the picture's bytes, in hex; the ETag of the picture too. */
-		image: z.string(),
+		image: z.string().max(200),
 		/** SHA-256 of the picture's pixels (red, green, blue bytes, row by row), in hex. */
-		pixels: z.string().optional(),
-		width: z.int(),
-		height: z.int(),
+		pixels: z.string().max(200).optional(),
+		width: z.int().min(1),
+		height: z.int().min(1),
 		/** Time spent on this take alone. */
-		seconds: z.number(),
-		credits: z.number(),
-		signals: Signals.optional(),
-		unread: z.array(z.string()).optional()
+		seconds: z.number().min(0).max(1e6),
+		credits: z.number().min(0).max(1e6),
+		signals: Signals.optional().catch(undefined),
+		unread: z.array(z.string().max(500)).max(500).optional().catch(undefined)
 	}),
 	z.object({
 		type: z.literal('failed'),
-		take: z.string(),
-		code: z.string(),
-		message: z.string()
+		take,
+		code: z.string().max(200),
+		message: z.string().max(5000)
 	}),
-	z.object({ type: z.literal('cancelled'), take: z.string() }),
+	z.object({ type: z.literal('cancelled'), take }),
 	z.object({ type: z.literal('end') })
 ]);
 export type RenderEvent = z.infer<typeof RenderEvent>;
 
 /** An error of the service: `application/problem+json`, RFC 9457. */
 export const Problem = z.object({
-	type: z.string().optional(),
-	title: z.string(),
+	type: z.string().max(2000).optional(),
+	title: z.string().max(500),
 	status: z.int(),
-	detail: z.string(),
-	errors: z.array(z.object({ path: z.string(), message: z.string() })).optional()
+	detail: z.string().max(5000),
+	errors: z
+		.array(z.object({ path: z.string().max(500), message: z.string().max(5000) }))
+		.max(1000)
+		.optional()
 });
 export type Problem = z.infer<typeof Problem>;

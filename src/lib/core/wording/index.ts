@@ -35,5 +35,5 @@ export {
 	stackText
 } from './phrases';
 export { MOST_WORDINGS, negativeStops, wordingStops } from './stops';
-export { applyStyles, starterStyles, styleNames, styleStop } from './styles';
+export { applyStyles, starterStyles } from './styles';
 export { countWords, findWords, formOf, splitPhrases, wordLimit, words } from './text';

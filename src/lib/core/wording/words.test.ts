@@ -21,8 +21,6 @@ import {
 	splitPhrases,
 	starterSets,
 	starterStyles,
-	styleNames,
-	styleStop,
 	togglePhrase,
 	withLeaveOut,
 	withoutPhrase,
@@ -158,11 +156,6 @@ describe('styles', () => {
 		});
 		const plain = { prompt: 'A heron. ', negative: 'a,a' };
 		expect(applyStyles(plain, [])).toEqual(plain);
-	});
-
-	it('are written as one stop and read back', () => {
-		expect(styleNames(styleStop(['Wet sky', 'After hours']))).toEqual(['Wet sky', 'After hours']);
-		expect(styleNames(styleStop([]))).toEqual([]);
 	});
 });
 

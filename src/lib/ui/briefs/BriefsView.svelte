@@ -34,7 +34,7 @@
 		attempt('Opening the archive', async () => {
 			const file = await chooseFile('.zip,application/zip');
 			if (!file) return;
-			const id = await importBrief(new Uint8Array(await file.arrayBuffer()));
+			const id = await importBrief(file);
 			await goto(`/brief/${id}/sheet`);
 		});
 
@@ -46,7 +46,10 @@
 
 	const keepFile = (brief: Brief) =>
 		attempt('Packing the brief', async () => {
-			saveFile(`${fileName(brief.name)}.brief.zip`, await exportBrief(brief.id), 'application/zip');
+			const zip = await exportBrief(brief.id, (done, all) => {
+				if (done % 10 === 0) busy = `Packing the brief: ${done} of ${all} pictures`;
+			});
+			saveFile(`${fileName(brief.name)}.brief.zip`, zip, 'application/zip');
 		});
 </script>
 

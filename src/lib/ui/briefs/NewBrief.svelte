@@ -29,6 +29,7 @@
 			words: noWords,
 			rack: firstRack(session.cards, freshSeeds(2)),
 			design: { kind: 'all' },
+			numbered: 0,
 			createdAt: now,
 			updatedAt: now
 		});

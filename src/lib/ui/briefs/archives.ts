@@ -1,6 +1,6 @@
-import { pictureKind, withFreshIds } from '$lib/core/formats';
+import { FileProblem, withFreshIds } from '$lib/core/formats';
 import * as store from '$lib/store';
-import { makeThumbnail, packBrief, unpackBrief } from '$lib/workers';
+import { admitPicture, packBrief, unpackBrief } from '$lib/workers';
 
 /** The archives that ship with the application: one just begun, and the one that is opened. */
 const DEMO = ['/demo/june-banner.brief.zip', '/demo/marram-almanac.brief.zip'];
@@ -14,61 +14,76 @@ export async function addDemo(): Promise<string> {
 	for (const archive of DEMO) {
 		const response = await fetch(archive);
 		if (!response.ok) throw new Error('the demo is not there');
-		id = await importBrief(new Uint8Array(await response.arrayBuffer()), { once: true });
+		id = await importBrief(await response.blob(), { once: true });
 	}
 	return id;
 }
 
 /**
- * Adds a brief from its archive.
+ * Adds a brief from its archive. Runs in it that are not done come in paused.
  * @param options.once a brief that is here already is opened as it is, instead of beside itself
  * @returns the brief's id
  */
-export async function importBrief(
-	bytes: Uint8Array,
-	options: { once?: boolean } = {}
-): Promise<string> {
-	let archive = await unpackBrief(bytes);
+export async function importBrief(zip: Blob, options: { once?: boolean } = {}): Promise<string> {
+	let archive = await unpackBrief(zip);
 	if (await store.hasBrief(archive.whole.brief.id)) {
 		if (options.once) return archive.whole.brief.id;
 		archive = withFreshIds(archive, () => crypto.randomUUID());
 	}
 	const { whole, pictures, starts } = archive;
-	for (const [id, bytes] of starts ?? []) {
-		const picture = new Blob([bytes as Uint8Array<ArrayBuffer>], { type: pictureKind(bytes).type });
+	for (const [id, picture] of starts ?? [])
 		await store.keepStart({
 			name: `picture ${id.slice(0, 6)}`,
 			picture,
-			thumbnail: await makeThumbnail(picture),
+			thumbnail: await thumbnailOf(picture, 'A start picture'),
 			addedAt: Date.now()
 		});
+	const stored: store.StoredPicture[] = [];
+	const numbers = new Map(whole.takes.map(({ id, number }) => [id, number]));
+	for (const [takeId, picture] of pictures) {
+		const what = `The picture of take ${numbers.get(takeId)}`;
+		stored.push({
+			takeId,
+			briefId: whole.brief.id,
+			picture,
+			thumbnail: await thumbnailOf(picture, what)
+		});
 	}
-	const stored = await Promise.all(
-		[...pictures].map(async ([takeId, bytes]) => {
-			const picture = new Blob([bytes as Uint8Array<ArrayBuffer>], {
-				type: pictureKind(bytes).type
-			});
-			return { takeId, briefId: whole.brief.id, picture, thumbnail: await makeThumbnail(picture) };
-		})
-	);
 	await store.addWholeBrief(whole, stored);
 	return whole.brief.id;
 }
 
-/** Packs a brief with its pictures. */
-export async function exportBrief(id: string): Promise<Uint8Array<ArrayBuffer>> {
-	const whole = await store.wholeBrief(id);
-	if (!whole) throw new Error('the brief is gone');
-	const pictures = new Map<string, Uint8Array>();
-	for (const { id: takeId } of whole.takes) {
-		const stored = await store.pictureOf(takeId);
-		if (stored) pictures.set(takeId, new Uint8Array(await stored.picture.arrayBuffer()));
+async function thumbnailOf(picture: Blob, what: string): Promise<Blob> {
+	try {
+		return (await admitPicture(picture)).thumbnail;
+	} catch {
+		throw new FileProblem(`${what} in this archive is damaged. Export the brief again.`);
 	}
-	const starts = new Map<string, Uint8Array>();
+}
+
+/**
+ * Packs a brief with its pictures, which are read from the database one after the other.
+ * @param onStep told how many of how many pictures are packed
+ */
+export async function exportBrief(
+	id: string,
+	onStep?: (done: number, all: number) => void
+): Promise<Blob> {
+	const whole = await store.wholeBrief(id);
+	if (!whole) throw new store.BriefGone();
+	const pictures = new Map<string, Blob>();
+	const ids = whole.takes.map((take) => take.id);
+	for (let at = 0; at < ids.length; at += AT_ONCE)
+		for (const stored of await store.picturesOf(ids.slice(at, at + AT_ONCE)))
+			if (stored) pictures.set(stored.takeId, stored.picture);
+	const starts = new Map<string, Blob>();
 	const used = [...whole.brief.rack.start, ...whole.takes.map((t) => t.settings.start?.image)];
 	for (const startId of new Set(used)) {
 		const kept = startId ? await store.start(startId) : undefined;
-		if (kept) starts.set(kept.id, new Uint8Array(await kept.picture.arrayBuffer()));
+		if (kept) starts.set(kept.id, kept.picture);
 	}
-	return packBrief({ whole, pictures, starts });
+	return packBrief({ whole, pictures, starts }, onStep);
 }
+
+/** Pictures that are looked up in one go: their bytes stay where they are until they are packed. */
+const AT_ONCE = 100;

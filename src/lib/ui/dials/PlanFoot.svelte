@@ -1,14 +1,13 @@
 <script lang="ts">
-	import { Button, Modal } from 'carbon-components-svelte';
+	import { Button } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
 	import { dialOf } from '$lib/core/dials';
 	import { variedDials } from '$lib/core/plan';
-	import { clock, credits, many, money, useWork } from '$lib/ui/shared';
+	import { clock, credits, money, useWork } from '$lib/ui/shared';
 	import DesignChoice from './DesignChoice.svelte';
 	import { PlanDesk } from './plan.svelte';
 
 	const desk = new PlanDesk(useWork());
-	let asking = $state(false);
 	const varied = $derived(variedDials(desk.rack));
 	const seeds = $derived(desk.rack.seed.length);
 	const { reckoning, purse } = $derived(desk);
@@ -33,12 +32,22 @@
 		return reckoning.over === 'day' ? both.reverse() : both;
 	});
 
-	async function run(only: { seeds?: number; settings?: number } = {}) {
-		asking = false;
-		const { id } = desk.brief;
-		const run = await desk.run(only);
-		await goto(`/brief/${id}/sheet?run=${run}`);
+	let running = $state(false);
+
+	async function run() {
+		running = true;
+		problem = null;
+		try {
+			const { id } = desk.brief;
+			const run = await desk.run();
+			if (run) await goto(`/brief/${id}/sheet?run=${run}`);
+		} catch (cause) {
+			problem = cause instanceof Error ? cause.message : String(cause);
+		} finally {
+			running = false;
+		}
 	}
+	let problem = $state<string | null>(null);
 </script>
 
 <footer>
@@ -70,7 +79,9 @@
 	</div>
 	<div class="tells">
 		<DesignChoice {desk} />
-		{#if desk.problems.length}
+		{#if problem}
+			<p class="problem" role="alert">{problem}</p>
+		{:else if desk.problems.length}
 			<ul role="alert">
 				{#each desk.problems.slice(0, 3) as { says } (says)}<li>{says}</li>{/each}
 			</ul>
@@ -92,39 +103,10 @@
 			>about, {desk.pace.size ? 'as measured here' : 'by the cards'}</small
 		>
 	</span>
-	<Button disabled={!desk.ready} on:click={() => (desk.askFirst ? (asking = true) : run())}>
+	<Button disabled={!desk.ready || running} on:click={run}>
 		Run {desk.takes.toLocaleString('en')}
 	</Button>
 </footer>
-
-<Modal
-	bind:open={asking}
-	passiveModal
-	size="sm"
-	modalHeading={reckoning.over ? 'This goes over what may be spent' : 'This is a large plan'}
->
-	<p class="ask">
-		{many(desk.takes, 'take')} cost {credits(desk.cost.credits)} credits{#if reckoning.over}; {credits(
-				reckoning.room
-			)} are left {reckoning.over === 'day' ? 'for today' : 'of this brief'}{/if}, and take about {clock(
-			desk.cost.seconds
-		)}.
-	</p>
-	<div class="answers">
-		{#if reckoning.over && desk.affordable.seeds >= 1}
-			<Button on:click={() => run({ seeds: desk.affordable.seeds })}>
-				Run {desk.affordable.seeds} of {seeds} seeds: {desk.affordable.seeds * desk.settings} takes
-			</Button>
-		{/if}
-		{#if reckoning.over && desk.affordable.settings >= 2}
-			<Button kind="tertiary" on:click={() => run({ settings: desk.affordable.settings })}>
-				Run a balanced fraction: {desk.affordable.settings * seeds} takes
-			</Button>
-		{/if}
-		<Button kind="tertiary" on:click={() => run()}>Run all {desk.takes} all the same</Button>
-		<Button kind="ghost" on:click={() => (asking = false)}>Leave it</Button>
-	</div>
-</Modal>
 
 <style>
 	footer {
@@ -161,16 +143,6 @@
 		color: var(--varied);
 	}
 
-	.ask {
-		margin-bottom: 14px;
-	}
-
-	.answers {
-		display: grid;
-		gap: 8px;
-		justify-items: start;
-	}
-
 	.sign {
 		padding-top: 6px;
 		color: var(--ink-3);
@@ -184,7 +156,8 @@
 		font-size: 13px;
 	}
 
-	.tells ul {
+	.tells ul,
+	.problem {
 		color: var(--point);
 	}
 

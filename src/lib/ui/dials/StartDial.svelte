@@ -2,7 +2,7 @@
 	import { dialOf, NO_START } from '$lib/core/dials';
 	import * as store from '$lib/store';
 	import { chooseFile, live, pictureUrls } from '$lib/ui/shared';
-	import { makeThumbnail } from '$lib/workers';
+	import { admitPicture } from '$lib/workers';
 	import ChoiceDial from './ChoiceDial.svelte';
 
 	let { stops, onchange }: { stops: string[]; onchange: (stops: string[]) => void } = $props();
@@ -25,17 +25,18 @@
 		const file = await chooseFile('image/png,image/jpeg,image/webp');
 		if (!file) return;
 		try {
-			const thumbnail = await makeThumbnail(file);
+			const { picture, thumbnail } = await admitPicture(file);
 			const id = await store.keepStart({
 				name: file.name,
-				picture: file,
+				picture,
 				thumbnail,
 				addedAt: Date.now()
 			});
 			problem = null;
 			onchange(stops.includes(NO_START) ? [id] : [...stops, id]);
-		} catch {
-			problem = `${file.name} is no picture that can be read. Choose a PNG, JPEG or WebP.`;
+		} catch (cause) {
+			const why = cause instanceof Error ? cause.message : String(cause);
+			problem = `${file.name} cannot be used. ${why} Choose another PNG, JPEG or WebP.`;
 		}
 	}
 </script>

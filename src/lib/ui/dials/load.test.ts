@@ -24,6 +24,7 @@ const brief: Brief = {
 		...plainExtras()
 	},
 	design: { kind: 'all' },
+	numbered: 0,
 	createdAt: 0,
 	updatedAt: 0
 };

@@ -1,30 +1,24 @@
 import { dialOf, stopKey, type DialId, type Stop } from '$lib/core/dials';
 import {
-	affordable,
 	atMeasuredPace,
-	countSettings,
 	combinations,
 	costOf,
+	countChosen,
+	countSettings,
 	countRepeats,
 	designSays,
 	measuredPace,
 	planProblems,
 	planRack,
 	reckon,
-	spentSince,
 	workOut,
+	type Account,
 	type WorkedOut
 } from '$lib/core/plan';
 import type { Design, PlanRack } from '$lib/core/schema';
 import * as store from '$lib/store';
-import { live, newPlan, session, type Work } from '$lib/ui/shared';
-import { workOutDesign } from '$lib/workers';
-
-/** Midnight of today, here. */
-const midnight = () => new Date().setHours(0, 0, 0, 0);
-
-/** More takes than this are asked about before they are made, whatever they cost. */
-const MANY = 2000;
+import { addOrder, door, live, midnight, newPlan, session, type Work } from '$lib/ui/shared';
+import { workOutDesign, workOutOffers } from '$lib/workers';
 
 /** The plan that the dials make: its settings, its price, and what stands in its way. */
 export class PlanDesk {
@@ -34,7 +28,14 @@ export class PlanDesk {
 	fractionProblem = $state<string | null>(null);
 	readonly purse = live(() => store.purse, store.emptyPurse);
 	readonly #allTakes = live(() => store.latestTakes, []);
-	readonly #spentToday = live(() => () => store.spentOverall(midnight()), 0);
+	readonly #account = live(
+		() =>
+			(
+				(id) => () =>
+					store.account(id, midnight())
+			)(this.#work.brief!.id),
+		null
+	);
 
 	constructor(work: Work) {
 		this.#work = work;
@@ -43,8 +44,15 @@ export class PlanDesk {
 	readonly brief = $derived.by(() => this.#work.brief!);
 	readonly rack: PlanRack = $derived.by(() => planRack(this.brief));
 	readonly design: Design = $derived.by(() => this.brief.design);
-	readonly settings: number = $derived.by(() => countSettings(this.rack, this.design));
-	readonly takes: number = $derived.by(() => this.settings * countRepeats(this.rack));
+	/** How many settings are run: those of the design once it is worked out, till then those asked for. */
+	readonly settings: number = $derived.by(
+		() => this.worked?.rows?.length ?? countSettings(this.rack, this.design)
+	);
+	readonly takes: number = $derived.by(() =>
+		this.worked
+			? countChosen(this.worked.rack, this.worked)
+			: this.settings * countRepeats(this.rack)
+	);
 	readonly #asked = $derived.by(() => JSON.stringify([this.rack, this.design]));
 
 	/** The design worked out; null while a fraction is being searched for. */
@@ -71,37 +79,26 @@ export class PlanDesk {
 		const cards = atMeasuredPace(session.cards, this.pace);
 		return costOf(this.worked?.rack ?? this.rack, cards, 2, this.worked ?? undefined);
 	});
-	readonly account = $derived.by(() => ({
-		allowance: this.brief.allowance,
-		dayAllowance: this.purse.current.dayAllowance,
-		spent: spentSince(this.#work.takes, 0),
-		spentToday: this.#spentToday.current
-	}));
+	/** What may be spent, what was, and what waits in the queue. */
+	readonly account: Account = $derived.by(() => {
+		const known = this.#account.current ?? nothingSpent;
+		// What is typed into the brief, or the purse, counts at once.
+		const { allowance } = this.brief;
+		return { ...known, allowance, dayAllowance: this.purse.current.dayAllowance };
+	});
 	readonly reckoning = $derived.by(() => reckon(this.account, this.cost.credits));
-	readonly affordable = $derived.by(() =>
-		affordable(
-			{ settings: this.settings, seeds: this.rack.seed.length, credits: this.cost.credits },
-			this.reckoning.room
-		)
-	);
 	readonly says = $derived.by(() =>
 		this.worked
 			? designSays(this.rack, this.design, this.worked.efficiency)
 			: (this.fractionProblem ?? 'Looking for a balanced fraction …')
 	);
 	readonly problems = $derived.by(() =>
-		planProblems(this.worked?.rack ?? this.rack, session.cards)
+		planProblems(this.worked?.rack ?? this.rack, session.cards, this.worked ?? undefined)
 	);
 	readonly ready = $derived.by(
 		() =>
-			this.worked !== null &&
-			!this.problems.length &&
-			this.takes > 0 &&
-			this.takes <= MANY * 50 &&
-			session.cards.length > 0
+			this.worked !== null && !this.problems.length && this.takes > 0 && session.cards.length > 0
 	);
-	/** Whether a clear yes is wanted before it is run. */
-	readonly askFirst = $derived.by(() => this.reckoning.over !== null || this.takes > MANY);
 
 	/** The stops of a dial, with their keys and in words. */
 	stopsOf(dial: DialId): { key: string; says: string }[] {
@@ -116,15 +113,50 @@ export class PlanDesk {
 		this.#work.change({ design });
 	}
 
-	/** Adds the plan, or so many of its seeds or settings, to the queue. Returns its id. */
-	async run(only: { seeds?: number; settings?: number } = {}): Promise<string> {
-		let rack: PlanRack = $state.snapshot(this.rack);
-		let design: Design = $state.snapshot(this.design);
-		if (only.seeds) rack = { ...rack, seed: rack.seed.slice(0, only.seeds) };
-		if (only.settings) design = { kind: 'fraction', settings: only.settings, pairs: [] };
-		const worked = only.settings || only.seeds ? await workOutDesign(rack, design) : this.worked!;
-		const plan = newPlan(this.brief.id, design, $state.snapshot(worked.rack));
-		await store.addPlan(plan, combinations(plan.rack, worked), () => crypto.randomUUID());
-		return plan.id;
+	/**
+	 * Puts the plan into the queue, or what of it can be paid and is agreed to. Resolves to the plan's
+	 * id, or null when it was left.
+	 */
+	async run(): Promise<string | null> {
+		let id: string | null = null;
+		const { id: briefId } = this.brief;
+		const rack: PlanRack = $state.snapshot(this.rack);
+		const design: Design = $state.snapshot(this.design);
+		const add = async (made: Design, worked: WorkedOut) => {
+			const plan = newPlan(briefId, { design: made, rack: worked.rack, chosen: worked });
+			await addOrder(plan, [...combinations(plan.rack, worked)]);
+			id = plan.id;
+		};
+		const whole: WorkedOut = $state.snapshot(this.worked)!;
+		const { takes, credits, seconds } = this.cost;
+		await door.pass({
+			briefId,
+			what: this.takes === 1 ? 'Run one take' : `Run ${this.takes.toLocaleString('en')} takes`,
+			takes,
+			credits,
+			seconds,
+			said: true,
+			parts: async (room) =>
+				(await workOutOffers(rack, design, $state.snapshot(session.cards), room)).map((offer) => ({
+					says:
+						offer.kind === 'seeds'
+							? `Run ${offer.count} of ${rack.seed.length} seeds`
+							: `Run ${offer.count} settings, a ${offer.design.kind === 'scatter' ? 'scatter' : 'balanced fraction'}`,
+					takes: offer.takes,
+					credits: offer.credits,
+					go: () => add(offer.design, offer.worked)
+				})),
+			go: () => add(design, whole)
+		});
+		return id;
 	}
 }
+
+const nothingSpent: Account = {
+	allowance: null,
+	dayAllowance: null,
+	spent: 0,
+	queued: 0,
+	spentToday: 0,
+	queuedOverall: 0
+};

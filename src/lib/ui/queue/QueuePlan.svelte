@@ -4,8 +4,7 @@
 	import { dialOf } from '$lib/core/dials';
 	import { progressOf, variedDials } from '$lib/core/plan';
 	import * as store from '$lib/store';
-	import { clock, many, session } from '$lib/ui/shared';
-	import { runAgain } from './again';
+	import { clock, goOnWith, many, runAgain, session, tryAgain, whyNotAgain } from '$lib/ui/shared';
 
 	interface Props {
 		row: store.QueueRow;
@@ -42,11 +41,20 @@
 					: 'waits its turn'
 	);
 
+	/** What cannot be run again is not offered. */
+	const whyNot = $derived(whyNotAgain(plan));
+
+	/** Goes on with a run that waits: what it still costs is said first where that was not by hand. */
+	async function goOn() {
+		if (!plan.says) return session.runner.pause(plan, false);
+		await goOnWith(plan, await store.unfinishedTakes(plan.id));
+	}
+
 	async function again(states: ('failed' | 'cancelled')[]) {
 		const takes = (await store.takesOfPlan(plan.id)).filter((take) =>
 			(states as string[]).includes(take.state)
 		);
-		await session.runner.retry(plan, takes);
+		await tryAgain(plan, takes);
 	}
 </script>
 
@@ -91,9 +99,8 @@
 				disabled={last}
 				onclick={() => store.movePlan(plan.id, 1)}><ChevronDown /></button
 			>
-			<button onclick={() => session.runner.pause(plan, !plan.paused)}
-				>{plan.paused ? 'go on' : 'pause'}</button
-			>
+			{#if plan.paused}<button onclick={goOn}>go on</button>
+			{:else}<button onclick={() => session.runner.pause(plan, true)}>pause</button>{/if}
 			<button class="stop" onclick={() => session.runner.cancel(plan)}>stop</button>
 		{:else}
 			{#if row.counts.failed}
@@ -103,7 +110,9 @@
 				<button onclick={() => again(['cancelled'])}>make the rest</button>
 			{/if}
 		{/if}
-		<button onclick={() => runAgain(plan)}>the same with fresh seeds</button>
+		{#if whyNot === null}
+			<button onclick={() => runAgain(plan)}>the same with fresh seeds</button>
+		{/if}
 	</div>
 </li>
 

@@ -18,7 +18,7 @@
 
 	/** Takes of all briefs that are still to be made. */
 	const open = live(() => store.openTakes, 0);
-	const { making, done, spent } = $derived(figures.current);
+	const { making, done, spent, queued } = $derived(figures.current);
 </script>
 
 <Header uiShellAriaLabel="Dial Pick">
@@ -45,7 +45,7 @@
 						{credits(spent)} credits spent
 					{:else}
 						{credits(brief.current.allowance - spent)} of {brief.current.allowance} credits left
-					{/if}
+					{/if}{#if queued}, {credits(queued)} of them in the queue{/if}
 				</span>
 			{/if}
 		</div>

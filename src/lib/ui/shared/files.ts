@@ -5,7 +5,8 @@ export function saveFile(name: string, content: BlobPart, type: string): void {
 	link.href = url;
 	link.download = name;
 	link.click();
-	setTimeout(() => URL.revokeObjectURL(url), 10_000);
+	// Large files take their time to be written.
+	setTimeout(() => URL.revokeObjectURL(url), 300_000);
 }
 
 /** Lets a file be chosen. Resolves to null when none was. */

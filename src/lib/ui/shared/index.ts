@@ -1,12 +1,14 @@
 export { default as Changes } from './Changes.svelte';
+export { default as Door } from './Door.svelte';
 export { default as Mark } from './Mark.svelte';
 export { default as Rail } from './Rail.svelte';
 export { default as TakePicture } from './TakePicture.svelte';
 export { default as TopBar } from './TopBar.svelte';
+export { door, midnight, type Ask, type Part } from './door.svelte';
 export { chooseFile, saveFile } from './files';
 export { live } from './live.svelte';
 export { pictureUrls } from './picture-urls.svelte';
-export { newPlan } from './plans';
+export { addOrder, goOnWith, newPlan, runAgain, tryAgain, whyNotAgain } from './plans';
 export { clock, credits, fileName, many, money } from './say';
 export { freshSeeds } from './seeds';
 export { session } from './session.svelte';

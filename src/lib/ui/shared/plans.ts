@@ -1,18 +1,120 @@
-import type { Design, Plan, PlanRack } from '$lib/core/schema';
+import type { Made } from '$lib/core/dials';
+import {
+	againProblems,
+	costOf,
+	expectedCredits,
+	keptChoice,
+	onFreshSeeds,
+	orderOf,
+	type Chosen
+} from '$lib/core/plan';
+import type { Design, Plan, PlanRack, Take } from '$lib/core/schema';
+import * as store from '$lib/store';
+import { door } from './door.svelte';
+import { many } from './say';
+import { freshSeeds } from './seeds';
+import { session } from './session.svelte';
 
 /** A plan that was not sent yet, at the end of the queue. */
-export function newPlan(briefId: string, design: Design, rack: PlanRack): Plan {
+export function newPlan(
+	briefId: string,
+	{ design, rack, chosen }: { design: Design; rack: PlanRack; chosen: Chosen },
+	elsewhere = false
+): Plan {
 	const now = Date.now();
 	return {
 		id: crypto.randomUUID(),
 		briefId,
 		design,
 		rack,
-		job: null,
-		key: crypto.randomUUID(),
-		stopped: false,
+		chosen: keptChoice(chosen),
+		elsewhere,
+		stopped: elsewhere,
 		paused: false,
 		place: now,
 		createdAt: now
 	};
+}
+
+/** What a take is going to cost by its model's card. */
+const expected = (made: Made) => expectedCredits(made, session.cards);
+
+/** Puts a plan into the queue. What lets it in is the door. */
+export const addOrder = (plan: Plan, takes: readonly Made[]): Promise<void> =>
+	store.addPlan(plan, takes, () => crypto.randomUUID(), expected);
+
+/** Why the settings of a plan cannot be run once more, as a sentence; null when they can. */
+export function whyNotAgain(plan: Plan): string | null {
+	if (!session.cards.length) return 'The render service has not answered yet.';
+	return againProblems(plan, session.cards)[0]?.says ?? null;
+}
+
+/** Asks to run the settings that a plan ran once more, on seeds that it did not have. */
+export async function runAgain(plan: Plan): Promise<boolean> {
+	const of = (count: number) => {
+		const next = onFreshSeeds(plan, freshSeeds(count));
+		const cost = costOf(next.rack, session.cards, 2, next.chosen as Chosen);
+		const go = () =>
+			addOrder(newPlan(plan.briefId, { ...next, chosen: next.chosen as Chosen }), next.takes);
+		return { ...cost, go };
+	};
+	const seeds = plan.rack.seed.length;
+	return door.pass({
+		briefId: plan.briefId,
+		what: `The same settings on ${many(seeds, 'fresh seed')}`,
+		...of(seeds),
+		parts: (room) => {
+			for (let count = seeds - 1; count > 0; count--) {
+				const part = of(count);
+				if (part.credits <= room)
+					return Promise.resolve([{ says: `Run ${count} of ${seeds} seeds`, ...part }]);
+			}
+			return Promise.resolve([]);
+		}
+	});
+}
+
+/** Asks to make takes of a plan that failed or were given up. */
+export async function tryAgain(plan: Plan, takes: readonly Take[]): Promise<boolean> {
+	const of = (some: readonly Take[]) => ({
+		takes: some.length,
+		credits: orderOf(some, session.cards).credits,
+		go: () =>
+			store.reopenTakes(
+				plan.id,
+				some.map(({ id }) => id),
+				expected
+			)
+	});
+	return door.pass({
+		briefId: plan.briefId,
+		what: takes.length === 1 ? `Make take ${takes[0].number}` : 'Make what is not made yet',
+		seconds: null,
+		...of(takes),
+		parts: (room) => {
+			for (let count = takes.length - 1; count > 0; count--) {
+				const part = of(takes.slice(0, count));
+				if (part.credits <= room)
+					return Promise.resolve([{ says: 'Make the first ones', ...part }]);
+			}
+			return Promise.resolve([]);
+		}
+	});
+}
+
+/** Asks to go on with a plan that came in with an archive, or waits for another reason than a hand. */
+export async function goOnWith(plan: Plan, open: readonly Take[]): Promise<boolean> {
+	const { briefId, id } = plan;
+	const { credits } = orderOf(open, session.cards);
+	// What waits in the queue is reckoned already: it is not to be counted twice.
+	const known = open.reduce((sum, take) => sum + (take.expected ?? 0), 0);
+	return door.pass({
+		briefId,
+		what: 'Go on with this run',
+		takes: open.length,
+		credits,
+		reckoned: known,
+		seconds: null,
+		go: () => store.pausePlan(id, false)
+	});
 }

@@ -1,4 +1,5 @@
 import { SvelteMap } from 'svelte/reactivity';
+import { expectedCredits } from '$lib/core/plan';
 import type { Limits, ModelCard, Plan } from '$lib/core/schema';
 import * as store from '$lib/store';
 import {
@@ -32,13 +33,20 @@ class Session {
 	}
 	/** How far every take is that is being made now. */
 	readonly progress = new SvelteMap<string, Progress>();
+	/** Why the service that ships is silent. */
+	#silence = $state<string | null>(null);
+	/** What stands in the way of runs, and why runs wait that were not paused by hand. */
+	#runTrouble = $state<string | null>(null);
+	#heldSays = $state<string | null>(null);
 	/** What stands in the way of runs, as a sentence. */
-	trouble = $state<string | null>(null);
+	readonly trouble: string | null = $derived.by(
+		() => this.#silence ?? this.#runTrouble ?? this.#heldSays
+	);
 	/** Whether the queue is in sight. */
 	queueOpen = $state(false);
 	readonly runner = new Runner(this.routes, {
 		onProgress: (progress) => this.#hear(progress),
-		onTrouble: (says) => (this.trouble = says),
+		onTrouble: (says) => (this.#runTrouble = says),
 		onFinished: (plan) => void this.#tell(plan)
 	});
 	#started = false;
@@ -70,14 +78,32 @@ class Session {
 		if (this.#started) return;
 		this.#started = true;
 		void this.#readModels();
-		void this.#readAdded().then(() => this.runner.start());
+		// Services may be added and taken off in any tab, and the one that drives the runs must know.
+		let begun = false;
+		store.watch(store.services, (added) => {
+			this.#know(added);
+			if (!begun) this.runner.start();
+			begun = true;
+		});
+		store.watch(store.queuedPlans, (plans) => {
+			this.#heldSays = plans.find(({ paused, says }) => paused && says)?.says ?? null;
+		});
 	}
 
-	/** The services that were added before: a run may need them. */
-	async #readAdded(): Promise<void> {
-		const added = await store.services().catch(() => []);
-		this.services = [...this.services, ...added.map(({ id, address }) => newService(id, address))];
-		for (const { id } of added) void this.ask(id);
+	/** The services that were added: a run may need them. */
+	#know(added: readonly store.AddedService[]): void {
+		const [shipped, ...others] = this.services;
+		const known = new Map(others.map((one) => [one.id, one]));
+		this.services = [
+			shipped,
+			...added.map(({ id, address }) => known.get(id) ?? newService(id, address))
+		];
+		for (const { id } of added) if (!known.has(id)) void this.ask(id);
+	}
+
+	/** Prices what waits in the queue from before it had a price. */
+	async #price(): Promise<void> {
+		await store.priceWaiting((made) => expectedCredits(made, this.cards)).catch(() => undefined);
 	}
 
 	/** Asks a service again for its models. */
@@ -102,15 +128,14 @@ class Session {
 		);
 		const asked = await askService(newService(id, address));
 		if (asked.state !== 'answers') return `${asked.says} Nothing was added.`;
-		await store.addService({ id, address, addedAt: Date.now() });
 		this.services = [...this.services, asked];
+		await store.addService({ id, address, addedAt: Date.now() });
 		return null;
 	}
 
 	/** Takes a service off; its takes stay. */
 	async dropService(id: string): Promise<void> {
 		await store.dropService(id);
-		this.services = this.services.filter((one) => one.id !== id);
 	}
 
 	/** Says that a run is done: in the title, and by the system where that is allowed. */
@@ -129,8 +154,8 @@ class Session {
 	async #readModels(): Promise<void> {
 		for (;;) {
 			const asked = await this.ask('');
-			this.trouble = asked?.says ?? null;
-			if (asked?.state === 'answers') return;
+			this.#silence = asked?.says ?? null;
+			if (asked?.state === 'answers') return this.#price();
 			await new Promise((resolve) => setTimeout(resolve, 3000));
 		}
 	}

@@ -20,7 +20,6 @@ export interface Work {
 	readonly picks: Pick[];
 	/** Faults and notes, by take, of the takes beside too. */
 	readonly remarks: ReadonlyMap<string, Remark>;
-	readonly spent: number;
 	change(change: Partial<OwnFields>): void;
 	setRack(change: Partial<Rack>): void;
 	mark(takes: Take[], kind: MarkKind | null): Promise<void>;
@@ -116,9 +115,6 @@ export function openWork(id: () => string, besideId: () => string = () => ''): W
 		},
 		get remarks() {
 			return remarks;
-		},
-		get spent() {
-			return takes.current.reduce((sum, t) => sum + (t.state === 'done' ? (t.credits ?? 0) : 0), 0);
 		},
 		change,
 		setRack: (rack) => {

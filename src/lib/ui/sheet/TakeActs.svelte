@@ -2,11 +2,12 @@
 	import { Button } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
 	import { stampPicture } from '$lib/core/formats';
+	import { orderOf } from '$lib/core/plan';
 	import type { Take } from '$lib/core/schema';
-	import { fetchLossless, LosslessProblem } from '$lib/render';
+	import { fetchLossless, LosslessProblem, RenderRefused } from '$lib/render';
 	import * as store from '$lib/store';
 	import { loadSettings, loadWords } from '$lib/ui/dials';
-	import { fileName, saveFile, session, useWork } from '$lib/ui/shared';
+	import { door, fileName, saveFile, session, tryAgain, useWork } from '$lib/ui/shared';
 
 	/** What can be done with a take. */
 	let { take }: { take: Take } = $props();
@@ -18,6 +19,17 @@
 	);
 	let busy = $state<string | null>(null);
 	let problem = $state<string | null>(null);
+
+	/** A lossless picture is made once more, which its service charges for. */
+	const askForPng = (one: Take) =>
+		door.pass({
+			briefId: one.briefId,
+			what: `Make the lossless picture of take ${one.number} again`,
+			takes: 1,
+			credits: orderOf([one], session.cards).credits,
+			seconds: null,
+			go: () => exportPng(one)
+		});
 
 	async function exportPng(one: Take) {
 		busy = 'Making the lossless picture again…';
@@ -39,7 +51,7 @@
 			saveFile(name, stamped, 'image/png');
 		} catch (cause) {
 			problem =
-				cause instanceof LosslessProblem
+				cause instanceof LosslessProblem || cause instanceof RenderRefused
 					? cause.message
 					: 'The picture could not be fetched: the render service does not answer.';
 		} finally {
@@ -49,7 +61,7 @@
 
 	async function again(one: Take) {
 		const plan = (await store.plansOf(one.briefId)).find(({ id }) => id === one.planId);
-		if (plan) await session.runner.retry(plan, [one]);
+		if (plan) await tryAgain(plan, [one]);
 	}
 
 	async function toWords(one: Take) {
@@ -93,7 +105,7 @@
 		<Button size="small" kind="tertiary" on:click={() => startFrom(take)}
 			>Start from this picture</Button
 		>
-		<Button size="small" kind="tertiary" disabled={!!busy} on:click={() => exportPng(take)}
+		<Button size="small" kind="tertiary" disabled={!!busy} on:click={() => askForPng(take)}
 			>Export PNG</Button
 		>
 	{:else if take.state === 'failed' || take.state === 'cancelled'}

@@ -1,13 +1,33 @@
 import type { Made } from '$lib/core/dials';
-import { rackOfMany } from '$lib/core/plan';
+import { chosenFrom, orderOf, rackOfMany } from '$lib/core/plan';
 import type { Design } from '$lib/core/schema';
-import * as store from '$lib/store';
-import { newPlan } from '$lib/ui/shared';
+import { addOrder, door, many, newPlan, session } from '$lib/ui/shared';
 
-/** Puts combinations that a sheet lacks into the queue, as a plan of their own. */
-export async function runMissing(briefId: string, made: readonly Made[]): Promise<void> {
+/** Asks to put combinations that a sheet lacks into the queue, as a plan of their own. */
+export function runMissing(briefId: string, made: readonly Made[]): Promise<boolean> {
 	const design: Design =
 		made.length > 1 ? { kind: 'fraction', settings: made.length, pairs: [] } : { kind: 'all' };
-	const plan = newPlan(briefId, design, rackOfMany(made));
-	await store.addPlan(plan, made, () => crypto.randomUUID());
+	const of = (some: readonly Made[]) => {
+		const rack = rackOfMany(some);
+		const plan = newPlan(briefId, { design, rack, chosen: chosenFrom(rack, some) });
+		return {
+			takes: some.length,
+			credits: orderOf(some, session.cards).credits,
+			go: () => addOrder(plan, some)
+		};
+	};
+	return door.pass({
+		briefId,
+		what: `Make what the sheet lacks: ${many(made.length, 'combination')}`,
+		seconds: null,
+		...of(made),
+		parts: (room) => {
+			for (let count = made.length - 1; count > 0; count--) {
+				const part = of(made.slice(0, count));
+				if (part.credits <= room)
+					return Promise.resolve([{ says: 'Make the first ones', ...part }]);
+			}
+			return Promise.resolve([]);
+		}
+	});
 }

@@ -6,7 +6,7 @@
 	import { facetLabels, facets, type Facet } from '$lib/core/wording';
 	import * as store from '$lib/store';
 	import { chooseFile, session, TakePicture, useWork } from '$lib/ui/shared';
-	import { coloursOf, type Colours } from '$lib/workers';
+	import { admitPicture, coloursOf, type Colours } from '$lib/workers';
 	import { useDesk } from './desk.svelte';
 
 	const desk = useDesk();
@@ -40,16 +40,20 @@
 	);
 	const tones = $derived(said ? tonePhrases(said.tone) : []);
 
-	async function look(picture: Blob, name: string) {
+	async function look(given: Blob, name: string) {
 		if (shown) URL.revokeObjectURL(shown.url);
-		shown = { url: URL.createObjectURL(picture), name };
+		shown = null;
 		said = null;
 		problem = null;
 		busy = true;
 		try {
-			const colours = await coloursOf(picture).catch(() => {
-				throw new Error(`${name} is no picture that can be read. Choose a PNG, JPEG or WebP.`);
+			const { picture } = await admitPicture(given).catch((cause: Error) => {
+				throw new Error(
+					`${name} cannot be used. ${cause.message} Choose another PNG, JPEG or WebP.`
+				);
 			});
+			shown = { url: URL.createObjectURL(picture), name };
+			const colours = await coloursOf(picture);
 			const { image } = await session.client.send(picture);
 			said = { ...colours, ...(await session.client.describe({ image })) };
 		} catch (cause) {

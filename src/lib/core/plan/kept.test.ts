@@ -1,0 +1,78 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { cards } from '$lib/core/standins';
+import { sampleRack } from '$lib/core/testing';
+import type { Design, Plan } from '$lib/core/schema';
+import {
+	againProblems,
+	chosenFrom,
+	combinations,
+	keptChoice,
+	onFreshSeeds,
+	workOut
+} from './index';
+
+const rack = sampleRack({
+	model: ['turnstone-2', 'gannet'],
+	guidance: [2, 6, 12],
+	steps: [10, 20],
+	seed: [1, 2]
+});
+const planOf = (design: Design): Plan => {
+	const worked = workOut(rack, design);
+	return {
+		id: 'p',
+		briefId: 'b',
+		design,
+		rack: worked.rack,
+		chosen: keptChoice(worked),
+		elsewhere: false,
+		stopped: false,
+		paused: false,
+		place: 0,
+		createdAt: 0
+	};
+};
+const without = (takes: Iterable<{ settings: { seed: number } }>) =>
+	new Set([...takes].map(({ settings }) => JSON.stringify({ ...settings, seed: 0 })));
+
+describe('a plan that was run', () => {
+	it.each([
+		{ kind: 'all' },
+		{ kind: 'around', base: {} },
+		{ kind: 'fraction', settings: 8, pairs: [] },
+		{ kind: 'scatter', settings: 9 }
+	] as Design[])(
+		'as $kind runs the settings that it ran on other seeds, and no others',
+		(design) => {
+			const plan = planOf(design);
+			const ran = [...combinations(plan.rack, workOut(rack, design))];
+			const again = onFreshSeeds(plan, [77, 78]);
+			expect(again.takes).toHaveLength(ran.length);
+			expect(without(again.takes)).toEqual(without(ran));
+			expect(new Set(again.takes.map(({ settings }) => settings.seed))).toEqual(new Set([77, 78]));
+		}
+	);
+
+	it('whatever it chose is found again from its takes', () => {
+		const all = workOut(rack, { kind: 'all' });
+		fc.assert(
+			fc.property(fc.uniqueArray(fc.nat(11), { minLength: 1, maxLength: 12 }), (places) => {
+				const rows = places.map((p) => [p % 2, Math.floor(p / 2) % 3, Math.floor(p / 6)]);
+				const takes = [...combinations(rack, { rows, dials: all.dials })];
+				const found = chosenFrom(rack, takes);
+				expect(without(combinations(rack, found))).toEqual(without(takes));
+			})
+		);
+	});
+
+	it('of pictures made elsewhere, or of models that are gone, is not offered again', () => {
+		expect(againProblems(planOf({ kind: 'all' }), cards)).toEqual([]);
+		expect(againProblems({ ...planOf({ kind: 'all' }), elsewhere: true }, cards)[0].says).toMatch(
+			/made elsewhere/
+		);
+		expect(againProblems(planOf({ kind: 'all' }), cards.slice(3))[0].says).toMatch(
+			/No render service offers/
+		);
+	});
+});

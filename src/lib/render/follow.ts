@@ -1,0 +1,134 @@
+import { FileProblem } from '$lib/core/formats';
+import type { RenderEvent } from '$lib/core/schema';
+import * as store from '$lib/store';
+import { RenderRefused, type JobClient } from './client';
+import type { Clock } from './clock';
+import { Keeper } from './keeper';
+
+/** How far a take is; not kept, since it is true for a moment only. */
+export interface Progress {
+	takeId: string;
+	step: number;
+	steps: number;
+	preview?: string;
+}
+
+/** What following a job needs besides the job. */
+export interface Means {
+	clock: Clock;
+	/** Brings a picture in, with its thumbnail; throws a FileProblem for one that cannot be kept. */
+	admit: (picture: Blob) => Promise<{ picture: Blob; thumbnail: Blob }>;
+	onProgress: (progress: Progress) => void;
+}
+
+/** What a job came to while it was followed. */
+export interface Outcome {
+	/** Takes that were kept, or failed for good. */
+	settled: number;
+	/** Whether the service has nothing more to give. */
+	ended: boolean;
+}
+
+type Done = Extract<RenderEvent, { type: 'done' }>;
+
+/** How often a picture is asked for that cannot be had or read, and the wait between, in milliseconds. */
+const PICTURE_TRIES = 3;
+const PICTURE_WAIT = 700;
+
+/** Finds out how the service calls a job, by sending it once more where that is not known. */
+export async function nameOf(row: store.StoredJob, client: JobClient): Promise<string | null> {
+	if (row.job) return row.job;
+	if (!row.body) return null;
+	const { job } = await client.submit(row.body);
+	await store.jobAnswered(row.key, job);
+	return job;
+}
+
+/**
+ * Follows a job of the service until it ends, and keeps what it makes: whatever is finished is paid,
+ * so it is kept though it may have been given up meanwhile. Answers about takes that the job was not
+ * asked for are passed over. Throws when the service does not answer, or refuses.
+ */
+export async function follow(
+	row: store.StoredJob,
+	job: string,
+	client: JobClient,
+	means: Means,
+	cut: AbortSignal,
+	tell: { onBegun?: () => void; onOutcome?: (outcome: Outcome) => void } = {}
+): Promise<Outcome> {
+	const asked = new Set(row.refs);
+	const refs = new Map(
+		(await client.status(job)).takes.flatMap(({ take, ref }) =>
+			asked.has(ref) ? [[take, ref] as const] : []
+		)
+	);
+	const wanted = new Set(await store.notDoneAmong([...refs.values()]));
+	const keeper = new Keeper(means.clock);
+	tell.onBegun?.();
+	let failed = 0;
+	let ended = false;
+	try {
+		for await (const { event } of client.events(job, 0, cut)) {
+			if (event.type === 'end') {
+				ended = true;
+				break;
+			}
+			const ref = refs.get(event.take);
+			if (!ref || !wanted.has(ref)) continue;
+			if (event.type === 'progress') {
+				const { step, steps, preview } = event;
+				means.onProgress({ takeId: ref, step, steps, preview });
+			} else if (event.type === 'done') {
+				wanted.delete(ref);
+				keeper.keep(fetched(client, ref, event, row, means));
+			} else if (event.type === 'failed') {
+				failed += await store.failOpenTakes([ref], event.message);
+			}
+			// What was cancelled on purpose is marked so already; the rest is made later.
+		}
+	} finally {
+		try {
+			await keeper.finish();
+		} finally {
+			tell.onOutcome?.({ settled: keeper.kept + failed, ended });
+		}
+	}
+	return { settled: keeper.kept + failed, ended };
+}
+
+/** A finished take with its picture; null when the picture cannot be had, which its take then says. */
+async function fetched(
+	client: JobClient,
+	id: string,
+	done: Done,
+	{ briefId, service }: store.StoredJob,
+	{ clock, admit }: Means
+): Promise<store.FinishedTake | null> {
+	let why = '';
+	for (let tries = 1; tries <= PICTURE_TRIES; tries++) {
+		if (tries > 1) await clock.sleep(PICTURE_WAIT * (tries - 1));
+		try {
+			const { picture, thumbnail } = await admit(await client.image(done.take));
+			return { id, done, picture: { picture, thumbnail } };
+		} catch (cause) {
+			const refused = cause instanceof RenderRefused && cause.status < 500 && cause.status !== 429;
+			if (!refused && !(cause instanceof FileProblem)) throw cause;
+			why = cause.message;
+		}
+	}
+	await store.failOpenTakes(
+		[id],
+		`The render service made this picture, but it cannot be used. ${why} Try the take again, or tell whoever runs the service.`
+	);
+	// It was made, so it was paid.
+	if (done.credits)
+		await store.enterSpending({
+			id: `${id} lost as ${done.take}`.slice(0, 200),
+			briefId,
+			model: service,
+			credits: done.credits,
+			at: clock.now()
+		});
+	return null;
+}

@@ -1,0 +1,57 @@
+import * as store from '$lib/store';
+import type { Clock } from './clock';
+
+/** Finished takes are written together when they come faster than this, in milliseconds. */
+const TOGETHER = 200;
+
+/** Writes finished takes to the store, several at once when they come quickly. */
+export class Keeper {
+	readonly #clock: Clock;
+	#ready: store.FinishedTake[] = [];
+	#coming: Promise<void>[] = [];
+	#writing: Promise<void> = Promise.resolve();
+	#planned = false;
+	#problem: unknown = null;
+	/** Takes that were written. */
+	kept = 0;
+
+	constructor(clock: Clock) {
+		this.#clock = clock;
+	}
+
+	/** Keeps a take once it is there; null when it could not be had. */
+	keep(coming: Promise<store.FinishedTake | null>): void {
+		if (this.#problem) throw this.#problem as Error;
+		this.#coming.push(
+			coming.then(
+				(take) => {
+					if (!take) return;
+					this.#ready.push(take);
+					if (this.#planned) return;
+					this.#planned = true;
+					void this.#clock.sleep(TOGETHER).then(() => this.#write());
+				},
+				(cause) => void (this.#problem ??= cause)
+			)
+		);
+	}
+
+	#write(): void {
+		this.#planned = false;
+		const together = this.#ready;
+		this.#ready = [];
+		if (!together.length) return;
+		this.#writing = this.#writing
+			.then(() => store.finishTakes(together, this.#clock.now()))
+			.then(() => void (this.kept += together.length))
+			.catch((cause) => void (this.#problem ??= cause));
+	}
+
+	/** Ends when all that was to be kept is kept; throws what stood in the way. */
+	async finish(): Promise<void> {
+		await Promise.all(this.#coming);
+		this.#write();
+		await this.#writing;
+		if (this.#problem) throw this.#problem as Error;
+	}
+}

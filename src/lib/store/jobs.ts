@@ -1,0 +1,65 @@
+import type { JobRequest } from '$lib/core/schema';
+import { db, type StoredJob } from './db';
+
+/** Notes a job before it is sent. Returns false when its plan is gone, stopped or paused meanwhile. */
+export async function addJob(
+	one: Pick<StoredJob, 'planId' | 'briefId' | 'service' | 'address' | 'sentAt'> & {
+		body: JobRequest;
+	}
+): Promise<StoredJob | null> {
+	return db.transaction('rw', db.jobs, db.plans, async () => {
+		const plan = await db.plans.get(one.planId);
+		if (!plan || plan.stopped || plan.paused) return null;
+		const row: StoredJob = {
+			...one,
+			key: one.body.key,
+			refs: one.body.takes.map(({ ref }) => ref),
+			job: null,
+			wanted: 1,
+			dropped: []
+		};
+		await db.jobs.add(row);
+		return row;
+	});
+}
+
+export const job = (key: string): Promise<StoredJob | undefined> => db.jobs.get(key);
+
+/** Notes how the service calls a job: what was sent need not be kept any longer. */
+export async function jobAnswered(key: string, name: string): Promise<void> {
+	await db.jobs.update(key, { job: name, body: null });
+}
+
+/** Strikes a job out: the service has nothing more to give. */
+export async function endJob(key: string): Promise<void> {
+	await db.jobs.delete(key);
+}
+
+/** All jobs, those that were sent first in front. */
+export const jobs = (): Promise<StoredJob[]> =>
+	db.jobs.toArray().then((all) => all.sort((a, b) => a.sentAt - b.sentAt));
+
+export const jobsOfPlan = (planId: string): Promise<StoredJob[]> =>
+	db.jobs.where({ planId }).toArray();
+
+/** Calls the jobs of a plan or a brief back: they are not wanted any more. */
+export async function callBack(of: { planId: string } | { briefId: string }): Promise<void> {
+	await db.jobs.where(of).modify({ wanted: 0 });
+}
+
+/** Calls one take of a running job back. */
+export async function callTakeBack(takeId: string, planId: string): Promise<void> {
+	await db.jobs
+		.where({ planId })
+		.filter(({ refs }) => refs.includes(takeId))
+		.modify((row) => {
+			if (!row.dropped.includes(takeId)) row.dropped.push(takeId);
+		});
+}
+
+/** Notes that the service has confirmed that takes were called back. */
+export async function takesCalledBack(key: string, takeIds: readonly string[]): Promise<void> {
+	await db.jobs
+		.where({ key })
+		.modify((row) => void (row.dropped = row.dropped.filter((id) => !takeIds.includes(id))));
+}

@@ -1,0 +1,91 @@
+<script lang="ts">
+	import { Button, Modal } from 'carbon-components-svelte';
+	import { door } from './door.svelte';
+	import { clock, credits, many, money } from './say';
+
+	/** The last question stays in sight while the dialog closes. */
+	let shown = $state.raw(door.asking);
+	$effect(() => {
+		if (door.asking) shown = door.asking;
+	});
+
+	const left = $derived.by(() => {
+		if (!shown) return '';
+		const { reckoning, account } = shown;
+		const says = (value: number | null, of: string) =>
+			value === null
+				? []
+				: [
+						value < 0 ? `${credits(-value)} credits too many ${of}` : `${credits(value)} left ${of}`
+					];
+		const both = [
+			...says(reckoning.left, 'of this brief'),
+			...says(reckoning.leftToday, 'for today')
+		];
+		const queued = account.queued
+			? ` What waits in the queue, ${credits(account.queued)} credits, is counted.`
+			: '';
+		return both.length
+			? `That leaves: ${both.join(', ')}.${queued}`
+			: `No allowance was set.${queued}`;
+	});
+</script>
+
+<Modal
+	open={door.asking !== null}
+	passiveModal
+	size="sm"
+	modalHeading={shown?.reckoning.over
+		? 'This goes over what may be spent'
+		: (shown?.ask.what ?? '')}
+	on:close={() => door.asking?.answer(null)}
+>
+	{#if shown}
+		{@const { ask, reckoning, purse, parts } = shown}
+		{#if reckoning.over}<p class="what">{ask.what}</p>{/if}
+		<p>
+			{many(ask.takes, 'take')} cost {credits(ask.credits)} credits{purse.creditPrice
+				? `, ${money(ask.credits * purse.creditPrice, purse.currency)}`
+				: ''}{ask.seconds === null ? '' : `, and take about ${clock(ask.seconds)}`}.
+			{left}
+		</p>
+		<div class="answers">
+			{#if reckoning.over && parts === null}
+				<p class="quiet" role="status">Reckoning what of it can be paid …</p>
+			{/if}
+			{#each parts ?? [] as part (part.says)}
+				<Button on:click={() => door.asking?.answer(part.go)}>
+					{part.says}: {many(part.takes, 'take')}, {credits(part.credits)} credits
+				</Button>
+			{/each}
+			<Button
+				kind={reckoning.over ? 'tertiary' : 'primary'}
+				data-modal-primary-focus={reckoning.over ? undefined : true}
+				on:click={() => door.asking?.answer(ask.go)}
+			>
+				{reckoning.over
+					? `Run all ${ask.takes} all the same`
+					: `Run ${many(ask.takes, 'take')} for ${credits(ask.credits)} credits`}
+			</Button>
+			<Button
+				kind="ghost"
+				data-modal-primary-focus={reckoning.over ? true : undefined}
+				on:click={() => door.asking?.answer(null)}>Leave it</Button
+			>
+		</div>
+	{/if}
+</Modal>
+
+<style>
+	.what {
+		margin-bottom: 8px;
+		font-weight: 600;
+	}
+
+	.answers {
+		display: grid;
+		gap: 8px;
+		justify-items: start;
+		margin-top: 14px;
+	}
+</style>
