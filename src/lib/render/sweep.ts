@@ -45,7 +45,8 @@ export async function sweep(
 				break;
 			}
 			failures++;
-			if (failures > 2)
+			// Of a job that the service may never have heard of nothing is said.
+			if (failures > 2 && row.job)
 				onTrouble(
 					'The render service does not answer, so what was given up could not be called back yet. Trying again.'
 				);

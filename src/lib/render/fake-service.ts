@@ -1,0 +1,151 @@
+import type { JobRequest, JobStatus, JobTicket, RenderEvent } from '$lib/core/schema';
+import { RenderRefused, type JobClient } from './client';
+import type { Clock } from './clock';
+
+/** A clock whose time passes only where somebody waits for it: the earliest sleeper wakes next. */
+export class FakeClock implements Clock {
+	#now = 1_000_000;
+	#sleepers: { at: number; wake: () => void }[] = [];
+	/** Everything that was waited for, in milliseconds. */
+	readonly waits: number[] = [];
+	readonly #pump = setInterval(() => this.#next(), 12);
+
+	now(): number {
+		return this.#now;
+	}
+
+	sleep(milliseconds: number, cut?: AbortSignal): Promise<void> {
+		this.waits.push(milliseconds);
+		return new Promise((resolve) => {
+			if (cut?.aborted) return resolve();
+			const sleeper = { at: this.#now + milliseconds, wake: resolve };
+			this.#sleepers.push(sleeper);
+			cut?.addEventListener('abort', () => {
+				this.#sleepers = this.#sleepers.filter((one) => one !== sleeper);
+				resolve();
+			});
+		});
+	}
+
+	#next(): void {
+		const first = this.#sleepers.sort((a, b) => a.at - b.at).shift();
+		if (!first) return;
+		this.#now = first.at;
+		first.wake();
+	}
+
+	stop(): void {
+		clearInterval(this.#pump);
+	}
+}
+
+export const refusal = (
+	status: number,
+	detail: string,
+	errors?: { path: string; message: string }[]
+) => new RenderRefused(status, { title: 'No', status, detail, errors }, null);
+
+/** What can be told of a take when it is made. */
+type Made = (take: string, ref: string) => RenderEvent[];
+
+const makeIt: Made = (take) => [
+	{ type: 'progress', take, step: 1, steps: 2 },
+	{ type: 'done', take, image: 'i', width: 64, height: 64, seconds: 1, credits: 2 }
+];
+
+/** A render service in memory that does as it is told, and remembers what it was asked for. */
+export class FakeService implements JobClient {
+	readonly base: string;
+	readonly jobs = new Map<string, { body: JobRequest; takes: { take: string; ref: string }[] }>();
+	/** Bodies that came in, and what was called back, in their order. */
+	readonly submitted: JobRequest[] = [];
+	readonly cancelled: string[] = [];
+	/** How often each picture was asked for. */
+	readonly asked = new Map<string, number>();
+	/** Called before a job is taken on: may throw, or wait. */
+	onSubmit: (body: JobRequest) => unknown = () => undefined;
+	/** The same after it: the answer is lost when it throws. */
+	afterSubmit: (body: JobRequest) => unknown = () => undefined;
+	onStatus: () => unknown = () => undefined;
+	onCancel: (job: string, take?: string) => unknown = () => undefined;
+	/** What the service makes of a take, and what it calls it. */
+	make: Made = makeIt;
+	nameOf = (ref: string) => `at ${this.base}: ${ref}`;
+	/** Waits between takes, until it is let go on. */
+	pace: (ref: string) => unknown = () => undefined;
+	picture: (take: string) => Blob = () => new Blob(['picture'], { type: 'image/png' });
+	/** Whether a take was made before its job was called back. */
+	madeBefore: (ref: string) => boolean = () => false;
+	#keys = new Map<string, string>();
+	#ended = new Set<string>();
+
+	constructor(base = '/api/render/v1') {
+		this.base = base;
+	}
+
+	async submit(body: JobRequest): Promise<JobTicket> {
+		this.submitted.push(structuredClone(body));
+		await this.onSubmit(body);
+		let job = this.#keys.get(body.key);
+		if (!job) {
+			job = `job-${this.jobs.size + 1}`;
+			this.#keys.set(body.key, job);
+			const takes = body.takes.map(({ ref }) => ({ take: this.nameOf(ref), ref }));
+			this.jobs.set(job, { body, takes });
+		}
+		await this.afterSubmit(body);
+		return { job, takes: this.jobs.get(job)!.takes };
+	}
+
+	async status(job: string): Promise<JobStatus> {
+		await this.onStatus();
+		const found = this.jobs.get(job);
+		if (!found) throw refusal(404, 'There is no such job.');
+		return {
+			job,
+			takes: found.takes.map((one) => ({ ...one, state: 'running', step: 0, steps: 1 }))
+		};
+	}
+
+	async cancel(job: string, take?: string): Promise<void> {
+		await this.onCancel(job, take);
+		if (!this.jobs.has(job)) throw refusal(404, 'There is no such job.');
+		this.cancelled.push(take ? `${job} ${take}` : job);
+		this.#ended.add(take ?? job);
+	}
+
+	// eslint-disable-next-line @typescript-eslint/require-await
+	async image(take: string): Promise<Blob> {
+		this.asked.set(take, (this.asked.get(take) ?? 0) + 1);
+		return this.picture(take);
+	}
+
+	send = () => Promise.resolve({ image: 'sent', width: 1, height: 1 });
+	read = () => Promise.resolve({ unread: [] });
+
+	async *events(
+		job: string,
+		_after: number,
+		signal: AbortSignal
+	): AsyncGenerator<{ id: number; event: RenderEvent }> {
+		const found = this.jobs.get(job);
+		if (!found) throw refusal(404, 'There is no such job.');
+		let id = 0;
+		for (const { take, ref } of found.takes) {
+			if ((this.#ended.has(job) || this.#ended.has(take)) && !this.madeBefore(ref)) {
+				yield { id: ++id, event: { type: 'cancelled', take } };
+				continue;
+			}
+			await this.pace(ref);
+			if (signal.aborted) return;
+			for (const event of this.make(take, ref)) yield { id: ++id, event };
+		}
+		yield { id: ++id, event: { type: 'end' } };
+	}
+
+	/** Forgets every job, as a service does that was started anew. */
+	forget(): void {
+		this.jobs.clear();
+		this.#keys.clear();
+	}
+}

@@ -1,0 +1,439 @@
+import 'fake-indexeddb/auto';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { FileProblem } from '$lib/core/formats';
+import { combinations } from '$lib/core/plan';
+import type { Brief, Limits, Plan } from '$lib/core/schema';
+import { sampleRack } from '$lib/core/testing';
+import { noWords } from '$lib/core/wording';
+import * as store from '$lib/store';
+import { FakeClock, FakeService, refusal } from './fake-service';
+import { Runner } from './runner';
+import { unqualified, type Routes } from './services';
+
+vi.mock('$lib/workers', () => ({ admitPicture: () => Promise.reject(new Error('not here')) }));
+
+let clock: FakeClock;
+let services: Map<string, FakeService>;
+let limits: Limits | null;
+let runner: Runner | undefined;
+let troubles: (string | null)[];
+let next = 0;
+
+const routes: Routes = {
+	of(name) {
+		const { service, model } = unqualified(name);
+		const client = services.get(service);
+		return client ? { service, address: client.base, client, model, limits } : null;
+	},
+	at: (address) => [...services.values(), ...gone].find(({ base }) => base === address)!
+};
+/** Services that were taken off, which still answer at their addresses. */
+let gone: FakeService[];
+
+/** Starts a runner as a tab does that has just been opened. */
+function open(): Runner {
+	runner = new Runner(
+		routes,
+		{ onProgress: () => undefined, onTrouble: (says) => troubles.push(says) },
+		{
+			clock,
+			admit: (picture) => Promise.resolve({ picture, thumbnail: new Blob(['small']) }),
+			alone: (work) => work()
+		}
+	);
+	runner.start();
+	return runner;
+}
+
+/** Closes the tab. */
+const close = () => runner?.stop();
+
+async function begin(seeds: number[], models = ['gannet'], briefId = 'b1'): Promise<Plan> {
+	const rack = sampleRack({ model: models, seed: seeds });
+	const plan: Plan = {
+		id: `p${++next}`,
+		briefId,
+		design: { kind: 'all' },
+		rack,
+		chosen: { rows: null, dials: [] },
+		elsewhere: false,
+		stopped: false,
+		paused: false,
+		place: next,
+		createdAt: next
+	};
+	const ids = () => `take-${++next}`;
+	await store.addPlan(plan, [...combinations(rack)], ids, () => 2);
+	return plan;
+}
+
+const states = async (plan: Plan) =>
+	(await store.takesOfPlan(plan.id)).map(({ state }) => state).join(' ');
+const allAre = (plan: Plan, state: string, count: number) =>
+	vi.waitFor(async () => expect(await states(plan)).toBe(Array(count).fill(state).join(' ')), 8000);
+const noJobs = () => vi.waitFor(async () => expect(await store.jobs()).toEqual([]), 8000);
+/** A gate that a call waits at until it is opened. */
+function gate() {
+	let open = () => {};
+	const wait = new Promise<void>((resolve) => (open = resolve));
+	let reached = () => {};
+	const here = new Promise<void>((resolve) => (reached = resolve));
+	return { open, here, pass: () => (reached(), wait) };
+}
+
+beforeEach(async () => {
+	const { db } = await import('$lib/store/db');
+	await Promise.all(db.tables.map((table) => table.clear()));
+	clock = new FakeClock();
+	services = new Map([['', new FakeService()]]);
+	limits = null;
+	gone = [];
+	troubles = [];
+	const brief: Brief = {
+		id: 'b1',
+		name: 'b1',
+		purpose: '',
+		allowance: null,
+		prompt: '',
+		negative: '',
+		words: noWords,
+		rack: sampleRack(),
+		design: { kind: 'all' },
+		numbered: 0,
+		createdAt: 0,
+		updatedAt: 0
+	};
+	await store.addBrief(brief);
+});
+afterEach(() => {
+	close();
+	clock.stop();
+});
+const shipped = () => services.get('')!;
+
+describe('a run', () => {
+	it('is made in parts that its service takes on, and each take is paid once', async () => {
+		limits = {
+			maxTakesPerJob: 3,
+			maxPixels: 1e9,
+			maxSteps: 100,
+			maxQueuedTakes: 10,
+			maxImageBytes: 1e9
+		};
+		const plan = await begin([1, 2, 3, 4, 5, 6, 7]);
+		open();
+		await allAre(plan, 'done', 7);
+		expect(shipped().submitted.map(({ takes }) => takes.length)).toEqual([3, 3, 1]);
+		expect(await store.spentOn('b1')).toBe(14);
+		await noJobs();
+		expect(troubles.at(-1)).toBe(null);
+	});
+
+	it('goes on in the next tab with the job that was sent', async () => {
+		const plan = await begin([1, 2, 3]);
+		const half = gate();
+		let made = 0;
+		shipped().pace = () => (made++ === 1 ? half.pass() : undefined);
+		open();
+		await half.here;
+		close();
+		half.open();
+		open();
+		await allAre(plan, 'done', 3);
+		expect(shipped().submitted).toHaveLength(1);
+		expect(await store.spentOn('b1')).toBe(6);
+	});
+
+	it('whose answer was lost is sent again as it was, under its key', async () => {
+		const plan = await begin([1, 2]);
+		let lost = 0;
+		shipped().afterSubmit = () => {
+			if (lost++ === 0) throw new TypeError('Failed to fetch');
+		};
+		open();
+		await allAre(plan, 'done', 2);
+		const [one, two] = shipped().submitted;
+		expect(two).toEqual(one);
+		expect(shipped().jobs.size).toBe(1);
+	});
+
+	it('at a service that was started anew sends what is open under another key', async () => {
+		const plan = await begin([1, 2, 3]);
+		let made = 0;
+		shipped().pace = () => {
+			if (++made !== 2) return;
+			shipped().forget();
+			throw new TypeError('network error');
+		};
+		open();
+		await allAre(plan, 'done', 3);
+		expect(shipped().submitted.map(({ takes }) => takes.length)).toEqual([3, 2]);
+		expect(await store.spentOn('b1')).toBe(6);
+	});
+});
+
+describe('what one service refuses', () => {
+	it('fails the takes that it names, and neither the others nor those of another service', async () => {
+		services.set('studio', new FakeService('http://studio'));
+		const plan = await begin([1, 2, 3], ['studio/own', 'gannet']);
+		services.get('studio')!.onSubmit = ({ takes }) => {
+			const at = takes.findIndex(({ seed }) => seed === 2);
+			if (at >= 0)
+				throw refusal(422, 'Seed 2 is not offered.', [
+					{ path: `takes.${at}.seed`, message: 'not offered' }
+				]);
+		};
+		open();
+		await vi.waitFor(async () => expect(await states(plan)).not.toMatch(/waiting/), 8000);
+		const takes = await store.takesOfPlan(plan.id);
+		const failed = takes.filter(({ state }) => state === 'failed');
+		expect(failed.map(({ settings, message }) => [settings.model, settings.seed, message])).toEqual(
+			[['studio/own', 2, 'Seed 2 is not offered.']]
+		);
+		expect(takes.filter(({ state }) => state === 'done')).toHaveLength(5);
+	});
+
+	it('as a whole fails that part alone', async () => {
+		services.set('studio', new FakeService('http://studio'));
+		const plan = await begin([1, 2], ['studio/own', 'gannet']);
+		services.get('studio')!.onSubmit = () => {
+			throw refusal(422, 'It takes no such sampler.');
+		};
+		open();
+		await vi.waitFor(async () => expect(await states(plan)).not.toMatch(/waiting/), 8000);
+		const models = (await store.takesOfPlan(plan.id)).map(({ settings, state }) => [
+			settings.model,
+			state
+		]);
+		expect(new Set(models.map(String))).toEqual(new Set(['studio/own,failed', 'gannet,done']));
+	});
+
+	it('with 404 is said, tried a few times with growing pauses, and then waits', async () => {
+		const plan = await begin([1]);
+		shipped().onSubmit = () => {
+			throw refusal(404, 'Not found.');
+		};
+		open();
+		await vi.waitFor(async () => expect((await store.plan(plan.id))?.paused).toBe(true), 8000);
+		expect((await store.plan(plan.id))?.says).toMatch(/The run waits\..*address may be wrong/);
+		expect(troubles).toContainEqual(expect.stringMatching(/no such call/));
+		const pauses = clock.waits.filter((ms) => ms >= 500 && ms < 30_000);
+		expect(pauses).toEqual([...pauses].sort((a, b) => a - b));
+		expect(shipped().submitted.length).toBeLessThan(8);
+	});
+
+	it('with 401 waits at once, with its sentence', async () => {
+		const plan = await begin([1]);
+		shipped().onSubmit = () => {
+			throw refusal(401, 'A token is wanted.');
+		};
+		open();
+		await vi.waitFor(async () =>
+			expect((await store.plan(plan.id))?.says).toBe(
+				'The render service refuses: A token is wanted.'
+			)
+		);
+		expect(await states(plan)).toBe('waiting');
+	});
+});
+
+describe('what is given up', () => {
+	it('while it is being sent is called back at the service', async () => {
+		const plan = await begin([1, 2]);
+		const sending = gate();
+		shipped().onSubmit = () => sending.pass();
+		const tab = open();
+		await sending.here;
+		await tab.cancel(plan);
+		expect(await states(plan)).toBe('cancelled cancelled');
+		sending.open();
+		await vi.waitFor(() => expect(shipped().cancelled).toEqual(['job-1']), 8000);
+		await noJobs();
+		expect(troubles.at(-1) ?? null).toBe(null);
+	});
+
+	it('with its brief is called back too, and what was spent stays', async () => {
+		const plan = await begin([1, 2, 3]);
+		const half = gate();
+		let made = 0;
+		shipped().pace = () => (made++ === 1 ? half.pass() : undefined);
+		open();
+		await half.here;
+		await vi.waitFor(async () => expect(await states(plan)).toMatch(/^done/), 8000);
+		await store.deleteBrief('b1');
+		half.open();
+		await vi.waitFor(() => expect(shipped().cancelled).toEqual(['job-1']), 8000);
+		await noJobs();
+		expect(await store.spentOn('b1')).toBe(2);
+		expect(await store.spentOverall(0)).toBe(2);
+	});
+
+	it('is called back again until the service confirms it', async () => {
+		const plan = await begin([1, 2]);
+		const half = gate();
+		shipped().pace = () => half.pass();
+		let tries = 0;
+		shipped().onCancel = () => {
+			if (++tries < 4) throw new TypeError('Failed to fetch');
+		};
+		const tab = open();
+		await half.here;
+		await tab.cancel(plan);
+		await vi.waitFor(() => expect(tries).toBe(4), 8000);
+		half.open();
+		await noJobs();
+		expect(troubles).toContainEqual(expect.stringMatching(/could not be called back yet/));
+		expect(troubles.at(-1)).toBe(null);
+	});
+
+	it('though the service has made some of it is kept, since it is paid', async () => {
+		const plan = await begin([1, 2, 3]);
+		const following = gate();
+		let calls = 0;
+		shipped().onStatus = () => (calls++ === 0 ? following.pass() : undefined);
+		const tab = open();
+		await following.here;
+		const { takes } = shipped().jobs.get('job-1')!;
+		// The service is done with two takes before it hears that they are not wanted.
+		shipped().madeBefore = (ref) => ref !== takes[2].ref;
+		await tab.cancel(plan);
+		await vi.waitFor(() => expect(shipped().cancelled).toEqual(['job-1']), 8000);
+		following.open();
+		await noJobs();
+		expect(await states(plan)).toBe('done done cancelled');
+		expect(await store.spentOn('b1')).toBe(4);
+	});
+
+	it('at a service that was taken off meanwhile is called back at its address', async () => {
+		const studio = new FakeService('http://studio');
+		services.set('studio', studio);
+		const plan = await begin([1], ['studio/own']);
+		const half = gate();
+		studio.pace = () => half.pass();
+		const tab = open();
+		await half.here;
+		gone = [studio];
+		services.delete('studio');
+		await tab.cancel(plan);
+		half.open();
+		await vi.waitFor(() => expect(studio.cancelled).toEqual(['job-1']), 8000);
+		await noJobs();
+	});
+
+	it('one by one is called back one by one, and the rest is made', async () => {
+		const plan = await begin([1, 2, 3]);
+		const half = gate();
+		let made = 0;
+		shipped().pace = () => (made++ === 0 ? half.pass() : undefined);
+		const tab = open();
+		await half.here;
+		const third = (await store.takesOfPlan(plan.id))[2];
+		await tab.cancelTake(third);
+		await vi.waitFor(() =>
+			expect(shipped().cancelled).toEqual([`job-1 ${shipped().nameOf(third.id)}`])
+		);
+		half.open();
+		await vi.waitFor(async () => expect(await states(plan)).toBe('done done cancelled'), 8000);
+		expect(shipped().submitted).toHaveLength(1);
+	});
+});
+
+describe('a run that is', () => {
+	it('paused and let go on while its job is being joined is driven on', async () => {
+		const plan = await begin([1, 2]);
+		const joining = gate();
+		let calls = 0;
+		shipped().onStatus = () => (calls++ === 0 ? joining.pass() : undefined);
+		const tab = open();
+		await joining.here;
+		await tab.pause(plan, true);
+		await tab.pause(plan, false);
+		joining.open();
+		await allAre(plan, 'done', 2);
+		await noJobs();
+		// Its takes went out again only after the service had confirmed that it stopped.
+		expect(await store.spentOn('b1')).toBe(4);
+	});
+
+	it('tried again while it runs keeps hold of the running job', async () => {
+		const plan = await begin([1, 2, 3]);
+		const half = gate();
+		let made = 0;
+		shipped().make = (take, ref) =>
+			made++ === 0
+				? [{ type: 'failed', take, code: 'x', message: 'The model stopped.' }]
+				: [{ type: 'done', take, image: ref, width: 1, height: 1, seconds: 1, credits: 2 }];
+		let paced = 0;
+		shipped().pace = () => (paced++ === 1 ? half.pass() : undefined);
+		open();
+		await half.here;
+		await vi.waitFor(async () => expect(await states(plan)).toMatch(/failed/), 8000);
+		const [failed] = (await store.takesOfPlan(plan.id)).filter(({ state }) => state === 'failed');
+		await store.reopenTakes(plan.id, [failed.id]);
+		half.open();
+		await allAre(plan, 'done', 3);
+		expect(shipped().submitted.map(({ takes }) => takes.length)).toEqual([3, 1]);
+		expect(await store.spentOn('b1')).toBe(6);
+	});
+
+	it('stopped says nothing more of what stood in its way', async () => {
+		const plan = await begin([1]);
+		shipped().onSubmit = () => {
+			throw new TypeError('Failed to fetch');
+		};
+		const tab = open();
+		await vi.waitFor(() =>
+			expect(troubles).toContainEqual(expect.stringMatching(/does not answer/))
+		);
+		await tab.cancel(plan);
+		await vi.waitFor(() => expect(troubles.at(-1)).toBe(null), 8000);
+	});
+});
+
+describe('a service that', () => {
+	const inVain = async (plan: Plan) => {
+		open();
+		await vi.waitFor(async () => expect((await store.plan(plan.id))?.paused).toBe(true), 8000);
+		expect((await store.plan(plan.id))?.says).toMatch(/8 jobs in a row without making a picture/);
+		expect(shipped().submitted).toHaveLength(8);
+		const pauses = clock.waits.filter((ms) => ms >= 500 && ms !== 30_000);
+		expect(pauses).toEqual([500, 1000, 2000, 4000, 8000, 15_000]);
+		expect(await states(plan)).toBe('waiting waiting');
+	};
+
+	it('cancels everything is given time, and left alone in the end', async () => {
+		shipped().make = (take) => [{ type: 'cancelled', take }];
+		await inVain(await begin([1, 2]));
+	});
+	it('ends at once is given time, and left alone in the end', async () => {
+		shipped().make = () => [];
+		await inVain(await begin([1, 2]));
+	});
+	it('answers about takes that it was not asked for is given time, and left alone in the end', async () => {
+		vi.spyOn(shipped(), 'status').mockImplementation((job) =>
+			Promise.resolve({
+				job,
+				takes: [{ take: 'x', ref: 'somebody else’s', state: 'running', step: 0, steps: 1 }]
+			})
+		);
+		await inVain(await begin([1, 2]));
+	});
+
+	it('gives pictures that cannot be kept fails those takes after a few tries, with a sentence', async () => {
+		const plan = await begin([1, 2]);
+		let first: string | null = null;
+		shipped().picture = (take) => {
+			first ??= take;
+			if (take === first) throw new FileProblem('It is no PNG, JPEG or WebP picture.');
+			return new Blob(['picture']);
+		};
+		open();
+		await vi.waitFor(async () => expect(await states(plan)).not.toMatch(/waiting/), 8000);
+		const failed = (await store.takesOfPlan(plan.id)).filter(({ state }) => state === 'failed');
+		expect(failed).toHaveLength(1);
+		expect(failed[0].message).toMatch(/cannot be used. It is no PNG, JPEG or WebP picture/);
+		expect(shipped().asked.get(first!)).toBe(3);
+		// It was made, so it was paid.
+		expect(await store.spentOn('b1')).toBe(4);
+	});
+});
