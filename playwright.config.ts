@@ -33,7 +33,7 @@ export default defineConfig({
 		}
 	},
 	webServer: {
-		command: 'node build/index.js',
+		command: 'node scripts/serve.mjs',
 		url: `http://127.0.0.1:${port}/api/render/v1/models`,
 		reuseExistingServer: false,
 		env: {

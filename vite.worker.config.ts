@@ -14,6 +14,7 @@ export default defineConfig({
 		rollupOptions: {
 			input: {
 				'render-thread': 'src/lib/server/render-thread.ts',
+				'words-thread': 'src/lib/server/words-thread.ts',
 				conformance: 'scripts/check-service.ts'
 			},
 			output: { entryFileNames: '[name].mjs' }

@@ -23,7 +23,7 @@ export async function serve(env: Record<string, string> = {}): Promise<Served> {
 			probe.close(() => done(free));
 		});
 	});
-	const server = spawn(process.execPath, ['build/index.js'], {
+	const server = spawn(process.execPath, ['scripts/serve.mjs'], {
 		env: {
 			...process.env,
 			HOST: '127.0.0.1',

@@ -88,7 +88,7 @@ test('the same request gives the same bytes: alone, among twenty others, on one 
 	expect((await picture(request, among.takes[10].take)).equals(first)).toBe(true);
 
 	const port = 4291;
-	const single = spawn(process.execPath, ['build/index.js'], {
+	const single = spawn(process.execPath, ['scripts/serve.mjs'], {
 		stdio: 'ignore',
 		env: {
 			...process.env,

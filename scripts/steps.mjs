@@ -62,8 +62,9 @@ export async function build() {
 /** Whether the built application is there and newer than its source. */
 export function isBuilt() {
 	return (
-		existsSync(resolve(root, 'build/index.js')) &&
-		existsSync(resolve(root, 'build/threads/render-thread.mjs'))
+		existsSync(resolve(root, 'build/handler.js')) &&
+		existsSync(resolve(root, 'build/threads/render-thread.mjs')) &&
+		existsSync(resolve(root, 'build/threads/words-thread.mjs'))
 	);
 }
 
@@ -90,7 +91,7 @@ export function freePort(wanted) {
  * @param {Record<string, string>} [env]
  */
 export function startServer(port, env = {}) {
-	return spawn(process.execPath, ['build/index.js'], {
+	return spawn(process.execPath, ['scripts/serve.mjs'], {
 		cwd: root,
 		stdio: 'inherit',
 		env: {

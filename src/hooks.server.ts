@@ -1,15 +1,31 @@
 import type { Handle } from '@sveltejs/kit';
-import { guard, letRead } from '$lib/server';
+import { closeService, guard, letRead } from '$lib/server';
+import headers from '../scripts/headers.json';
+
+/** Where the routes of the render service begin, whatever an address was written like. */
+const SERVICE = '/api/render/';
 
 export const handle: Handle = async ({ event, resolve }) => {
-	if (!event.url.pathname.startsWith('/api/render/')) return resolve(event);
+	// By the route that was found: an address may be written in many ways, such as /%61pi/.
+	if (!event.route.id?.startsWith(SERVICE)) return safe(await resolve(event));
 	const refused = guard(event.request);
-	if (refused) return refused;
-	const headers = letRead(event.request);
+	if (refused) return safe(refused);
+	const allowed = letRead(event.request);
 	// A browser asks first whether a page of another origin may call.
-	if (event.request.method === 'OPTIONS' && Object.keys(headers).length)
-		return new Response(null, { status: 204, headers });
+	if (event.request.method === 'OPTIONS' && Object.keys(allowed).length)
+		return safe(new Response(null, { status: 204, headers: allowed }));
 	const response = await resolve(event);
+	for (const [name, value] of Object.entries(allowed)) response.headers.set(name, value);
+	// Nothing that the service answers is a page.
+	response.headers.set('content-security-policy', "default-src 'none'; sandbox");
+	return safe(response);
+};
+
+/** What every answer says to browsers, those from files too: see scripts/serve.mjs. */
+function safe(response: Response): Response {
 	for (const [name, value] of Object.entries(headers)) response.headers.set(name, value);
 	return response;
-};
+}
+
+// What is being made ends with the program.
+process.on('sveltekit:shutdown', () => void closeService());

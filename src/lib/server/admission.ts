@@ -1,12 +1,13 @@
+import { z } from 'zod';
 import { schedules } from '$lib/core/diffusion';
-import { JobRequest, type ModelCard, type Problem, type TakeRequest } from '$lib/core/schema';
+import { JobRequest, TakeRequest, type ModelCard, type Problem } from '$lib/core/schema';
 import { characterOf } from '$lib/core/standins';
 import { UNPROMPTED } from '$lib/core/wording';
 import { readJson } from './body';
 import type { Images } from './images';
 import { limits } from './limits';
 import type { TakePictures } from './pictures';
-import { invalid, problem } from './problem';
+import { invalid, mistakesOf, MOST_MISTAKES, problem } from './problem';
 import type { Teaching } from './teaching';
 
 /** What takes may ask for by id. */
@@ -23,21 +24,46 @@ export interface AdmittedJob {
 
 /** Reads a job from a body, or throws a problem that says what is wrong with it. */
 export async function readJob(request: Request, shelf: Shelf): Promise<AdmittedJob> {
-	const body = await readJson(request);
-	const parsed = JobRequest.safeParse(body);
-	if (!parsed.success) throw invalid(parsed.error);
-	return { request: parsed.data, pictures: admit(parsed.data, shelf) };
+	const job = parseJob(await readJson(request));
+	return { request: job, pictures: admit(job, shelf) };
 }
+
+/** What a job is beside its takes. */
+const Envelope = JobRequest.omit({ takes: true }).extend({ takes: z.array(z.unknown()).min(1) });
+
+/** A job of a body. Takes are counted before they are looked at, and looked at until there are faults enough. */
+export function parseJob(body: unknown): JobRequest {
+	const envelope = Envelope.safeParse(body);
+	if (!envelope.success) throw invalid(envelope.error);
+	const { key, takes } = envelope.data;
+	if (takes.length > limits.maxTakesPerJob) throw tooMany(takes.length);
+	const read: TakeRequest[] = [];
+	const errors: NonNullable<Problem['errors']> = [];
+	for (const [i, take] of takes.entries()) {
+		const parsed = TakeRequest.safeParse(take);
+		if (parsed.success) read.push(parsed.data);
+		else errors.push(...mistakesOf(parsed.error, `takes.${i}.`));
+		if (errors.length >= MOST_MISTAKES) break;
+	}
+	if (errors.length)
+		throw problem(
+			422,
+			'The request does not have the right shape',
+			'Some fields are not as the contract says; see errors.',
+			errors.slice(0, MOST_MISTAKES)
+		);
+	return { key, takes: read };
+}
+
+const tooMany = (count: number) =>
+	problem(
+		413,
+		'Too many takes in one job',
+		`A job may have ${limits.maxTakesPerJob} takes and this one has ${count}; send it in parts.`
+	);
 
 /** Checks a job against the models' cards and the service's limits. */
 function admit(job: JobRequest, shelf: Shelf): TakePictures[] {
-	if (job.takes.length > limits.maxTakesPerJob) {
-		throw problem(
-			413,
-			'Too many takes in one job',
-			`A job may have ${limits.maxTakesPerJob} takes and this one has ${job.takes.length}; send it in parts.`
-		);
-	}
 	const errors: NonNullable<Problem['errors']> = [];
 	const refs = new Set<string>();
 	const pictures = job.takes.map((take, i): TakePictures => {
@@ -76,6 +102,12 @@ function admitTake(take: TakeRequest, card: ModelCard, say: Say): void {
 			`${card.name} makes up to ${most} pixels; ${take.width}x${take.height} has ${pixels}.`
 		);
 	}
+	const ratio = Math.max(take.width / take.height, take.height / take.width);
+	if (card.maxRatio && ratio > card.maxRatio)
+		say(
+			take.width > take.height ? 'width' : 'height',
+			`${card.name} makes frames up to ${card.maxRatio} times as long as they are wide; ${take.width}x${take.height} is longer.`
+		);
 	if (!take.prompt.trim() && !card.features.includes(UNPROMPTED))
 		say('prompt', `${card.name} needs a prompt; this one is empty.`);
 	const multiple = card.sizeMultiple;

@@ -2,16 +2,23 @@ import { problem } from './problem';
 
 const loopback = /^(localhost|127(?:\.\d{1,3}){3}|\[::1\])(?::\d+)?$/i;
 
+/** The entries of a list in the environment, with commas between them; empty ones count nothing. */
+const listed = (name: string): string[] =>
+	(process.env[name] ?? '')
+		.split(',')
+		.map((one) => one.trim())
+		.filter(Boolean);
+
 /**
  * Refuses calls that a page of another origin made, or that came under another name than this
- * machine's own. Calls without an Origin, such as a script's, are served. `DIAL_PICK_HOSTS` may
- * name further hosts, with commas between them, under which the service is to answer, and
- * `DIAL_PICK_ORIGINS` pages of other origins that may call it, such as http://127.0.0.1:4173.
+ * machine's own, or under none. Calls without an Origin, such as a script's, are served; an empty one
+ * is no origin of anything here. `DIAL_PICK_HOSTS` may name further hosts, with commas between them,
+ * under which the service is to answer, and `DIAL_PICK_ORIGINS` pages of other origins that may call
+ * it, such as http://127.0.0.1:4173.
  */
 export function guard(request: Request): Response | null {
 	const host = request.headers.get('host') ?? '';
-	const allowed = (process.env.DIAL_PICK_HOSTS ?? '').split(',').map((h) => h.trim());
-	if (!loopback.test(host) && !allowed.includes(host)) {
+	if (!loopback.test(host) && !listed('DIAL_PICK_HOSTS').includes(host)) {
 		return problem(
 			403,
 			'Not served under this name',
@@ -20,26 +27,17 @@ export function guard(request: Request): Response | null {
 	}
 	const origin = request.headers.get('origin');
 	if (origin === null) return null;
-	let from: string;
-	try {
-		from = new URL(origin).host;
-	} catch {
-		from = '';
-	}
-	if (from === host || isFriend(origin)) return null;
+	const from = URL.canParse(origin) ? new URL(origin).host : '';
+	if ((from !== '' && from === host) || isFriend(origin)) return null;
 	return problem(
 		403,
 		'Not served to other origins',
-		`A page of ${origin} may not call this service.`
+		`A page of ${origin.slice(0, 100) || 'no origin'} may not call this service.`
 	).toResponse();
 }
 
 /** Whether pages of an origin were allowed to call this service. */
-const isFriend = (origin: string): boolean =>
-	(process.env.DIAL_PICK_ORIGINS ?? '')
-		.split(',')
-		.map((o) => o.trim())
-		.includes(origin);
+const isFriend = (origin: string): boolean => listed('DIAL_PICK_ORIGINS').includes(origin);
 
 /** What lets a page of an allowed origin read the answers (Fetch standard, CORS protocol). */
 export function letRead(request: Request): Record<string, string> {

@@ -1,46 +1,35 @@
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
+import { kindOf } from '$lib/core/formats';
 import type { ImageTicket } from '$lib/core/schema';
-import { heldImageBytes, limits } from './limits';
+import { limits } from './limits';
+import type { PictureMemory, SharedPicture } from './memory';
 import { problem } from './problem';
-
-/** A decoded picture in memory that threads share: red, green, blue bytes, row by row. */
-export interface SharedPicture {
-	width: number;
-	height: number;
-	pixels: SharedArrayBuffer;
-}
 
 /** Pictures of more pixels than this are refused before they are decoded. */
 const MAX_SOURCE_PIXELS = 50_000_000;
 
-/** Larger pictures are scaled down to fit a square of this side: no frame is larger. */
-const MAX_SIDE = Math.sqrt(limits.maxPixels);
-
-/** The first bytes of the kinds of picture that are taken. */
-const kinds: [name: string, test: (b: Uint8Array) => boolean][] = [
-	['png', (b) => starts(b, [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a])],
-	['jpeg', (b) => starts(b, [0xff, 0xd8, 0xff])],
-	[
-		'webp',
-		(b) => starts(b, [0x52, 0x49, 0x46, 0x46]) && starts(b.subarray(8), [0x57, 0x45, 0x42, 0x50])
-	]
-];
-
-const starts = (bytes: Uint8Array, first: number[]) => first.every((v, i) => bytes[i] === v);
+/** Pictures on the shelf, whatever their size. */
+const MOST_ON_SHELF = 4096;
 
 /** Pictures that takes may ask for by id, the longest unused forgotten first. */
 export class Images {
 	readonly #pictures = new Map<string, SharedPicture>();
-	#held = 0;
+	readonly #memory: PictureMemory;
+
+	constructor(memory: PictureMemory) {
+		this.#memory = memory;
+		memory.onShort(() => this.#forgetOne());
+	}
 
 	/**
 	 * Takes a picture in. The same bytes get the same id.
-	 * Throws a problem: 413 for too many bytes or pixels, 422 for what is no whole picture.
+	 * Throws a problem: 413 for too many bytes or pixels, 422 for what is no whole picture, 429 when
+	 * what waits to be made needs all the memory.
 	 */
 	async add(bytes: Uint8Array): Promise<ImageTicket> {
 		if (bytes.byteLength > limits.maxImageBytes) throw tooLarge();
-		if (!kinds.some(([, test]) => test(bytes))) {
+		if (!kindOf(bytes)) {
 			throw problem(
 				422,
 				'This is no picture that is taken here',
@@ -48,11 +37,14 @@ export class Images {
 			);
 		}
 		const image = createHash('sha256').update(bytes).digest('hex');
-		const picture = this.find(image) ?? (await decode(bytes));
+		const known = this.find(image);
+		if (known) return { image, width: known.width, height: known.height };
+		const picture = await decode(bytes);
 		if (!this.#pictures.has(image)) {
+			this.#memory.makeRoom(picture.pixels.byteLength);
+			if (this.#pictures.size >= MOST_ON_SHELF) this.#forgetOne();
 			this.#pictures.set(image, picture);
-			this.#held += picture.pixels.byteLength;
-			this.#forget();
+			this.#memory.hold(picture);
 		}
 		return { image, width: picture.width, height: picture.height };
 	}
@@ -66,12 +58,15 @@ export class Images {
 		return picture;
 	}
 
-	#forget(): void {
+	/** Forgets the longest unused picture that nothing but the shelf holds. */
+	#forgetOne(): boolean {
 		for (const [id, picture] of this.#pictures) {
-			if (this.#held <= heldImageBytes || this.#pictures.size === 1) return;
+			if (this.#memory.holders(picture) > 1) continue;
 			this.#pictures.delete(id);
-			this.#held -= picture.pixels.byteLength;
+			this.#memory.release(picture);
+			return true;
 		}
+		return false;
 	}
 }
 
@@ -85,11 +80,22 @@ const tooLarge = () =>
 async function decode(bytes: Uint8Array): Promise<SharedPicture> {
 	try {
 		const source = sharp(bytes, { failOn: 'error', limitInputPixels: MAX_SOURCE_PIXELS, pages: 1 });
+		const { autoOrient: size } = await source.metadata();
+		// No frame has more pixels than this, whatever its ratio.
+		const scale = Math.sqrt(limits.maxPixels / (size.width * size.height));
 		const { data, info } = await source
 			.rotate()
 			.flatten({ background: '#ffffff' })
 			.toColourspace('srgb')
-			.resize(MAX_SIDE, MAX_SIDE, { fit: 'inside', withoutEnlargement: true })
+			.resize(
+				scale < 1
+					? {
+							width: Math.max(1, Math.floor(size.width * scale)),
+							height: Math.max(1, Math.floor(size.height * scale)),
+							fit: 'fill'
+						}
+					: {}
+			)
 			.raw()
 			.toBuffer({ resolveWithObject: true });
 		const pixels = new SharedArrayBuffer(info.width * info.height * 3);

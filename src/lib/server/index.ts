@@ -1,9 +1,10 @@
-import { Jobs } from './jobs';
+import type { Shelf } from './admission';
 import { Images } from './images';
+import { Jobs } from './jobs';
+import { PictureMemory } from './memory';
 import { openPool } from './pool';
 import { Teaching } from './teaching';
-
-import type { Shelf } from './admission';
+import { WordsDesk } from './words';
 
 export { readJob } from './admission';
 export { readBytes, readJson } from './body';
@@ -11,20 +12,33 @@ export { guard, letRead } from './guard';
 export { limits } from './limits';
 export { answer } from './problem';
 export { eventStream } from './event-stream';
-export { describeImage, readWords, writeFuller } from './words';
 
-const place = globalThis as { dialPickJobs?: Jobs; dialPickShelf?: Shelf };
+/** What the service holds while it runs; kept when code is reloaded. */
+const place = globalThis as {
+	dialPickMemory?: PictureMemory;
+	dialPickJobs?: Jobs;
+	dialPickShelf?: Shelf;
+	dialPickWords?: WordsDesk;
+};
 
-/** The service's jobs, opened at the first call and kept when code is reloaded. */
-export function jobs(): Jobs {
-	return (place.dialPickJobs ??= new Jobs(openPool()));
-}
+const memory = (): PictureMemory => (place.dialPickMemory ??= new PictureMemory());
+
+/** The service's jobs, opened at the first call. */
+export const jobs = (): Jobs => (place.dialPickJobs ??= new Jobs(openPool(), memory()));
+
+/** What helps with words. */
+export const words = (): WordsDesk => (place.dialPickWords ??= new WordsDesk());
 
 /** Pictures and taught adapters that takes may ask for. */
 export function shelf(): Shelf {
 	if (!place.dialPickShelf) {
-		const images = new Images();
-		place.dialPickShelf = { images, teaching: new Teaching(images) };
+		const images = new Images(memory());
+		place.dialPickShelf = { images, teaching: new Teaching(images, memory()) };
 	}
 	return place.dialPickShelf;
+}
+
+/** Ends what is being made, as when the program is told to end. */
+export async function closeService(): Promise<void> {
+	await Promise.allSettled([place.dialPickJobs?.close(), place.dialPickWords?.close()]);
 }

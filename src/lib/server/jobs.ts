@@ -1,11 +1,12 @@
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { takeCredits } from '$lib/core/plan';
 import type { JobStatus, JobTicket, RenderEvent, TakeRequest, TakeState } from '$lib/core/schema';
 import { characterOf } from '$lib/core/standins';
-import { heldBytes, keptFor, limits } from './limits';
+import { heldBytes, keptFor, keptTakes, limits } from './limits';
 import type { AdmittedJob } from './admission';
+import type { PictureMemory } from './memory';
 import { PictureFiles } from './picture-files';
-import type { TakePictures } from './pictures';
+import { picturesOf, type TakePictures } from './pictures';
 import type { RenderPool } from './pool';
 import { problem } from './problem';
 
@@ -19,12 +20,18 @@ interface JobTake {
 	message?: string;
 	abort: AbortController;
 	picture?: { type: string; etag: string };
+	/** Where its latest preview stands among the job's events; -1 for nowhere. */
+	previewAt: number;
 }
 
 interface Job {
 	id: string;
 	key: string;
+	/** SHA-256 of what was asked for. */
+	body: string;
 	takes: JobTake[];
+	/** Takes that have not come to an end. */
+	open: number;
 	/** Everything that happened, in order; an event's id is its place here plus one. */
 	events: RenderEvent[];
 	/** Woken by every new event. */
@@ -39,15 +46,30 @@ export class Jobs {
 	readonly #jobs = new Map<string, Job>();
 	readonly #byKey = new Map<string, Job>();
 	readonly #takes = new Map<string, { job: Job; take: JobTake }>();
+	readonly #memory: PictureMemory;
 	#queued = 0;
 
-	constructor(pool: RenderPool) {
+	constructor(pool: RenderPool, memory: PictureMemory) {
 		this.#pool = pool;
+		this.#memory = memory;
+	}
+
+	/** Gives everything up, as when the service ends. */
+	async close(): Promise<void> {
+		for (const job of this.#jobs.values()) if (job.open) this.cancel(job.id);
+		await this.#pool.close();
 	}
 
 	/** Takes a job on, or hands back the one with the same key. */
 	submit({ request, pictures }: AdmittedJob): JobTicket {
 		const known = this.#byKey.get(request.key);
+		const body = createHash('sha256').update(JSON.stringify(request.takes)).digest('hex');
+		if (known && known.body !== body)
+			throw problem(
+				409,
+				'The key is in use',
+				'Another job was sent under this key before. Send this one under a key of its own.'
+			);
 		if (known) return ticket(known);
 		this.#forget();
 		if (this.#queued + request.takes.length > limits.maxQueuedTakes) {
@@ -62,12 +84,15 @@ export class Jobs {
 		const job: Job = {
 			id: randomUUID(),
 			key: request.key,
+			body,
+			open: request.takes.length,
 			takes: request.takes.map((take, i) => ({
 				id: randomUUID(),
 				request: take,
 				pictures: pictures[i] ?? {},
 				state: 'waiting',
 				step: 0,
+				previewAt: -1,
 				abort: new AbortController()
 			})),
 			events: [],
@@ -79,6 +104,7 @@ export class Jobs {
 		this.#queued += job.takes.length;
 		for (const take of job.takes) {
 			this.#takes.set(take.id, { job, take });
+			for (const picture of picturesOf(take.pictures)) this.#memory.hold(picture);
 			void this.#run(job, take);
 		}
 		return ticket(job);
@@ -127,7 +153,14 @@ export class Jobs {
 				`This take is ${found.state}; its picture is there once it is done.`
 			);
 		}
-		return { ...found.picture, bytes: () => this.#files.read(takeId) };
+		return {
+			...found.picture,
+			bytes: async () => {
+				const bytes = await this.#files.read(takeId);
+				if (!bytes) throw notFound('picture', takeId);
+				return bytes;
+			}
+		};
 	}
 
 	/**
@@ -147,6 +180,8 @@ export class Jobs {
 				yield { id: next, event };
 				if (event.type === 'end') return;
 			}
+			// Nothing comes any more to one who has seen the end, or claims to have seen more.
+			if (job.endedAt !== null) return;
 			await new Promise<void>((resolve) => {
 				const wake = () => {
 					job.listeners.delete(wake);
@@ -179,7 +214,6 @@ export class Jobs {
 					});
 				}
 			);
-			take.pictures = {};
 			if (!result || hasEnded(take)) return;
 			await this.#files.keep(take.id, result.bytes);
 			// It may have been cancelled while the file was written.
@@ -204,14 +238,21 @@ export class Jobs {
 		} catch (cause) {
 			if (hasEnded(take)) return;
 			console.error(cause);
-			take.code = 'render-failed';
-			take.message = 'The model stopped while it made this picture. Run the take again.';
+			const full = (cause as NodeJS.ErrnoException).code === 'ENOSPC';
+			take.code = full ? 'no-room' : 'render-failed';
+			take.message = full
+				? 'The render service has no room left on its disk for pictures. Make room there, then run the take again.'
+				: 'The model stopped while it made this picture. Run the take again.';
 			this.#end(job, take, 'failed', {
 				type: 'failed',
 				take: take.id,
 				code: take.code,
 				message: take.message
 			});
+		} finally {
+			// What it brought along is let go once no thread needs it.
+			for (const picture of picturesOf(take.pictures)) this.#memory.release(picture);
+			take.pictures = {};
 		}
 	}
 
@@ -219,21 +260,19 @@ export class Jobs {
 		take.state = state;
 		this.#queued--;
 		this.#tell(job, event);
-		if (job.takes.every(({ state: s }) => s === 'done' || s === 'failed' || s === 'cancelled')) {
+		if (--job.open === 0) {
 			job.endedAt = Date.now();
 			this.#tell(job, { type: 'end' });
 		}
 	}
 
 	#tell(job: Job, event: RenderEvent): void {
-		if (event.type === 'progress') {
+		if (event.type === 'progress' && event.preview) {
 			// A preview that a newer one stands for is not kept; the event itself is.
-			const last = job.events.findLastIndex(
-				(e) => e.type === 'progress' && e.take === event.take && !!e.preview
-			);
-			const old = job.events[last];
-			if (event.preview && old?.type === 'progress')
-				job.events[last] = { ...old, preview: undefined };
+			const take = this.#takes.get(event.take)!.take;
+			const old = job.events[take.previewAt];
+			if (old?.type === 'progress') job.events[take.previewAt] = { ...old, preview: undefined };
+			take.previewAt = job.events.length;
 		}
 		job.events.push(event);
 		for (const wake of [...job.listeners]) wake();
@@ -241,13 +280,13 @@ export class Jobs {
 
 	/** Lets old results go: what is older than its time once memory is short, oldest first. */
 	#forget(): void {
-		let { held } = this.#files;
-		for (const job of [...this.#jobs.values()]) {
-			if (job.endedAt === null) continue;
-			const old = Date.now() - job.endedAt > keptFor;
-			if (!old && held <= heldBytes) continue;
+		const ended = [...this.#jobs.values()].filter(({ endedAt }) => endedAt !== null);
+		let takes = ended.reduce((sum, job) => sum + job.takes.length, 0);
+		for (const job of ended) {
+			const old = Date.now() - job.endedAt! > keptFor;
+			if (!old && this.#files.held <= heldBytes && takes <= keptTakes) continue;
+			takes -= job.takes.length;
 			for (const { id } of job.takes) {
-				held -= this.#files.sizeOf(id);
 				this.#files.drop(id);
 				this.#takes.delete(id);
 			}

@@ -9,8 +9,14 @@ export const limits: Limits = {
 	maxImageBytes: 16 * 1024 * 1024
 };
 
-/** Decoded start pictures, masks and references held in memory, in bytes. */
-export const heldImageBytes = 256 * 1024 * 1024;
+/** Decoded start pictures, masks, references and taught pictures held in memory, in bytes, whoever holds them. */
+export const heldImageBytes = 384 * 1024 * 1024;
+
+/** Takes of ended jobs that are still known; the oldest give way beyond it. */
+export const keptTakes = 20_000;
+
+/** What a take may be given up in, in milliseconds, before its thread is ended. */
+export const GRACE = 2000;
 
 /** Finished pictures kept in files, in bytes; the oldest ended jobs give way beyond it. */
 export const heldBytes = 2 * 1024 * 1024 * 1024;

@@ -1,26 +1,60 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+
+const NAME = 'dial-pick-takes-';
+
+/** A folder without its process is swept after this, in milliseconds. */
+const OLD = 24 * 60 * 60 * 1000;
+
+/** Whether a process of this machine lives. */
+function lives(pid: number): boolean {
+	try {
+		process.kill(pid, 0);
+		return true;
+	} catch (cause) {
+		return (cause as NodeJS.ErrnoException).code === 'EPERM';
+	}
+}
+
+/**
+ * Removes the folders of processes that are dead: one that was killed, or whose terminal was closed,
+ * left its own behind.
+ */
+export function sweepFolders(place = tmpdir(), now = Date.now()): void {
+	for (const name of readdirSync(place)) {
+		if (!name.startsWith(NAME)) continue;
+		const folder = join(place, name);
+		const pid = Number(/^(\d+)-/.exec(name.slice(NAME.length))?.[1]);
+		try {
+			const dead = pid ? !lives(pid) : now - statSync(folder).mtimeMs > OLD;
+			if (dead) rmSync(folder, { recursive: true, force: true });
+		} catch {
+			// Somebody else's, or gone already.
+		}
+	}
+}
 
 /**
  * Finished pictures, kept as files in a folder of their own that goes with the process: hundreds of
  * them would fill the memory.
  */
 export class PictureFiles {
+	readonly #place: string;
 	#folder: string | undefined;
 	readonly #bytes = new Map<string, number>();
-
 	/** Bytes kept at present. */
-	get held(): number {
-		let sum = 0;
-		for (const bytes of this.#bytes.values()) sum += bytes;
-		return sum;
+	held = 0;
+
+	constructor(place = tmpdir()) {
+		this.#place = place;
 	}
 
 	#path(id: string): string {
 		if (!this.#folder) {
-			const folder = mkdtempSync(join(tmpdir(), 'dial-pick-takes-'));
+			sweepFolders(this.#place);
+			const folder = mkdtempSync(join(this.#place, `${NAME}${process.pid}-`));
 			process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
 			this.#folder = folder;
 		}
@@ -28,12 +62,27 @@ export class PictureFiles {
 	}
 
 	async keep(id: string, bytes: Uint8Array): Promise<void> {
-		await writeFile(this.#path(id), bytes);
+		const path = this.#path(id);
+		try {
+			await writeFile(path, bytes);
+		} catch (cause) {
+			if ((cause as NodeJS.ErrnoException).code !== 'ENOENT') throw cause;
+			// The folder vanished, as when the place for what is temporary is cleared.
+			mkdirSync(this.#folder!, { recursive: true });
+			await writeFile(path, bytes);
+		}
+		this.held += bytes.byteLength - this.sizeOf(id);
 		this.#bytes.set(id, bytes.byteLength);
 	}
 
-	async read(id: string): Promise<Uint8Array<ArrayBuffer>> {
-		return new Uint8Array(await readFile(this.#path(id)));
+	/** A picture's bytes; null when its file has vanished. */
+	async read(id: string): Promise<Uint8Array<ArrayBuffer> | null> {
+		try {
+			return new Uint8Array(await readFile(this.#path(id)));
+		} catch (cause) {
+			if ((cause as NodeJS.ErrnoException).code === 'ENOENT') return null;
+			throw cause;
+		}
 	}
 
 	/** Bytes of one picture, 0 when it is not kept. */
@@ -42,6 +91,7 @@ export class PictureFiles {
 	}
 
 	drop(id: string): void {
+		this.held -= this.sizeOf(id);
 		if (this.#bytes.delete(id)) void rm(this.#path(id), { force: true });
 	}
 }

@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import type { TakeSettings } from '$lib/core/schema';
 import type { Bitmap, Materials } from '$lib/core/standins';
-import type { SharedPicture } from './images';
+import type { SharedPicture } from './memory';
 
 /** The pictures that a take brings along, as they were sent. */
 export interface TakePictures {
@@ -11,6 +11,12 @@ export interface TakePictures {
 	references?: SharedPicture[];
 	taught?: { pictures: SharedPicture[]; weight: number }[];
 }
+
+/** Every picture that a take brings along. */
+export const picturesOf = ({ start, mask, references = [], taught = [] }: TakePictures) =>
+	[start, mask, ...references, ...taught.flatMap(({ pictures }) => pictures)].filter(
+		(picture) => picture !== undefined
+	);
 
 const source = ({ width, height, pixels }: SharedPicture) =>
 	sharp(Buffer.from(pixels), { raw: { width, height, channels: 3 } });

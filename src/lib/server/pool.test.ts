@@ -20,6 +20,7 @@ export default async ({ settings, port }) => {
 		writeFileSync(settings.prompt.slice(5), '');
 		process.exit(1);
 	}
+	if (settings.prompt === 'deaf') for (;;);
 	if (settings.prompt === 'throw') throw new Error('out of paint');
 	await new Promise((done) => setTimeout(done, 20));
 	return { seed: settings.seed };
@@ -66,5 +67,20 @@ describe('openPool', () => {
 
 	it('says what to do when the thread is not built', () => {
 		expect(() => openPool(1, join(folder, 'none.mjs'))).toThrow(/npm run build:worker/);
+	});
+
+	// An allowed take held its thread for minutes after it was given up; two starved the service.
+	it('ends a thread that does not give up, and goes on with another', async () => {
+		const pool = openPool(1, thread, 200);
+		const deaf = new AbortController();
+		const late = new AbortController();
+		const first = pool.render(work('deaf', 1), deaf.signal, () => deaf.abort());
+		const waiting = pool.render(work('fine', 2), late.signal, () => undefined);
+		const last = pool.render(work('fine', 3), signal, () => undefined);
+		late.abort();
+		expect(await Promise.all([first, waiting, last])).toEqual([null, null, { seed: 3 }]);
+		// One that is at it is ended when the pool is closed, too.
+		const open = pool.render(work('deaf', 4), signal, () => void pool.close());
+		expect(await open).toBe(null);
 	});
 });

@@ -1,10 +1,8 @@
-import { existsSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
-import { resolve } from 'node:path';
-import { pathToFileURL } from 'node:url';
 import { MessageChannel } from 'node:worker_threads';
-import Piscina from 'piscina';
+import { GRACE } from './limits';
 import type { ThreadProgress, ThreadResult, ThreadTask } from './render-thread';
+import { openThreads, threadFile } from './threads';
 
 /** Renders takes on threads of their own. */
 export interface RenderPool {
@@ -21,34 +19,31 @@ export interface RenderPool {
  * Opens a pool.
  * @param threads how many threads; by default one a core, at least one
  * @param file the bundled render thread
+ * @param grace milliseconds that a take may go on after it was given up, before its thread is ended
  */
 export function openPool(
 	threads = Number(process.env.DIAL_PICK_THREADS) || availableParallelism(),
-	file = process.env.DIAL_PICK_THREAD_FILE ?? resolve('build/threads/render-thread.mjs')
+	file = process.env.DIAL_PICK_THREAD_FILE ?? threadFile('render-thread'),
+	grace = GRACE
 ): RenderPool {
-	if (!existsSync(file)) {
-		throw new Error(
-			`The render thread is not built: ${file} is missing. Run "npm run build:worker".`
-		);
-	}
-	const pool = new Piscina({
-		filename: pathToFileURL(file).href,
-		minThreads: Math.max(1, threads),
-		maxThreads: Math.max(1, threads),
-		idleTimeout: Infinity
-	});
+	const pool = openThreads<ThreadTask, ThreadResult | null>(file, threads);
+	let closing = false;
 	return {
 		async render(work, signal, onProgress) {
 			for (let tries = 1; ; tries++) {
 				try {
 					return await once(work, signal, onProgress);
 				} catch (cause) {
+					if (closing) return null;
 					// A thread that died takes its work with it; another one may try once more.
 					if (tries === TRIES || !threadDied(cause)) throw cause;
 				}
 			}
 		},
-		close: () => pool.destroy()
+		close() {
+			closing = true;
+			return pool.close();
+		}
 	};
 
 	async function once(
@@ -59,13 +54,27 @@ export function openPool(
 		if (signal.aborted) return null;
 		const { port1, port2 } = new MessageChannel();
 		const cancel = new SharedArrayBuffer(4);
-		const stop = () => Atomics.store(new Int32Array(cancel), 0, 1);
+		// Ends the thread itself; a take that still waits is taken out of the line by the same.
+		const end = new AbortController();
+		let begun = false;
+		let timer: ReturnType<typeof setTimeout> | undefined;
+		const stop = () => {
+			Atomics.store(new Int32Array(cancel), 0, 1);
+			if (!begun) end.abort();
+			else timer = setTimeout(() => end.abort(), grace);
+		};
 		signal.addEventListener('abort', stop, { once: true });
-		port1.on('message', onProgress);
-		const task: ThreadTask = { ...work, port: port2, cancel };
+		port1.on('message', (progress: ThreadProgress) => {
+			begun = true;
+			onProgress(progress);
+		});
 		try {
-			return (await pool.run(task, { transferList: [port2] })) as ThreadResult | null;
+			return await pool.run({ ...work, port: port2, cancel }, end.signal, [port2]);
+		} catch (cause) {
+			if (end.signal.aborted) return null;
+			throw cause;
 		} finally {
+			clearTimeout(timer);
 			port1.close();
 			signal.removeEventListener('abort', stop);
 		}

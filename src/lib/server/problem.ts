@@ -28,12 +28,19 @@ export function problem(
 	return new ServiceProblem({ title, status, detail, ...(errors ? { errors } : {}) }, headers);
 }
 
+/** Mistakes that are told of one body. */
+export const MOST_MISTAKES = 50;
+
+/** What is wrong with a body, entry by entry. Nothing of the body itself is said back at length. */
+export const mistakesOf = (error: ZodError, at = ''): { path: string; message: string }[] =>
+	error.issues.slice(0, MOST_MISTAKES).map(({ path, message }) => ({
+		path: (at + path.map(String).join('.')).slice(0, 200),
+		message: message.length > 200 ? `${message.slice(0, 200)}\u2026` : message
+	}));
+
 /** A body that does not have the shape that it should: 422 with one entry a mistake. */
 export function invalid(error: ZodError): ServiceProblem {
-	const errors = error.issues.slice(0, 50).map(({ path, message }) => ({
-		path: path.map(String).join('.'),
-		message
-	}));
+	const errors = mistakesOf(error);
 	return problem(
 		422,
 		'The request does not have the right shape',

@@ -51,7 +51,10 @@ const WEBP_QUALITY = 82;
 /** What this thread remembers, the longest unused first. */
 const books = new Map<string, SceneBook>();
 
-function bookFor(settings: TakeSettings): SceneBook {
+/** The take was given up while its scenes were painted. */
+class GivenUp extends Error {}
+
+function bookFor(settings: TakeSettings, onPaint: () => void): SceneBook {
 	const { model, prompt, width, height } = settings;
 	// Weights of 0 and taught adapters change nothing in how scenes are painted.
 	const known = adapters.map(({ id }) => id);
@@ -69,7 +72,7 @@ function bookFor(settings: TakeSettings): SceneBook {
 		width,
 		height,
 		makeSurface,
-		{ inUse, tiled }
+		{ inUse, tiled, onPaint }
 	);
 	books.set(key, book);
 	return book;
@@ -88,14 +91,30 @@ function tidy(): void {
 
 /** Makes one take. Returns null when it was given up. */
 export default async function render(task: ThreadTask): Promise<ThreadResult | null> {
-	const { settings, output, pictures, port, cancel } = task;
+	const { port, cancel } = task;
 	const flag = new Int32Array(cancel);
 	const started = performance.now();
 	const given = () => Atomics.load(flag, 0) === 1;
 	if (given()) return null;
 	port.postMessage({ step: 0 } satisfies ThreadProgress);
+	try {
+		return await make(task, given, started);
+	} catch (cause) {
+		if (cause instanceof GivenUp) return null;
+		throw cause;
+	}
+}
+
+async function make(
+	{ settings, output, pictures, port }: ThreadTask,
+	given: () => boolean,
+	started: number
+): Promise<ThreadResult | null> {
 	const character = characterOf(settings.model)!;
-	const book = bookFor(settings);
+	const onPaint = () => {
+		if (given()) throw new GivenUp();
+	};
+	const book = bookFor(settings, onPaint);
 	let shown = 0;
 	const onStep = (step: number, estimate: Float64Array) => {
 		if (given()) return false;
@@ -110,7 +129,8 @@ export default async function render(task: ThreadTask): Promise<ThreadResult | n
 	};
 	const picture = renderTake(settings, character, book, {
 		materials: await prepare(settings, pictures),
-		onStep
+		onStep,
+		onPaint
 	});
 	tidy();
 	if (!picture || given()) return null;

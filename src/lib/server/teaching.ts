@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto';
+import sharp from 'sharp';
 import { TeachRequest, type AdapterTicket } from '$lib/core/schema';
-import type { Images, SharedPicture } from './images';
+import type { Images } from './images';
+import type { PictureMemory, SharedPicture } from './memory';
 import { invalid, problem } from './problem';
 
 /** An adapter that was taught here: its pictures are its scenes. */
@@ -13,21 +15,31 @@ export interface TaughtAdapter {
 /** How many taught adapters are kept; the longest unused is forgotten first. */
 const KEPT = 24;
 
+/** Longer side of a picture that an adapter is taught from, in pixels: what it shows is learned, not its grain. */
+const TAUGHT_SIDE = 1024;
+
 /** Adapters that takes may ask for by id, made from the user's own pictures. */
 export class Teaching {
 	readonly #images: Images;
 	readonly #adapters = new Map<string, TaughtAdapter>();
 
-	constructor(images: Images) {
+	readonly #memory: PictureMemory;
+
+	constructor(images: Images, memory: PictureMemory) {
 		this.#images = images;
+		this.#memory = memory;
+		memory.onShort(() => this.#forgetOne());
 	}
 
-	/** Teaches an adapter from pictures sent before. The same pictures make the same adapter. */
-	teach(body: unknown): AdapterTicket {
+	/**
+	 * Teaches an adapter from pictures sent before. The same pictures make the same adapter. Throws a
+	 * problem: 422 for pictures that are not here, 413 or 429 when there is no memory for them.
+	 */
+	async teach(body: unknown): Promise<AdapterTicket> {
 		const parsed = TeachRequest.safeParse(body);
 		if (!parsed.success) throw invalid(parsed.error);
 		const { name, images } = parsed.data;
-		const pictures = images.map((image, i) => {
+		const found = images.map((image, i) => {
 			const picture = this.#images.find(image);
 			if (picture) return picture;
 			const message = `The picture "${image.slice(0, 80)}" is not known here; send it again first.`;
@@ -37,16 +49,57 @@ export class Teaching {
 			.update([...images].sort().join(' '))
 			.digest('hex');
 		const id = `taught-${hash.slice(0, 24)}`;
-		this.#adapters.delete(id);
-		this.#adapters.set(id, { id, name, pictures });
-		for (const old of this.#adapters.keys()) {
-			if (this.#adapters.size <= KEPT) break;
-			this.#adapters.delete(old);
+		const known = this.find(id);
+		if (known) {
+			known.name = name;
+			return { adapter: id, name };
 		}
+		const pictures = await Promise.all(found.map(smaller));
+		this.#memory.makeRoom(pictures.reduce((sum, { pixels }) => sum + pixels.byteLength, 0));
+		if (!this.#adapters.has(id)) {
+			for (const picture of pictures) this.#memory.hold(picture);
+			this.#adapters.set(id, { id, name, pictures });
+		}
+		while (this.#adapters.size > KEPT && this.#forgetOne());
 		return { adapter: id, name };
 	}
 
+	/** An adapter by its id, now the last to be forgotten. */
 	find(id: string): TaughtAdapter | undefined {
-		return this.#adapters.get(id);
+		const adapter = this.#adapters.get(id);
+		if (!adapter) return undefined;
+		this.#adapters.delete(id);
+		this.#adapters.set(id, adapter);
+		return adapter;
 	}
+
+	/** Forgets the longest unused adapter that no take waits for. */
+	#forgetOne(): boolean {
+		for (const [id, { pictures }] of this.#adapters) {
+			if (pictures.some((picture) => this.#memory.holders(picture) > 1)) continue;
+			this.#adapters.delete(id);
+			for (const picture of pictures) this.#memory.release(picture);
+			return true;
+		}
+		return false;
+	}
+}
+
+/** A copy of a picture that is no larger than an adapter needs it; its own, whoever else has it. */
+async function smaller({ width, height, pixels }: SharedPicture): Promise<SharedPicture> {
+	const scale = Math.min(1, TAUGHT_SIDE / Math.max(width, height));
+	const size = {
+		width: Math.max(1, Math.round(width * scale)),
+		height: Math.max(1, Math.round(height * scale))
+	};
+	const data =
+		scale === 1
+			? new Uint8Array(pixels)
+			: await sharp(Buffer.from(pixels), { raw: { width, height, channels: 3 } })
+					.resize({ ...size, fit: 'fill' })
+					.raw()
+					.toBuffer();
+	const own = new SharedArrayBuffer(size.width * size.height * 3);
+	new Uint8Array(own).set(data);
+	return { ...size, pixels: own };
 }

@@ -6,43 +6,81 @@ import {
 	type FullerVersions,
 	type Reading
 } from '$lib/core/schema';
-import { characterOf, describePicture, readPrompt } from '$lib/core/standins';
-import { fullerVersions } from '$lib/core/wording';
+import { characterOf } from '$lib/core/standins';
+import { openThreads, threadFile, type Threads } from './threads';
 import type { Images } from './images';
 import { invalid, problem } from './problem';
+import type { WordsResult, WordsTask } from './words-thread';
 
-/** Says which words of a prompt a model has no notion of. */
-export function readWords(body: unknown): Reading {
-	const parsed = ReadingRequest.safeParse(body);
-	if (!parsed.success) throw invalid(parsed.error);
-	const { model, prompt, negative } = parsed.data;
-	const character = characterOf(model);
-	if (!character) {
-		const message = `There is no model "${model}" here.`;
-		throw problem(422, 'The model is not known', message, [{ path: 'model', message }]);
+/** Longest that words are worked on before the thread is ended, in milliseconds, and how many wait. */
+const PATIENCE = 15_000;
+const MOST_WAITING = 64;
+
+/** Helps with words, on a thread of its own: nobody waits for somebody else's long text. */
+export class WordsDesk {
+	readonly #threads: Threads<WordsTask, WordsResult>;
+
+	constructor(
+		threads = openThreads<WordsTask, WordsResult>(threadFile('words-thread'), 1, MOST_WAITING)
+	) {
+		this.#threads = threads;
 	}
-	return {
-		unread: readPrompt(prompt, character.card.promptWords).unread,
-		...(negative === undefined ? {} : { unreadNegative: readPrompt(negative).unread })
-	};
-}
 
-/** Makes fuller versions of a plain line. */
-export function writeFuller(body: unknown): FullerVersions {
-	const parsed = FullerRequest.safeParse(body);
-	if (!parsed.success) throw invalid(parsed.error);
-	return { versions: fullerVersions(parsed.data) };
-}
+	close = (): Promise<void> => this.#threads.close();
 
-/** Says in words what a picture shows that was sent before. */
-export function describeImage(body: unknown, images: Images): Description {
-	const parsed = DescriptionRequest.safeParse(body);
-	if (!parsed.success) throw invalid(parsed.error);
-	const { image } = parsed.data;
-	const picture = images.find(image);
-	if (!picture) {
-		const message = `The picture "${image.slice(0, 80)}" is not known here; send it again first.`;
-		throw problem(422, 'A picture is missing', message, [{ path: 'image', message }]);
+	/** Says which words of a prompt a model has no notion of. */
+	async read(body: unknown): Promise<Reading> {
+		const parsed = ReadingRequest.safeParse(body);
+		if (!parsed.success) throw invalid(parsed.error);
+		const { model, prompt, negative } = parsed.data;
+		const character = characterOf(model);
+		if (!character) {
+			const message = `There is no model "${model.slice(0, 80)}" here.`;
+			throw problem(422, 'The model is not known', message, [{ path: 'model', message }]);
+		}
+		const { promptWords } = character.card;
+		return (await this.#work({ kind: 'reading', prompt, negative, promptWords })) as Reading;
 	}
-	return describePicture(new Uint8Array(picture.pixels), picture.width, picture.height);
+
+	/** Makes fuller versions of a plain line. */
+	async fuller(body: unknown): Promise<FullerVersions> {
+		const parsed = FullerRequest.safeParse(body);
+		if (!parsed.success) throw invalid(parsed.error);
+		return (await this.#work({ kind: 'fuller', request: parsed.data })) as FullerVersions;
+	}
+
+	/** Says in words what a picture shows that was sent before. */
+	async describe(body: unknown, images: Images): Promise<Description> {
+		const parsed = DescriptionRequest.safeParse(body);
+		if (!parsed.success) throw invalid(parsed.error);
+		const { image } = parsed.data;
+		const picture = images.find(image);
+		if (!picture) {
+			const message = `The picture "${image.slice(0, 80)}" is not known here; send it again first.`;
+			throw problem(422, 'A picture is missing', message, [{ path: 'image', message }]);
+		}
+		return (await this.#work({ kind: 'description', picture })) as Description;
+	}
+
+	async #work(task: WordsTask): Promise<WordsResult> {
+		try {
+			return await this.#threads.run(task, AbortSignal.timeout(PATIENCE));
+		} catch (cause) {
+			if (cause instanceof Error && /queue/i.test(cause.message))
+				throw problem(
+					429,
+					'Too many questions at once',
+					'The service is still at earlier ones. Ask again in a moment.',
+					undefined,
+					{ 'retry-after': '2' }
+				);
+			if (cause instanceof Error && cause.name === 'AbortError')
+				throw problem(
+					503,
+					'This took too long',
+					'The text could not be worked through in time. Make it shorter and ask again.'
+				);
+			throw cause;
+		}
+	}
 }

@@ -83,6 +83,10 @@ export function fitOf(card: ModelCard, size: Size): Fit {
 	if (size.width % multiple || size.height % multiple) {
 		return { nearest, distance, kind: 'impossible', says: `takes multiples of ${multiple} only` };
 	}
+	if (card.maxRatio && Math.exp(ratioError(size, 1)) > card.maxRatio + 1e-9) {
+		const says = `at most ${card.maxRatio} times as long as wide`;
+		return { nearest, distance, kind: 'impossible', says };
+	}
 	if (size.width * size.height > card.maxPixels) {
 		return {
 			nearest,

@@ -31,6 +31,8 @@ export interface BookOptions {
 	inUse?: readonly InUse[];
 	/** Whether the frame is worked over in tiles of the model's own size. @default false */
 	tiled?: boolean;
+	/** Called before each scene is painted; what it throws gives the book up. */
+	onPaint?: () => void;
 }
 
 /**
@@ -55,25 +57,17 @@ export function openBook(
 	width: number,
 	height: number,
 	makeSurface: MakeSurface,
-	{ inUse = [], tiled = false }: BookOptions = {}
+	{ inUse = [], tiled = false, onPaint }: BookOptions = {}
 ): SceneBook {
 	const scenes = scenesFor(character, reading, tiled ? 0 : crowdingOf(character, width, height));
 	const latentWidth = width / LATENT_SCALE;
 	const latentHeight = height / LATENT_SCALE;
-	const latents = scenes.map((scene) =>
-		toLatent(
-			paintScene(
-				scene,
-				latentWidth * OVERSAMPLING,
-				latentHeight * OVERSAMPLING,
-				makeSurface,
-				inUse
-			),
-			latentWidth,
-			latentHeight,
-			OVERSAMPLING
-		)
-	);
+	const latents = scenes.map((scene) => {
+		onPaint?.();
+		const [w, h] = [latentWidth * OVERSAMPLING, latentHeight * OVERSAMPLING];
+		const painting = paintScene(scene, w, h, makeSurface, inUse);
+		return toLatent(painting, latentWidth, latentHeight, OVERSAMPLING);
+	});
 	const paintings: (Uint8Array | undefined)[] = [];
 	return {
 		width,

@@ -48,7 +48,7 @@ const schedules = ['karras', 'exponential', 'linear', 'cosine'];
 /** What all simulated cards share, and what sets one apart. */
 type OwnFacts = Omit<
 	ModelCard,
-	'sizeMultiple' | 'samplers' | 'schedules' | 'features' | 'adapters' | 'pace'
+	'sizeMultiple' | 'maxRatio' | 'samplers' | 'schedules' | 'features' | 'adapters' | 'pace'
 >;
 
 const everyReference = [
@@ -87,6 +87,7 @@ const abilities: Record<string, { more: string[]; adapterIds: string[] }> = {
 const card = (own: OwnFacts, { more, adapterIds } = abilities[own.id]): ModelCard => ({
 	...own,
 	sizeMultiple: 64,
+	maxRatio: 8,
 	samplers,
 	schedules,
 	features: ['negative', 'batch', 'variation', 'start', 'mask', 'extend', ...more],

@@ -3,4 +3,4 @@ import { answer, readJson, shelf } from '$lib/server';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = ({ request }) =>
-	answer(async () => json(shelf().teaching.teach(await readJson(request)), { status: 201 }));
+	answer(async () => json(await shelf().teaching.teach(await readJson(request)), { status: 201 }));

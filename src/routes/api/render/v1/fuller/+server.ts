@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
-import { answer, readJson, writeFuller } from '$lib/server';
+import { answer, readJson, words } from '$lib/server';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = ({ request }) =>
-	answer(async () => json(writeFuller(await readJson(request))));
+	answer(async () => json(await words().fuller(await readJson(request))));

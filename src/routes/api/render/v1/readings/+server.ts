@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
-import { answer, readJson, readWords } from '$lib/server';
+import { answer, readJson, words } from '$lib/server';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = ({ request }) =>
-	answer(async () => json(readWords(await readJson(request))));
+	answer(async () => json(await words().read(await readJson(request))));

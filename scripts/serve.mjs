@@ -1,0 +1,46 @@
+// The built application as a server: what adapter-node made, with headers on every answer, files too.
+import { readFileSync } from 'node:fs';
+import { createServer } from 'node:http';
+import { dirname, resolve } from 'node:path';
+import { fileURLToPath, pathToFileURL } from 'node:url';
+
+const here = dirname(fileURLToPath(import.meta.url));
+/** @type {Record<string, string>} */
+const headers = JSON.parse(readFileSync(resolve(here, 'headers.json'), 'utf8'));
+process.env.BODY_SIZE_LIMIT ??= '16M';
+process.env.ORIGIN ??= `http://127.0.0.1:${process.env.PORT ?? 4173}`;
+/** @type {{ handler: import('node:http').RequestListener }} */
+const { handler } = await import(pathToFileURL(resolve(here, '../build/handler.js')).href);
+
+/** A file is nothing that runs by itself; pages say their own policy. */
+const forFiles = "default-src 'none'; style-src 'unsafe-inline'; img-src 'self' data:; sandbox";
+
+/** How long what is being answered may go on after the program was told to end, in milliseconds. */
+const GRACE = 1500;
+
+const server = createServer((request, response) => {
+	for (const [name, value] of Object.entries(headers)) response.setHeader(name, value);
+	// Pictures and archives that ship; scripts, workers and styles are named by the pages' own policy.
+	if (!/^\/(_app\/|$)/.test(request.url ?? '') && /\.\w+$/.test(request.url?.split('?')[0] ?? ''))
+		response.setHeader('content-security-policy', forFiles);
+	handler(request, response);
+});
+// A body that never ends, or headers that trickle in, hold nothing up for long.
+server.headersTimeout = 20_000;
+server.requestTimeout = 120_000;
+
+server.listen(Number(process.env.PORT ?? 4173), process.env.HOST ?? '127.0.0.1');
+
+let ending = false;
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+	process.on(signal, () => {
+		if (ending) return;
+		ending = true;
+		// Takes that are being made are given up, with their threads.
+		process.emit(/** @type {any} */ ('sveltekit:shutdown'), /** @type {any} */ (signal));
+		server.close();
+		setTimeout(() => {
+			server.closeAllConnections();
+			process.exit(0);
+		}, GRACE);
+	});
