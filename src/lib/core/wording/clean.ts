@@ -30,11 +30,11 @@ const sweeps: readonly Sweep[] = [
 		find: /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f-\u009f\u00ad\u200b\u200e\u200f\u202a-\u202e\u2060-\u2064\u2066-\u2069\ufeff]|(?<![\p{L}\p{M}\p{Extended_Pictographic}\p{Emoji_Modifier}\ufe0f])[\u200c\u200d]|[\u200c\u200d](?![\p{L}\p{M}\p{Extended_Pictographic}])/gu
 	},
 	{ one: '', many: '', find: /\r\n?|[\u2028\u2029]/gu, put: '\n' },
-	{ one: 'picture link', many: 'picture links', find: /!\[[^\]\n]*\]\([^)\n]*\)/gu },
+	{ one: 'picture link', many: 'picture links', find: /!\[[^\]\n]{0,400}\]\([^)\n]{0,2000}\)/gu },
 	{
 		one: 'link',
 		many: 'links',
-		find: /\[([^\]\n]*)\]\([^)\n]*\)/gu,
+		find: /\[([^\]\n]{0,400})\]\([^)\n]{0,2000}\)/gu,
 		put: (_found, label) => label
 	},
 	{ one: 'link', many: 'links', find: new RegExp(`[<(]?${LINK.source}[>)]?`, 'giu') },
@@ -51,7 +51,7 @@ const sweeps: readonly Sweep[] = [
 	{
 		one: 'Markdown mark',
 		many: 'Markdown marks',
-		find: /(\*\*\*|\*\*|__|~~|``|`|\*)(?=\S)([^\n]*?\S)\1/gu,
+		find: /(\*\*\*|\*\*|__|~~|``|`|\*)(?=\S)([^\n]{0,400}?\S)\1/gu,
 		put: (_found, _mark, inside) => inside
 	},
 	{
@@ -71,7 +71,7 @@ const sweeps: readonly Sweep[] = [
 		find: /,(?:[ \t]*,)+/gu,
 		put: ','
 	},
-	{ one: '', many: '', find: /[ \t]+(?=[,;])/gu },
+	{ one: '', many: '', find: /(?<![ \t])[ \t]+(?=[,;])/gu },
 	{
 		one: 'doubled space',
 		many: 'doubled spaces',
@@ -79,7 +79,7 @@ const sweeps: readonly Sweep[] = [
 		put: ' '
 	},
 	{ one: '', many: '', find: /[\u00a0\u2000-\u200a\u202f\u3000\t]/gu, put: ' ' },
-	{ one: '', many: '', find: /^[ ,;]+|[ ,;]+$/gmu },
+	{ one: '', many: '', find: /^[ ,;]+|(?<![ ,;])[ ,;]+$/gmu },
 	{ one: 'empty line', many: 'empty lines', find: /\n{2,}/gu, put: '\n' },
 	{ one: '', many: '', find: /^\n+|\n+$/gu }
 ];

@@ -1,6 +1,6 @@
 import { stream, type Stream } from '$lib/core/random';
 import type { Facet, FullerRequest, FullerVersion } from '$lib/core/schema';
-import { contradictions, duplicates } from './leave-out';
+import { leftOutBy, sayingKey } from './leave-out';
 import { phraseLists } from './lists';
 import { readStack } from './phrases';
 import { countWords, joining, words } from './text';
@@ -25,7 +25,7 @@ type Added = FullerVersion['added'];
  */
 export function fullerVersions(request: FullerRequest): FullerVersion[] {
 	const { line, negative = '', form, maxWords, count, seed } = request;
-	const plain = line.trim().replace(/[\s,;.]+$/u, '');
+	const plain = line.trim().replace(/(?<![\s,;.])[\s,;.]+$/u, '');
 	const phrases = readStack(plain, () => '').phrases;
 	const said = new Set(phrases.map(({ facet }) => facet));
 	const random = stream(`fuller|${seed}|${plain}`);
@@ -33,6 +33,14 @@ export function fullerVersions(request: FullerRequest): FullerVersion[] {
 	// A line that says all four still gets another detail in each version.
 	const turns: readonly Facet[] = open.length ? open : ['detail', 'lens'];
 	const used = new Map<Facet, Set<string>>();
+	const leftOut = leftOutBy(negative);
+	/** What the line says, worked out once: it may be long. */
+	const saidKeys = new Set(phrases.map(({ text }) => sayingKey(text)));
+	const saidWords = new Set(words(plain));
+	const length = {
+		true: countWords(write(plain, [], true)),
+		false: countWords(write(plain, [], false))
+	};
 	const versions: FullerVersion[] = [];
 	for (let i = 0; i < count * 3 && versions.length < count; i++) {
 		const own = random.branch(`version${i}`);
@@ -43,16 +51,23 @@ export function fullerVersions(request: FullerRequest): FullerVersion[] {
 		const extras = filling.filter((facet) => facet !== 'place' || !said.has('place'));
 		const added: Added = [];
 		for (const facet of [lead, ...rest, ...extras]) {
+			const there = added.map((a) => a.phrase);
+			const keys = new Set(there.map(sayingKey));
+			const others = new Set(there.flatMap(words));
 			const phrase = draw(
 				facet,
 				own,
 				used,
-				[...phrases.map(({ text }) => text), ...added.map((a) => a.phrase)],
-				negative
+				(drawn) =>
+					!leftOut(drawn) &&
+					!saidKeys.has(sayingKey(drawn)) &&
+					!keys.has(sayingKey(drawn)) &&
+					!clashes(drawn, saidWords) &&
+					!clashes(drawn, others)
 			);
 			if (!phrase) continue;
 			const next = [...added, { facet, phrase }];
-			if (countWords(write(plain, next, sentences)) > maxWords) continue;
+			if (length[`${sentences}`] + countWords(write('', next, sentences)) > maxWords) continue;
 			added.push({ facet, phrase });
 		}
 		const text = write(plain, added, sentences);
@@ -64,22 +79,18 @@ export function fullerVersions(request: FullerRequest): FullerVersion[] {
 	return versions;
 }
 
-/** A phrase of a facet that no version has yet, that says nothing twice and contradicts nothing. */
+/** A phrase of a facet that no version has yet, and that will do beside what is there. */
 function draw(
 	facet: Facet,
 	random: Stream,
 	used: Map<Facet, Set<string>>,
-	there: readonly string[],
-	negative: string
+	willDo: (phrase: string) => boolean
 ): string | undefined {
 	const list = phraseLists[facet as keyof typeof phraseLists];
 	for (let i = 0; i < TRIES; i++) {
 		const phrase = random.pick(list);
 		if (used.get(facet)?.has(phrase) && used.get(facet)!.size < list.length) continue;
-		if (contradictions([phrase], negative).length) continue;
-		if (duplicates([...there, phrase]).length) continue;
-		if (clashes(phrase, there)) continue;
-		return phrase;
+		if (willDo(phrase)) return phrase;
 	}
 	return undefined;
 }
@@ -95,11 +106,10 @@ const exclusive = [
 	'outlines'
 ].map((line) => new Set(line.split(' ')));
 
-function clashes(phrase: string, there: readonly string[]): boolean {
+function clashes(phrase: string, others: ReadonlySet<string>): boolean {
 	const own = words(phrase);
-	const others = there.flatMap(words);
 	return exclusive.some(
-		(group) => own.some((word) => group.has(word)) && others.some((word) => group.has(word))
+		(group) => own.some((word) => group.has(word)) && [...group].some((word) => others.has(word))
 	);
 }
 
@@ -145,7 +155,7 @@ function keywords(text: string): string {
 	);
 	return plain
 		.split(
-			/\s+(?:in|on|at|by|with|under|above|over|beside|near|among|of|from|through|and(?=\s+an?\s))\s+|\s*[,;]\s*/iu
+			/(?<!\s)\s+(?:in|on|at|by|with|under|above|over|beside|near|among|of|from|through|and(?=\s+an?\s))\s+|(?<!\s)\s*[,;]\s*|[,;]\s*/iu
 		)
 		.map((part) =>
 			part

@@ -63,7 +63,7 @@ export function negativeText(texts: readonly string[]): string {
 	return texts
 		.flatMap(splitPhrases)
 		.filter((phrase) => {
-			const same = key(phrase);
+			const same = sayingKey(phrase);
 			return !seen.has(same) && seen.add(same);
 		})
 		.join(', ');
@@ -122,7 +122,9 @@ const carrying = (text: string) =>
 	words(text)
 		.map(singular)
 		.filter((word) => !joining.has(word));
-const key = (phrase: string) => carrying(phrase).join(' ') || phrase.toLowerCase();
+/** A phrase as what it says: equal for phrases that say the same. */
+export const sayingKey = (phrase: string): string =>
+	carrying(phrase).join(' ') || phrase.toLowerCase();
 
 /** Something that is wanted and left out at once. */
 export interface Contradiction {
@@ -132,6 +134,32 @@ export interface Contradiction {
 	wanted: string;
 	/** Whether it is the very same word, not just a related one. */
 	same: boolean;
+}
+
+/** Tells of phrases whether a negative prompt leaves them out, itself or a related word. */
+export function leftOutBy(negative: string): (phrase: string) => boolean {
+	// Each once: what is left out a thousand times is left out.
+	const out = new Map(
+		splitPhrases(negative)
+			.map(carrying)
+			.filter((all) => all.length && !all.some((word) => qualities.has(word)))
+			.map((all) => [all.join(' '), all] as const)
+	);
+	// Looked up by their first words: a phrase can have but few.
+	const byFirst = new Map<string | number, string[][]>();
+	const placeOf = (word: string) => familyOf.get(word) ?? word;
+	for (const all of out.values()) {
+		const place = placeOf(all[0]);
+		byFirst.set(place, [...(byFirst.get(place) ?? []), all]);
+	}
+	return (phrase) => {
+		const asked = carrying(phrase);
+		return asked.some((word) =>
+			byFirst
+				.get(placeOf(word))
+				?.some((all) => all.every((one) => asked.some((other) => related(one, other))))
+		);
+	};
 }
 
 /**
@@ -158,7 +186,7 @@ export function contradictions(prompt: readonly string[], negative: string): Con
 export function duplicates(phrases: readonly string[]): { phrase: string; index: number }[] {
 	const seen = new Set<string>();
 	return phrases.flatMap((phrase, index) => {
-		const same = key(phrase);
+		const same = sayingKey(phrase);
 		if (seen.has(same)) return [{ phrase, index }];
 		seen.add(same);
 		return [];

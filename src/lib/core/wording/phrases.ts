@@ -8,11 +8,12 @@ export const emptyStack: PhraseStack = { phrases: [], tail: '' };
 type Piece = Pick<Phrase, 'lead' | 'text'>;
 
 /** Where one phrase ends for certain: at commas, semicolons, line breaks, and after a sentence. */
-const SEAM = /\s*[,;\u3001\u060c\u061b\uff0c\uff1b\n]+\s*|(?<=[.!?\u3002\u061f])\s+/u;
+const SEAM =
+	/(?<!\s)\s*[,;\u3001\u060c\u061b\uff0c\uff1b\n]+\s*|[,;\u3001\u060c\u061b\uff0c\uff1b\n]+\s*|(?<=[.!?\u3002\u061f])\s+/u;
 
 /** Words at which a phrase may begin inside a sentence. */
 const JOINTS =
-	/\s+(?=(?:at|in|on|under|above|below|over|behind|beside|near|by|with|among|from|through|after|before|during|against|across|along|amid|standing|sitting|lying|walking|running|flying|swimming|sailing|sleeping|looking|waiting|drifting|hovering|wading|diving|reading|resting|leaping)\b)/iu;
+	/(?<!\s)\s+(?=(?:at|in|on|under|above|below|over|behind|beside|near|by|with|among|from|through|after|before|during|against|across|along|amid|standing|sitting|lying|walking|running|flying|swimming|sailing|sleeping|looking|waiting|drifting|hovering|wading|diving|reading|resting|leaping)\b)/iu;
 
 /** Quoted lettering stays in one piece, whatever stands in it. */
 const QUOTED = /["\u201c\u201e\u00ab][^"\u201c\u201d\u00bb\n]{1,200}["\u201d\u00bb]/gu;
@@ -45,9 +46,12 @@ function cut(text: string): { pieces: Piece[]; tail: string } {
 	}
 }
 
+/** What a phrase speaks for is told from so many characters of it. */
+const TOLD_FROM = 400;
+
 /** Parts a sentence where another facet begins: "a heron", "at dawn", "in a salt marsh". */
 function parts(sentence: string): Piece[] {
-	const out: (Piece & { facet: Facet })[] = [];
+	const out: (Piece & { facet: Facet; leads: boolean })[] = [];
 	let lead = '';
 	let rest = sentence;
 	const add = (text: string) => {
@@ -60,12 +64,16 @@ function parts(sentence: string): Piece[] {
 			before &&
 			(facet === 'other' ||
 				facet === before.facet ||
-				onlyLeads(before.text) ||
+				before.leads ||
 				(doing && before.facet !== 'subject' && before.facet !== 'other'));
-		if (!belongs) out.push({ lead, text, facet });
+		const leads = onlyLeads(text);
+		if (!belongs) out.push({ lead, text, facet, leads });
 		else {
+			// What a phrase speaks for is told from how it begins, however long it grows.
+			const grows = before.text.length < TOLD_FROM;
 			before.text += lead + text;
-			before.facet = facetOf(before.text);
+			before.leads &&= leads;
+			if (grows) before.facet = facetOf(before.text.slice(0, TOLD_FROM));
 		}
 	};
 	if (new RegExp(QUOTED.source, 'u').test(sentence)) return [{ lead: '', text: sentence }];
@@ -124,14 +132,12 @@ export function rereadStack(before: PhraseStack, text: string, newId: () => stri
 	);
 	let [o, n] = [0, 0];
 	let gone: Phrase[] = [];
-	const successor = new Map<string, string>();
 	const inherit = (old: Phrase, now: Phrase, same: boolean) => {
 		now.id = old.id;
 		now.placed = old.placed;
 		now.instead = old.instead;
 		if (old.placed || same) now.facet = old.facet;
 		else now.facet = facetOf(now.text);
-		successor.set(old.id, old.id);
 	};
 	for (const { added, removed, value } of changes) {
 		if (removed) {
@@ -153,17 +159,18 @@ export function rereadStack(before: PhraseStack, text: string, newId: () => stri
 	// The first phrase is most often the subject, also when no list knows it.
 	if (!fresh[0].placed && fresh[0].facet === 'other') fresh[0].facet = 'subject';
 	// Phrases that are off go back to where they were: after the last one that is still there.
-	const phrases = [...fresh];
-	let anchor = -1;
-	let put = 0;
+	const there = new Set(fresh.map(({ id }) => id));
+	const after = new Map<string | null, Phrase[]>();
+	let anchor: string | null = null;
 	for (const old of before.phrases) {
 		if (!old.off) {
-			const at = phrases.findIndex(({ id }) => id === old.id);
-			if (at >= 0) [anchor, put] = [at, 0];
-			continue;
-		}
-		phrases.splice(anchor + 1 + put++, 0, old);
+			if (there.has(old.id)) anchor = old.id;
+		} else after.set(anchor, [...(after.get(anchor) ?? []), old]);
 	}
+	const phrases = [
+		...(after.get(null) ?? []),
+		...fresh.flatMap((phrase) => [phrase, ...(after.get(phrase.id) ?? [])])
+	];
 	return settle({ phrases, tail }, text);
 }
 
