@@ -107,7 +107,7 @@ export async function stopPlan(id: string): Promise<void> {
 /** Lets a plan wait, with a reason where it was not by hand, or go on. */
 export async function pausePlan(id: string, paused: boolean, says?: string): Promise<void> {
 	await db.transaction('rw', db.plans, db.jobs, async () => {
-		await db.plans.update(id, { paused, says });
+		await db.plans.update(id, { paused, says, ...(paused ? {} : { unasked: undefined }) });
 		if (paused) await db.jobs.where({ planId: id }).modify({ wanted: 0 });
 	});
 }
@@ -188,7 +188,12 @@ export async function reopenTakes(
 				const credits = expected(take);
 				if (credits !== undefined) take.expected = credits;
 			});
-		await db.plans.update(planId, { stopped: false, paused: false, says: undefined });
+		await db.plans.update(planId, {
+			stopped: false,
+			paused: false,
+			unasked: undefined,
+			says: undefined
+		});
 	});
 }
 

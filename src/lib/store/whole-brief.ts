@@ -35,7 +35,9 @@ const waitingToBeAsked = ({ takes }: WholeBrief) => {
 		takes.flatMap(({ planId, state }) => (state === 'waiting' || state === 'running' ? planId : []))
 	);
 	return (plan: Plan): Plan =>
-		open.has(plan.id) && !plan.stopped ? { ...plan, paused: true, says: CAME_IN_PAUSED } : plan;
+		open.has(plan.id) && !plan.stopped
+			? { ...plan, paused: true, unasked: true, says: CAME_IN_PAUSED }
+			: plan;
 };
 
 /** Adds a whole brief with its pictures: all of it or nothing. */

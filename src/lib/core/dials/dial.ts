@@ -106,7 +106,23 @@ const levelNames: Record<string, string> = {
 };
 
 /** A place in a model's own stops, in words. */
-export const levelName = (stop: OwnStop): string => levelNames[stopKey(stop)] ?? stopKey(stop);
+export const levelName = (stop: OwnStop): string =>
+	stop.of === 1 ? 'each its own' : (levelNames[stopKey(stop)] ?? stopKey(stop));
+
+/** The stop that something was made with, in words: of models' own stops the value, and its place. */
+export function toldStop(dial: Dial, made: Made, cards?: readonly ModelCard[]): string {
+	const stop = dial.read(made);
+	if (typeof stop !== 'object' || !('level' in stop)) return dial.format(stop, cards);
+	return stop.of === 1 ? String(stop.value) : `${stop.value} (${levelName(stop)} of its own)`;
+}
+
+/** The stop that something was made with, as a table has it: a value that can be reckoned with. */
+export function writtenStop(dial: Dial, made: Made): string | number {
+	const stop = dial.read(made);
+	if (typeof stop !== 'object') return stop;
+	if ('level' in stop) return stop.value;
+	return 'width' in stop ? stopKey(stop) : styleNames(stop);
+}
 
 /** A number dial on which a model may have stops of its own. */
 export function ownDial(field: OwnDialId, about: About): Dial {

@@ -2,7 +2,17 @@ import { describe, expect, it } from 'vitest';
 import { schedules, samplers } from '$lib/core/diffusion';
 import type { Style, TakeSettings, TakeWords } from '$lib/core/schema';
 import { cards } from '$lib/core/standins';
-import { dialOf, dials, formatSeed, isDialId, stopKey, type Draft, type Made } from './index';
+import {
+	dialOf,
+	dials,
+	formatSeed,
+	isDialId,
+	stopKey,
+	toldStop,
+	writtenStop,
+	type Draft,
+	type Made
+} from './index';
 
 const settings: TakeSettings = {
 	model: 'gannet',
@@ -102,6 +112,27 @@ describe('dials', () => {
 		expect(dialOf('model').format('gannet', cards)).toBe('Gannet');
 		expect(dialOf('model').format('gone', cards)).toBe('gone');
 		expect(dialOf('negative').format('')).toBe('nothing');
+	});
+
+	it('tell models\u2019 own stops by their value, with the place beside it', () => {
+		const own = (level: number, of: number): Made => ({
+			settings: { ...settings, guidance: 4.5 },
+			levels: { guidance: { level, of } }
+		});
+		const dial = dialOf('guidance');
+		expect(toldStop(dial, own(2, 3))).toBe('4.5 (middle of its own)');
+		expect(toldStop(dial, own(1, 1))).toBe('4.5');
+		expect(toldStop(dial, { settings })).toBe(String(settings.guidance));
+		expect(writtenStop(dial, own(1, 1))).toBe(4.5);
+		expect(writtenStop(dialOf('frame'), { settings })).toBe(`${settings.width}x${settings.height}`);
+	});
+
+	it('tell styles of one name apart by their words', () => {
+		const style = (add: string[]) => [{ name: 'Ours', add, leaveOut: [] }];
+		expect(stopKey(style(['ink']))).not.toBe(stopKey(style(['wash'])));
+		expect(stopKey(style(['ink']))).toBe(stopKey([{ leaveOut: [], add: ['ink'], name: 'Ours' }]));
+		expect(dialOf('style').format(style(['ink']))).toBe('Ours');
+		expect(stopKey([])).toBe('');
 	});
 
 	it('order numbers by size and frames from tall to wide', () => {

@@ -17,6 +17,8 @@ export {
 	levelName,
 	stopKey,
 	styleNames,
+	toldStop,
+	writtenStop,
 	type Dial,
 	type DialId,
 	type Draft,

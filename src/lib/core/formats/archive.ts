@@ -10,7 +10,7 @@ import {
 } from '@zip.js/zip.js';
 import Papa from 'papaparse';
 import { z } from 'zod';
-import { dials, stopKey } from '$lib/core/dials';
+import { dials, writtenStop, type OwnDialId } from '$lib/core/dials';
 import { measures } from '$lib/core/measure';
 import {
 	Brief,
@@ -123,14 +123,13 @@ export function settingsTable(
 	const noted = new Map(remarks.map((one) => [one.takeId, one]));
 	const kinds = new Map<string, MarkKind>(marks.map(({ takeId, kind }) => [takeId, kind]));
 	const columns = [...new Set(takes.flatMap((take) => Object.keys(take.columns ?? {})))];
+	const places = (['guidance', 'steps'] as const).filter((id) =>
+		takes.some(({ levels }) => levels?.[id])
+	);
 	const rows = takes.map((take) => ({
 		take: take.number,
-		...Object.fromEntries(
-			dials.map(({ id, read }) => {
-				const stop = read(take);
-				return [id, typeof stop === 'object' ? stopKey(stop) : stop];
-			})
-		),
+		...Object.fromEntries(dials.map((dial) => [dial.id, writtenStop(dial, take)])),
+		...Object.fromEntries(places.map((id) => [`${id} place`, placeOf(take, id)])),
 		state: take.state,
 		mark: kinds.get(take.id) ?? '',
 		faults: noted.get(take.id)?.faults.join(' ') ?? '',
@@ -141,6 +140,12 @@ export function settingsTable(
 			: {})
 	}));
 	return Papa.unparse(rows, { newline: '\r\n', escapeFormulae: formulaLike });
+}
+
+/** Which of its model's own stops a take was made with: "2 of 3"; empty where all models share them. */
+function placeOf({ levels }: Take, dial: OwnDialId): string {
+	const own = levels?.[dial];
+	return own ? `${own.level} of ${own.of}` : '';
 }
 
 /**

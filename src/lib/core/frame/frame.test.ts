@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { cards } from '$lib/core/standins';
-import { fitOf, frameLabel, ratioLabel, sizeForRatio } from './index';
+import { fitOf, frameLabel, ratioError, ratioLabel, sizeForRatio } from './index';
 
 describe('sizeForRatio', () => {
 	// The multi-aspect table of Podell et al. 2023, appendix I, from memory.
@@ -22,7 +22,42 @@ describe('sizeForRatio', () => {
 	});
 
 	it('has no answer where no multiple fits', () => {
-		expect(sizeForRatio(1, 1000, 64)).toBeNull();
+		expect(sizeForRatio(1, 1000)).toBeNull();
+	});
+});
+
+describe('a budget that is a wish', () => {
+	const middle = (ratio: number) => sizeForRatio(ratio, 768 * 768, { wish: true })!;
+
+	it('gives 3:1 exactly, and different sizes to what differs', () => {
+		// 1344 x 448 is 3:1 to the pixel, with 102% of 768 x 768.
+		expect(middle(3)).toEqual({ width: 1344, height: 448 });
+		expect(middle(2 / 3)).toEqual({ width: 640, height: 960 });
+		expect(middle(1)).toEqual({ width: 768, height: 768 });
+		expect(frameLabel(middle(210 / 297))).not.toBe(frameLabel(middle(2 / 3)));
+	});
+
+	it('is kept to 92% to 105%, with no size in reach that is nearer to the ratio', () => {
+		for (const budget of [512 * 512, 640 * 640, 768 * 768, 900 * 900])
+			for (const ratio of [1 / 3, 0.5, 9 / 16, 2 / 3, 210 / 297, 3 / 4, 0.8, 1, 1.6, 16 / 9, 3]) {
+				const size = sizeForRatio(ratio, budget, { wish: true })!;
+				const share = (size.width * size.height) / budget;
+				expect(share).toBeGreaterThanOrEqual(0.92);
+				expect(share).toBeLessThanOrEqual(1.05);
+				const off = ratioError(size, ratio);
+				for (let width = 64; width <= 4096; width += 64)
+					for (let height = 64; height <= 4096; height += 64) {
+						const other = (width * height) / budget;
+						if (other >= 0.92 && other <= 1.05)
+							expect(ratioError({ width, height }, ratio)).toBeGreaterThanOrEqual(off - 1e-9);
+					}
+			}
+	});
+
+	it('never passes what the models make at most', () => {
+		const most = 768 * 768;
+		const size = sizeForRatio(3, 768 * 768, { wish: true, most })!;
+		expect(size.width * size.height).toBeLessThanOrEqual(most);
 	});
 });
 

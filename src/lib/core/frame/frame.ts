@@ -13,21 +13,42 @@ export function ratioError({ width, height }: Size, ratio: number): number {
 /** Share of a budget of pixels that a size must use at least. */
 const LEAST_SHARE = 0.92;
 
+/** And at most, where the budget is a wish and no model's own size. */
+const MOST_SHARE = 1.05;
+
+/** How a size may be chosen. */
+export interface SizeChoice {
+	/** Both sides are multiples of this many pixels. @default 64 */
+	multiple?: number;
+	/**
+	 * Whether the budget is a wish: below the models' own sizes a little more will do as well, when it
+	 * comes nearer to the ratio. @default false
+	 */
+	wish?: boolean;
+	/** Pixels that no size may pass. @default no limit */
+	most?: number;
+}
+
 /**
  * The size that comes nearest to a ratio within a budget of pixels: among the multiples that are
  * allowed, with 92% to 100% of the budget, the smallest ratio error wins, ties by the larger area.
  * With 1024x1024 and multiples of 64 this is the multi-aspect table of Podell et al. 2023, app. I.
+ * Where the budget is a wish, 92% to 105% of it will do.
  *
  * @param ratio width over height, more than 0
- * @param budget pixels, at most
- * @param multiple both sides are multiples of this many pixels
+ * @param budget pixels
  * @returns null when no size fits
  */
-export function sizeForRatio(ratio: number, budget = 1024 * 1024, multiple = 64): Size | null {
+export function sizeForRatio(
+	ratio: number,
+	budget = 1024 * 1024,
+	{ multiple = 64, wish = false, most = Infinity }: SizeChoice = {}
+): Size | null {
 	let best: Size | null = null;
 	let bestError = Infinity;
-	for (let width = multiple; width <= budget / multiple; width += multiple) {
-		for (let height = multiple; width * height <= budget; height += multiple) {
+	const up = Math.min(most, budget * (wish ? MOST_SHARE : 1));
+	for (let width = multiple; width <= up / multiple; width += multiple) {
+		for (let height = multiple; width * height <= up; height += multiple) {
 			if (width * height < LEAST_SHARE * budget) continue;
 			const size = { width, height };
 			const error = ratioError(size, ratio);

@@ -1,3 +1,11 @@
 export { destinations, needFor, type Destination, type Need } from './destination';
-export { fitOf, frameLabel, ratioError, ratioLabel, sizeForRatio, type Fit } from './frame';
+export {
+	fitOf,
+	frameLabel,
+	ratioError,
+	ratioLabel,
+	sizeForRatio,
+	type Fit,
+	type SizeChoice
+} from './frame';
 export { printPixels, readFrame, type ReadFrame } from './read-frame';

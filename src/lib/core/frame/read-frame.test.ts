@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { destinations, needFor, printPixels, readFrame, sizeForRatio } from './index';
 
 const BUDGET = 1024 * 1024;
-const read = (text: string, budget = BUDGET) => readFrame(text, budget, 64);
+const read = (text: string, budget = BUDGET) => readFrame(text, budget);
 
 describe('a typed frame', () => {
 	// Multi-aspect table of Podell et al. 2023, appendix I, from memory.
@@ -34,6 +34,17 @@ describe('a typed frame', () => {
 		const found = read(text);
 		expect(found).toMatchObject({ target: { width, height } });
 		if ('size' in found) expect(found.size).toEqual(sizeForRatio(width / height));
+	});
+
+	it('of more pixels than the models make is the largest of its ratio, and keeps what was asked', () => {
+		const choice = { most: 2048 * 2048 };
+		expect(readFrame('5000x5000', BUDGET, choice)).toEqual({
+			size: { width: 2048, height: 2048 },
+			asked: 1,
+			target: { width: 5000, height: 5000 }
+		});
+		const wide = readFrame('6000 x 2000', BUDGET, choice);
+		expect('size' in wide && wide.size.width * wide.size.height).toBeLessThanOrEqual(2048 * 2048);
 	});
 
 	it.each([

@@ -1,5 +1,5 @@
 import type { Size } from '$lib/core/schema';
-import { sizeForRatio } from './frame';
+import { sizeForRatio, type SizeChoice } from './frame';
 
 /** What a typed frame came to: the size, and what was asked for, or a sentence that says what is wrong. */
 export type ReadFrame =
@@ -7,7 +7,7 @@ export type ReadFrame =
 			size: Size;
 			/** The ratio that was asked for, width over height. */
 			asked: number;
-			/** The pixels that were asked for, when they are not the frame itself: a print's. */
+			/** The pixels that were asked for; null when a ratio alone was. */
 			target: Size | null;
 	  }
 	| { problem: string };
@@ -46,19 +46,19 @@ const number = (text: string) => Number(text.replace(',', '.'));
 /**
  * Reads a typed frame: a ratio ("16:9"), pixels ("1344 x 768"), a print ("21 x 29.7 cm at 150 dpi") or
  * a paper ("A4 wide"). Ratios and prints become the nearest size within the budget; pixels are
- * brought to multiples that the models take.
+ * brought to multiples that the models take, and to as many as they make at most.
  *
- * @param budget pixels, at most
- * @param multiple both sides are multiples of this many pixels
+ * @param budget pixels
  */
-export function readFrame(text: string, budget: number, multiple: number): ReadFrame {
+export function readFrame(text: string, budget: number, choice: SizeChoice = {}): ReadFrame {
+	const { multiple = 64, most = Infinity } = choice;
 	const typed = text.trim();
 	const within = (asked: number, target: Size | null): ReadFrame => {
 		if (!(asked > 1 / 8 && asked < 8))
 			return {
 				problem: `\u201c${typed}\u201d is more than eight times as long as it is wide: no model makes that.`
 			};
-		const size = sizeForRatio(asked, budget, multiple);
+		const size = sizeForRatio(asked, budget, choice);
 		return size
 			? { size, asked, target }
 			: { problem: `No size of that ratio fits ${(budget / 1e6).toFixed(2)} MP.` };
@@ -67,7 +67,12 @@ export function readFrame(text: string, budget: number, multiple: number): ReadF
 	if (pixels) {
 		const [w, h] = [Number(pixels[1]), Number(pixels[2])];
 		const to = (px: number) => Math.max(multiple, Math.round(px / multiple) * multiple);
-		return { size: { width: to(w), height: to(h) }, asked: w / h, target: { width: w, height: h } };
+		const target = { width: w, height: h };
+		const size = { width: to(w), height: to(h) };
+		if (size.width * size.height <= most) return { size, asked: w / h, target };
+		// More than the models make: the largest of that ratio, to be enlarged afterwards.
+		const largest = sizeForRatio(w / h, most, { multiple });
+		return largest ? { size: largest, asked: w / h, target } : within(w / h, target);
 	}
 	const ratio = forms.ratio.exec(typed);
 	if (ratio) {

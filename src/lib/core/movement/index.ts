@@ -1,6 +1,7 @@
 export { overDial, type OverDial } from './over-dial';
 export {
 	chancePairs,
+	type ChancePairs,
 	HARDLY,
 	movementOf,
 	movementSays,

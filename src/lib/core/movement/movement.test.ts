@@ -66,7 +66,14 @@ describe('movement along a dial', () => {
 	it('says what is not known yet', () => {
 		const none = movementOf(stepsOf(takes, 'steps'), () => undefined);
 		expect(none.every(({ moved }) => moved === null)).toBe(true);
-		expect(movementSays(none, 'steps')).toMatch(/Comparing 12 pairs/);
+		expect(movementSays(none, 'steps')).toBe('Comparing pairs: 0 of 12 …');
+		// All but one say that nothing moves: the last one could say otherwise.
+		let left = 11;
+		const most = movementOf(stepsOf(takes, 'steps'), () => (left-- > 0 ? 0.99 : undefined));
+		expect(movementSays(most, 'steps')).toBe('Comparing pairs: 11 of 12 …');
+		// One that never can be compared holds no verdict up.
+		const lost = movementOf(stepsOf(takes, 'steps'), ({ one }) => (one === 't0' ? null : 0.99));
+		expect(movementSays(lost, 'steps')).toMatch(/hardly moves\.$/);
 		expect(movementSays([], 'guidance')).toMatch(/No two takes/);
 	});
 });
@@ -94,6 +101,36 @@ describe('chance', () => {
 		expect(batch).toHaveLength(2);
 		expect(seeds).toHaveLength(4);
 		expect(chancePairs(takes).batch).toEqual([]);
+	});
+
+	// The first 120 pairs were all of one setting.
+	it('is told from all settings alike, however many pairs each of them has', () => {
+		const many = sampleTakes(
+			sampleRack({ guidance: [2, 4, 6, 8], seed: Array.from({ length: 20 }, (_, i) => i) })
+		);
+		const guidance = new Map(many.map(({ id, settings }) => [id, settings.guidance]));
+		const { seeds } = chancePairs(many, 120);
+		expect(seeds).toHaveLength(120);
+		const counts = [2, 4, 6, 8].map(
+			(stop) => seeds.filter(({ one }) => guidance.get(one) === stop).length
+		);
+		expect(counts).toEqual([30, 30, 30, 30]);
+		expect(new Set(seeds.map(({ one, two }) => pairKey(one, two))).size).toBe(120);
+		for (const { one, two } of seeds) expect(guidance.get(one)).toBe(guidance.get(two));
+		// With more settings than pairs they are spread over all of them.
+		const wide = sampleTakes(
+			sampleRack({ guidance: Array.from({ length: 500 }, (_, i) => i / 10), seed: [1, 2] })
+		);
+		const stops = chancePairs(wide, 50).seeds.map(
+			({ one }) => wide.find(({ id }) => id === one)!.settings.guidance
+		);
+		expect(Math.min(...stops)).toBeLessThan(1);
+		expect(Math.max(...stops)).toBeGreaterThan(48);
+		// All of them, where that is asked for.
+		expect(chancePairs(many).seeds).toHaveLength(4 * 190);
+	});
+
+	it('knows a pair whichever comes first', () => {
 		expect(pairKey('b', 'a')).toBe(pairKey('a', 'b'));
 	});
 });

@@ -68,16 +68,17 @@ export interface Movement {
 /** Less than this is not seen when two pictures are blinked. Our own threshold. */
 export const HARDLY = 0.04;
 
-/** The movement of every step, from the similarities that are known by now. */
+/**
+ * The movement of every step, from the similarities that are known by now.
+ * @param similarity undefined while it is not known, null where it never will be: such pairs do not count
+ */
 export function movementOf(
 	steps: readonly Step[],
-	similarity: (pair: Pair) => number | undefined
+	similarity: (pair: Pair) => number | null | undefined
 ): Movement[] {
-	return steps.map(({ from, to, pairs }) => {
-		const each = pairs.flatMap((pair) => {
-			const found = similarity(pair);
-			return found === undefined ? [] : [1 - found];
-		});
+	return steps.map(({ from, to, pairs: all }) => {
+		const pairs = all.map(similarity).filter((found) => found !== null);
+		const each = pairs.flatMap((found) => (found === undefined ? [] : [1 - found]));
 		return {
 			from,
 			to,
@@ -102,14 +103,15 @@ export function restsAt(movements: readonly Movement[], hardly = HARDLY): number
 export function movementSays(movements: readonly Movement[], dial: DialId): string {
 	const label = dialOf(dial).label.toLowerCase();
 	const missing = movements.reduce((sum, one) => sum + one.missing, 0);
-	if (!movements.some(({ each }) => each.length))
-		return missing
-			? `Comparing ${missing} pairs \u2026`
-			: `No two takes differ in ${label} alone: run two stops of it with all else held.`;
+	const known = movements.reduce((sum, one) => sum + one.each.length, 0);
+	// A verdict on some of the pairs could turn with the next one.
+	if (missing) return `Comparing pairs: ${known} of ${known + missing} \u2026`;
+	if (!known)
+		return `No two takes differ in ${label} alone: run two stops of it with all else held.`;
 	const rest = restsAt(movements);
-	const so = missing ? ' so far' : '';
-	if (rest !== null) return `Past ${label} ${rest} the picture hardly moves${so}.`;
-	return `The picture still moves at the last step of ${label}${so}.`;
+	return rest === null
+		? `The picture still moves at the last step of ${label}.`
+		: `Past ${label} ${rest} the picture hardly moves.`;
 }
 
 /** Takes that look alike, the earliest of each group first. */
@@ -131,7 +133,18 @@ export function nearCopies(
 export const NEAR = 6;
 
 /** Pairs of takes that share everything but chance: how they differ is the spread of a setting. */
-export function chancePairs(takes: readonly Take[]): { seeds: Pair[]; batch: Pair[] } {
+export interface ChancePairs {
+	/** Pairs of different seeds, and of one batch. */
+	seeds: Pair[];
+	batch: Pair[];
+}
+
+/**
+ * Pairs of takes of one setting, so many at most of each kind, from all settings alike: the first of
+ * every setting, then the second of every setting, and from settings spread evenly where there are
+ * more of them than pairs.
+ */
+export function chancePairs(takes: readonly Take[], most = Infinity): ChancePairs {
 	const settings = new Map<string, Take[]>();
 	for (const take of takes) {
 		if (take.state !== 'done') continue;
@@ -139,17 +152,52 @@ export function chancePairs(takes: readonly Take[]): { seeds: Pair[]; batch: Pai
 			.filter(({ id }) => !chanceDials.includes(id))
 			.map(({ read }) => stopKey(read(take)))
 			.join('\n');
-		settings.set(key, [...(settings.get(key) ?? []), take]);
+		const group = settings.get(key);
+		if (group) group.push(take);
+		else settings.set(key, [take]);
 	}
-	const found: { seeds: Pair[]; batch: Pair[] } = { seeds: [], batch: [] };
-	for (const group of settings.values())
-		for (let i = 0; i < group.length; i++)
-			for (let j = i + 1; j < group.length; j++) {
-				const [a, b] = [group[i], group[j]];
-				const pair = { one: a.id, two: b.id };
-				const together = a.settings.batch && a.settings.batch.seed === b.settings.batch?.seed;
-				if (together) found.batch.push(pair);
-				else if (a.settings.seed !== b.settings.seed) found.seeds.push(pair);
-			}
+	const groups = [...settings.values()];
+	const inBatch = (a: Take, b: Take) =>
+		!!a.settings.batch && a.settings.batch.seed === b.settings.batch?.seed;
+	return {
+		seeds: evenly(groups, most, (a, b) => !inBatch(a, b) && a.settings.seed !== b.settings.seed),
+		batch: evenly(groups, most, inBatch)
+	};
+}
+
+/** Pairs of each group in turn, until there are enough. */
+function evenly(
+	groups: readonly Take[][],
+	most: number,
+	belong: (a: Take, b: Take) => boolean
+): Pair[] {
+	function* pairsOf(group: Take[]): Generator<Pair> {
+		// By growing distance, so that the first pairs of a group do not share a take.
+		for (let apart = 1; apart < group.length; apart++)
+			for (let i = 0; i + apart < group.length; i++)
+				if (belong(group[i], group[i + apart]))
+					yield { one: group[i].id, two: group[i + apart].id };
+	}
+	const ready = groups.flatMap((group) => {
+		const pairs = pairsOf(group);
+		const first = pairs.next();
+		return first.done ? [] : [{ pairs, next: first.value }];
+	});
+	const step = Math.max(1, ready.length / most);
+	let turn = Array.from(
+		{ length: Math.min(ready.length, most) },
+		(_, i) => ready[Math.floor(i * step)]
+	);
+	const found: Pair[] = [];
+	while (turn.length && found.length < most) {
+		turn = turn.filter((group) => {
+			if (found.length >= most) return false;
+			found.push(group.next);
+			const next = group.pairs.next();
+			if (next.done) return false;
+			group.next = next.value;
+			return true;
+		});
+	}
 	return found;
 }

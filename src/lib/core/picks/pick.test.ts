@@ -44,6 +44,18 @@ describe('draftPick', () => {
 		expect(draft.evidence.takes).toBe(3);
 	});
 
+	// A seed that is held on the sheet said so in the address, and one of two seeds was counted.
+	it('from a stop counts every seed, whichever of them was in sight', () => {
+		const draft = draftPick(
+			{ kind: 'stop', dial: 'guidance', stop: '2', among: { model: 'gannet', seed: '1' } },
+			takes,
+			marks,
+			words
+		)!;
+		expect(draft.evidence.takes).toBe(3);
+		expect(draft.settings).not.toHaveProperty('seed');
+	});
+
 	it('is not made from nothing', () => {
 		expect(draftPick({ kind: 'take', takeId: 't11' }, takes, marks, words)).toBeNull();
 		expect(

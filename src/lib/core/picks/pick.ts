@@ -34,8 +34,18 @@ export function draftPick(
 	say: (dial: DialId, take: Take) => string
 ): PickDraft | null {
 	const dial = from.kind === 'stop' ? dials.find(({ id }) => id === from.dial) : undefined;
+	// Every seed speaks for a stop, whichever of them is in sight.
 	const wanted: Record<string, string> =
-		from.kind === 'stop' ? { ...from.among, [from.dial]: from.stop } : {};
+		from.kind === 'stop'
+			? {
+					...Object.fromEntries(
+						Object.entries(from.among ?? {}).filter(
+							([id]) => !(chanceDials as readonly string[]).includes(id)
+						)
+					),
+					[from.dial]: from.stop
+				}
+			: {};
 	const matches = (take: Take) =>
 		dial !== undefined &&
 		dials.every(({ id, read }) => wanted[id] === undefined || stopKey(read(take)) === wanted[id]);

@@ -68,6 +68,19 @@ export const Design = z.discriminatedUnion('kind', [
 ]);
 export type Design = z.infer<typeof Design>;
 
+/** What a frame was wanted for: the size is found from it, and found again when it changes. */
+export const FrameWish = z.object({
+	/** The frame that was found for it. */
+	size: Size,
+	/** Width over height. */
+	ratio: z.number().positive(),
+	/** Pixels that are wanted in the end, as those of a print; null where a ratio alone was asked for. */
+	target: Size.nullable(),
+	/** As it was asked for: "21 x 29.7 cm at 150 dpi". */
+	of: z.string().max(200)
+});
+export type FrameWish = z.infer<typeof FrameWish>;
+
 /** One piece of work. Everything else belongs to one. */
 export const Brief = z.object({
 	id,
@@ -82,6 +95,8 @@ export const Brief = z.object({
 	words: Words,
 	rack: Rack,
 	design: Design,
+	/** What its frames are wanted for, where that was said. */
+	wishes: z.array(FrameWish).max(64).optional(),
 	/** The highest number that a take of it ever had: numbers are not used again. */
 	numbered: z.int().min(0),
 	createdAt: instant,
@@ -112,6 +127,8 @@ export const Plan = z.object({
 	stopped: z.boolean(),
 	/** Whether it waits until it is told to go on. */
 	paused: z.boolean(),
+	/** Whether its price is to be said before it goes on, as of one that came in with an archive. */
+	unasked: z.boolean().optional(),
 	/** Why it was paused, when it was not by hand. */
 	says: z.string().optional(),
 	/** Its place in the queue: smaller goes first. */

@@ -18,13 +18,25 @@ export function labelsOf(
 ): Map<string, string> {
 	const { format } = axisOf(axis);
 	if (!texts.includes(axis) || stops.length < 2)
-		return new Map(stops.map(({ key, stop }) => [key, format(stop, known)]));
+		return told(stops.map(({ key, stop }) => [key, format(stop, known)]));
 	const own = ownWords(stops.map(({ stop }) => stopKey(stop)));
 	return new Map(
 		stops.map(({ key, stop }, i) => [
 			key,
 			own[i] || (stopKey(stop) ? 'as it stands' : format(stop, known))
 		])
+	);
+}
+
+/** Labels by their keys; those of stops that are worded alike, as two styles of one name, are numbered. */
+function told(labels: readonly [string, string][]): Map<string, string> {
+	const met = new Map<string, number>();
+	return new Map(
+		labels.map(([key, says]) => {
+			const count = (met.get(says) ?? 0) + 1;
+			met.set(says, count);
+			return [key, count > 1 ? `${says} (${count})` : says];
+		})
 	);
 }
 

@@ -1,4 +1,4 @@
-import { formOf } from '$lib/core/wording';
+import { formOf, keywords, phraseLists } from '$lib/core/wording';
 import type { Rgb } from './colour';
 import { framings, type Framing } from './repertoire/framings';
 import { lights, type Light } from './repertoire/lights';
@@ -93,13 +93,39 @@ interface Found {
 	phrase: string;
 }
 
+/**
+ * Phrases that every prompt is offered, as they are written and as keywords: a model has a notion of
+ * each, though what it makes of it may be little.
+ */
+const offered = new Set(
+	Object.values(phraseLists).flatMap((list) =>
+		list.flatMap((phrase) => [phrase, keywords(phrase)].map((text) => tokens(text).join(' ')))
+	)
+);
+/** Words with which fuller versions are put together. */
+const framingWords = new Set(['made', 'mood']);
+const LONGEST_OFFERED = Math.max(...[...offered].map((phrase) => phrase.split(' ').length));
+
+/** Which words of a prompt stand in a phrase that was offered. */
+function inOffered(words: readonly string[]): boolean[] {
+	const known = words.map((word) => framingWords.has(word));
+	for (let i = 0; i < words.length; i++)
+		for (let length = Math.min(LONGEST_OFFERED, words.length - i); length > 0; length--)
+			if (offered.has(words.slice(i, i + length).join(' '))) {
+				known.fill(true, i, i + length);
+				break;
+			}
+	return known;
+}
+
 /** Longest phrase that is looked for, in words. */
 const LONGEST = 4;
 
 /** Matches words against the repertoire, longest phrases first. */
 function match(words: readonly string[]): { found: Found[]; unread: string[] } {
 	const found: Found[] = [];
-	const unread: string[] = [];
+	const unread = new Set<string>();
+	const known = inOffered(words);
 	for (let i = 0; i < words.length;) {
 		let length = Math.min(LONGEST, words.length - i);
 		for (; length > 0; length--) {
@@ -110,12 +136,12 @@ function match(words: readonly string[]): { found: Found[]; unread: string[] } {
 			break;
 		}
 		if (length === 0) {
-			if (!plainWords.has(words[i]) && !unread.includes(words[i])) unread.push(words[i]);
+			if (!plainWords.has(words[i]) && !known[i]) unread.add(words[i]);
 			length = 1;
 		}
 		i += length;
 	}
-	return { found, unread };
+	return { found, unread: [...unread] };
 }
 
 const endings: [plural: RegExp, singular: string][] = [

@@ -3,6 +3,7 @@ import type { Facet, FullerRequest, FullerVersion } from '$lib/core/schema';
 import { leftOutBy, sayingKey } from './leave-out';
 import { phraseLists } from './lists';
 import { readStack } from './phrases';
+import { sceneKind, suits } from './scene-kind';
 import { countWords, joining, words } from './text';
 
 /** Facets in which versions are made to differ, in turn. */
@@ -34,6 +35,7 @@ export function fullerVersions(request: FullerRequest): FullerVersion[] {
 	const turns: readonly Facet[] = open.length ? open : ['detail', 'lens'];
 	const used = new Map<Facet, Set<string>>();
 	const leftOut = leftOutBy(negative);
+	const kind = sceneKind(plain);
 	/** What the line says, worked out once: it may be long. */
 	const saidKeys = new Set(phrases.map(({ text }) => sayingKey(text)));
 	const saidWords = new Set(words(plain));
@@ -59,6 +61,7 @@ export function fullerVersions(request: FullerRequest): FullerVersion[] {
 				own,
 				used,
 				(drawn) =>
+					suits(drawn, kind) &&
 					!leftOut(drawn) &&
 					!saidKeys.has(sayingKey(drawn)) &&
 					!keys.has(sayingKey(drawn)) &&
@@ -146,7 +149,7 @@ const article = (medium: string) =>
 	uncounted.test(medium) ? medium : `${/^[aeio]/.test(medium) ? 'an' : 'a'} ${medium}`;
 
 /** A phrase without the words that only join: "a heron in a salt marsh" as "heron, salt marsh". */
-function keywords(text: string): string {
+export function keywords(text: string): string {
 	// Lettering in quotes stays as it is.
 	const quoted: string[] = [];
 	const plain = text.replace(

@@ -6,10 +6,12 @@ export {
 	withText,
 	type WordsChange
 } from './brief-words';
+export { asides, withoutAside, type Aside } from './asides';
 export { clean, type Cleaned } from './clean';
 export { compareWords, ownWords, type WordChange } from './compare';
 export { facetLabels, facets, type Facet, type ListedFacet } from './facets';
-export { fullerVersions } from './fuller';
+export { fullerVersions, keywords } from './fuller';
+export { sceneKind, suits, type SceneKind } from './scene-kind';
 export { facetOf } from './guess';
 export {
 	contradictions,

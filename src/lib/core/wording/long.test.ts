@@ -50,7 +50,12 @@ describe.each(texts)('a text of %s', (_name, of) => {
 		for (const [what, run] of Object.entries(work)) {
 			const [short, long] = [of(2500), of(20_000)];
 			// A ratio: what grows with the square takes 64 times, what grows with the cube 512 times.
-			const ratio = cost(() => run(long)) / Math.max(4, cost(() => run(short)));
+			const ratio =
+				cost(() => run(long)) /
+				Math.max(
+					4,
+					cost(() => run(short))
+				);
 			expect(ratio, what).toBeLessThan(30);
 		}
 	});
@@ -77,6 +82,11 @@ describe('2 500 short equal phrases', () => {
 		expect(next.phrases).toHaveLength(2501);
 		expect(next.phrases[7].id).toBe('p7');
 		expect(next.phrases.at(-1)!.text).toBe('a kite');
-		expect(contradictions(next.phrases.map((phrase) => phrase.text), 'kite')).toHaveLength(1);
+		expect(
+			contradictions(
+				next.phrases.map((phrase) => phrase.text),
+				'kite'
+			)
+		).toHaveLength(1);
 	});
 });

@@ -34,9 +34,19 @@ export const joining = new Set(
 	)
 );
 
-/** Whether a text reads as sentences or as a list of keywords: by its share of joining words. */
+/** Parts of a list have so many words at most in the mean, and a list so many parts at least. */
+const LISTED = { words: 3, parts: 3 };
+
+/**
+ * Whether a text reads as sentences or as a list of keywords: by its short parts between commas, else
+ * by its share of joining words. "An owl, on a branch, moonlight, woodcut" is a list.
+ */
 export function formOf(text: string): 'sentences' | 'keywords' {
 	const all = words(text);
+	const parts = splitPhrases(text);
+	const sentences = /[.!?](?=\s+\S)/u.test(text);
+	if (!sentences && parts.length >= LISTED.parts && all.length / parts.length <= LISTED.words)
+		return 'keywords';
 	const share = all.filter((word) => joining.has(word)).length / Math.max(1, all.length);
 	return share >= 0.2 ? 'sentences' : 'keywords';
 }

@@ -83,7 +83,8 @@
 		<FrameBoard
 			stops={rack.frame}
 			cards={chosen}
-			onchange={(frame) => work.setRack({ frame })}
+			wishes={brief.wishes ?? []}
+			onchange={(frame, wishes) => work.change({ rack: { ...rack, frame }, wishes })}
 			onfile={fromFile}
 		/>
 	</div>

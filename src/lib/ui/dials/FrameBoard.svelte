@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { dialOf } from '$lib/core/dials';
 	import { fitOf, frameLabel, ratioLabel, sizeForRatio } from '$lib/core/frame';
-	import type { ModelCard, Size } from '$lib/core/schema';
+	import type { FrameWish, ModelCard, Size } from '$lib/core/schema';
 	import DialHead from './DialHead.svelte';
 	import FrameFacts from './FrameFacts.svelte';
 	import FrameSizes from './FrameSizes.svelte';
@@ -9,16 +9,18 @@
 	interface Props {
 		stops: Size[];
 		cards: ModelCard[];
-		onchange: (stops: Size[]) => void;
+		/** What frames were wanted for. */
+		wishes: readonly FrameWish[];
+		onchange: (stops: Size[], wishes: FrameWish[]) => void;
 		onfile: () => void;
 	}
 
-	let { stops, cards, onchange, onfile }: Props = $props();
+	let { stops, cards, wishes, onchange, onfile }: Props = $props();
 
 	let active = $state(0);
 	let dragging = $state<{ size: Size; edge: Edge } | null>(null);
-	/** The ratio and the pixels that were asked for by typing or by a destination. */
-	let asked = $state.raw<{ ratio: number; target: Size | null; of: string } | null>(null);
+	/** What the frame in hand was asked for, by typing or by a destination. */
+	const asked = $derived(wishes.find((wish) => same(wish.size, frame)) ?? null);
 	let board: SVGSVGElement;
 
 	type Edge = 'corner' | 'right' | 'bottom';
@@ -30,9 +32,8 @@
 	/** Board pixels to a frame pixel: the board shows up to 1536 pixels, more when the frame is larger. */
 	const scale = $derived(232 / Math.max(1536, frame.width, frame.height));
 	const multiple = $derived(Math.max(64, ...cards.map(({ sizeMultiple }) => sizeMultiple)));
-	const most = $derived(
-		Math.min(2048, Math.sqrt(Math.min(...cards.map((c) => c.maxPixels), 2 ** 22)))
-	);
+	const mostPixels = $derived(Math.min(...cards.map((c) => c.maxPixels), 2 ** 22));
+	const mostRatio = $derived(Math.min(...cards.map((c) => c.maxRatio ?? 16), 16));
 	const middle = BOARD / 2;
 	const [right, bottom] = $derived([
 		middle + (frame.width * scale) / 2,
@@ -45,23 +46,44 @@
 	];
 
 	const same = (a: Size, b: Size) => a.width === b.width && a.height === b.height;
-	const set = (size: Size, wanted: typeof asked = null) => {
-		asked = wanted;
+	const set = (size: Size, wanted: Omit<FrameWish, 'size'> | null = null) => {
 		if (stops.some((other, i) => i !== index && same(other, size))) return;
-		onchange(stops.map((stop, i) => (i === index ? size : stop)));
+		const next = stops.map((stop, i) => (i === index ? size : stop));
+		tell(next, wanted && { ...wanted, size });
 	};
+	/** Wishes of frames that have left the dial go with them. */
+	const tell = (next: Size[], wish: FrameWish | null) =>
+		onchange(next, [
+			...wishes.filter(
+				(old) => next.some((stop) => same(stop, old.size)) && !(wish && same(wish.size, old.size))
+			),
+			...(wish ? [wish] : [])
+		]);
 
-	const snap = (px: number) => Math.min(most, Math.max(256, Math.round(px / multiple) * multiple));
+	/** The nearest multiple to a side that leaves room for the other one. */
+	const snap = (px: number, other: number) => {
+		const up = Math.floor(Math.min(mostPixels / other, other * mostRatio) / multiple) * multiple;
+		const least = Math.max(multiple, Math.ceil(other / mostRatio / multiple) * multiple);
+		return Math.min(up, Math.max(least, Math.round(px / multiple) * multiple));
+	};
+	/** A frame whose sides the models take; of the two the one that is turned gives way. */
+	const within = (width: number, height: number, edge: Edge): Size => {
+		const [w, h] = [Math.round(width), Math.round(height)];
+		if (edge === 'right') return { width: snap(w, frame.height), height: frame.height };
+		if (edge === 'bottom') return { width: frame.width, height: snap(h, frame.width) };
+		const side = snap(w, Math.max(multiple, Math.min(h, Math.sqrt(mostPixels))));
+		return { width: side, height: snap(h, side) };
+	};
 
 	/** Own sizes of the chosen models, to which the frame snaps when it comes near. */
 	const own = $derived(cards.flatMap(({ nativeSizes }) => nativeSizes));
 	const NEAR = 48;
-	function snapped(size: Size): Size {
+	function snapped(size: Size, edge: Edge): Size {
 		const near = own.find(
 			({ width, height }) =>
 				Math.abs(width - size.width) <= NEAR && Math.abs(height - size.height) <= NEAR
 		);
-		return near ?? { width: snap(size.width), height: snap(size.height) };
+		return near ?? within(size.width, size.height, edge);
 	}
 
 	function drag(event: PointerEvent) {
@@ -73,10 +95,13 @@
 		const { edge } = dragging;
 		dragging = {
 			edge,
-			size: snapped({
-				width: edge === 'bottom' ? frame.width : width,
-				height: edge === 'right' ? frame.height : height
-			})
+			size: snapped(
+				{
+					width: edge === 'bottom' ? frame.width : width,
+					height: edge === 'right' ? frame.height : height
+				},
+				edge
+			)
 		};
 	}
 
@@ -86,21 +111,19 @@
 		];
 		if (!by) return;
 		event.preventDefault();
-		set({
-			width: snap(frame.width + by[0] * multiple),
-			height: snap(frame.height + by[1] * multiple)
-		});
+		const edge = by[0] ? 'right' : 'bottom';
+		set(within(frame.width + by[0] * multiple, frame.height + by[1] * multiple, edge));
 	}
 
 	function add() {
 		const size = sizeForRatio(
 			frame.height === frame.width ? 2 / 3 : frame.height / frame.width,
-			frame.width * frame.height * 1.05,
-			multiple
+			frame.width * frame.height,
+			{ multiple, wish: true, most: mostPixels }
 		);
 		if (!size || stops.some((stop) => same(stop, size))) return;
 		active = stops.length;
-		onchange([...stops, size]);
+		tell([...stops, size], null);
 	}
 </script>
 
@@ -146,6 +169,10 @@
 				role="slider"
 				tabindex="0"
 				aria-label={label}
+				aria-valuemin={multiple}
+				aria-valuemax={Math.floor(
+					mostPixels / (edge === 'bottom' ? frame.width : frame.height) / multiple
+				) * multiple}
 				aria-valuenow={edge === 'bottom' ? frame.height : frame.width}
 				aria-valuetext={frameLabel(frame)}
 				style:cursor
@@ -163,11 +190,13 @@
 					if (dragging && !same(dragging.size, stops[index])) set(dragging.size);
 					dragging = null;
 				}}
+				onpointercancel={() => (dragging = null)}
+				onlostpointercapture={() => (dragging = null)}
 			/>
 		{/each}
 	</svg>
 
-	<FrameSizes {frame} {multiple} onset={set} />
+	<FrameSizes {frame} {multiple} {mostPixels} {own} {asked} onset={set} />
 	<FrameFacts {frame} {cards} {asked} />
 
 	{#if stops.length > 1}
@@ -182,8 +211,13 @@
 	<p class="links">
 		<button class="plain" onclick={add}>add another frame</button>
 		{#if stops.length > 1}
-			<button class="plain" onclick={() => onchange(stops.filter((_, i) => i !== index))}
-				>take this one off</button
+			<button
+				class="plain"
+				onclick={() =>
+					tell(
+						stops.filter((_, i) => i !== index),
+						null
+					)}>take this one off</button
 			>
 		{/if}
 		<button class="plain" onclick={onfile}>load settings from a file</button>

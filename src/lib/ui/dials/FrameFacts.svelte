@@ -1,18 +1,22 @@
 <script lang="ts">
 	import { fitOf, needFor, ratioError } from '$lib/core/frame';
-	import type { ModelCard, Size } from '$lib/core/schema';
+	import type { FrameWish, ModelCard, Size } from '$lib/core/schema';
 
 	interface Props {
 		frame: Size;
 		cards: ModelCard[];
 		/** The ratio and the pixels that were asked for, and how. */
-		asked: { ratio: number; target: Size | null; of: string } | null;
+		asked: Omit<FrameWish, 'size'> | null;
 	}
 
 	let { frame, cards, asked }: Props = $props();
 
 	const need = $derived(asked?.target ? needFor(frame, asked.target) : null);
 	const off = $derived(asked ? ratioError(frame, asked.ratio) : 0);
+	/** Whether the frame is what was asked for, to the pixel. */
+	const met = $derived(
+		!asked?.target || (asked.target.width === frame.width && asked.target.height === frame.height)
+	);
 	const percent = (share: number) => (share < 0.0005 ? 'nothing' : `${(share * 100).toFixed(1)}%`);
 </script>
 
@@ -22,7 +26,11 @@
 	{#if asked}
 		<dt>asked</dt>
 		<dd>
-			{asked.of}{off < 0.0005 ? ', exact' : `, off by ${(off * 100).toFixed(1)}%`}
+			{asked.of}{off >= 0.0005
+				? `, ratio off by ${(off * 100).toFixed(1)}%`
+				: met
+					? ', exact'
+					: ', its ratio exactly'}
 		</dd>
 	{/if}
 	{#if need && asked?.target}

@@ -1,14 +1,19 @@
 <script lang="ts">
 	import { destinations, readFrame, sizeForRatio } from '$lib/core/frame';
-	import type { Size } from '$lib/core/schema';
+	import type { FrameWish, Size } from '$lib/core/schema';
 
 	interface Props {
 		frame: Size;
 		multiple: number;
-		onset: (size: Size, asked: { ratio: number; target: Size | null; of: string } | null) => void;
+		/** Pixels that the chosen models make at most, and their own sizes. */
+		mostPixels: number;
+		own: readonly Size[];
+		/** What the frame was asked for; null when it was set by hand. */
+		asked: Omit<FrameWish, 'size'> | null;
+		onset: (size: Size, asked: Omit<FrameWish, 'size'> | null) => void;
 	}
 
-	let { frame, multiple, onset }: Props = $props();
+	let { frame, multiple, mostPixels, own, asked, onset }: Props = $props();
 
 	let typed = $state<string | null>(null);
 	let problem = $state<string | null>(null);
@@ -28,14 +33,36 @@
 		).pixels
 	);
 
+	/** How sizes are chosen: at a model's own number of pixels by its table, else round the wish. */
+	const choice = (pixels: number) => ({
+		multiple,
+		most: Math.max(mostPixels, multiple * multiple),
+		wish: !(own.length ? own : [{ width: 1024, height: 1024 }]).some(
+			({ width, height }) => Math.abs((width * height) / pixels - 1) < 0.04
+		)
+	});
+
 	function ratio(to: (typeof destinations)[number]) {
-		const size = sizeForRatio(to.ratio, budget, multiple);
+		const size = sizeForRatio(to.ratio, budget, choice(budget));
 		if (size) onset(size, { ratio: to.ratio, target: to.pixels, of: to.label });
+	}
+
+	/** Turned, what was wanted lies on its side, too. */
+	function turn() {
+		const size = { width: frame.height, height: frame.width };
+		if (!asked) return onset(size, null);
+		const { ratio, target, of } = asked;
+		const turned = target && { width: target.height, height: target.width };
+		onset(size, {
+			ratio: 1 / ratio,
+			target: turned,
+			of: `${of}, turned`.replace(/, turned, turned$/, '')
+		});
 	}
 
 	function take() {
 		if (typed === null) return;
-		const read = readFrame(typed, budget, multiple);
+		const read = readFrame(typed, budget, choice(budget));
 		problem = 'problem' in read ? read.problem : null;
 		if ('problem' in read) return;
 		onset(read.size, { ratio: read.asked, target: read.target, of: typed.trim() });
@@ -58,14 +85,16 @@
 		aria-label="Turn the frame"
 		title="Turn it"
 		disabled={frame.width === frame.height}
-		onclick={() => onset({ width: frame.height, height: frame.width }, null)}>turn</button
+		onclick={turn}>turn</button
 	>
 </div>
 {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 <div class="row" role="group" aria-label="Destination">
 	{#each destinations as to (to.id)}
 		<button
-			aria-pressed={Math.abs(Math.log(frame.width / frame.height / to.ratio)) < 0.03}
+			aria-pressed={asked
+				? asked.of === to.label
+				: Math.abs(Math.log(frame.width / frame.height / to.ratio)) < 0.03}
 			onclick={() => ratio(to)}
 		>
 			{to.label} <span class="num">{to.written}</span>
@@ -77,8 +106,10 @@
 		<button
 			aria-pressed={Math.abs(frame.width * frame.height - pixels) / pixels < 0.1}
 			onclick={() => {
-				const size = sizeForRatio(frame.width / frame.height, pixels, multiple);
-				if (size) onset(size, null);
+				// The wish is kept: of a print in centimetres, or a ratio, the size is found again.
+				const wanted = asked?.ratio ?? frame.width / frame.height;
+				const size = sizeForRatio(wanted, pixels, choice(pixels));
+				if (size) onset(size, asked);
 			}}
 		>
 			{label} <span class="num">{(pixels / 1e6).toFixed(2)}</span>

@@ -2,7 +2,7 @@
 	import { Button, InlineNotification } from 'carbon-components-svelte';
 	import UploadIcon from 'carbon-icons-svelte/lib/Upload.svelte';
 	import { page } from '$app/state';
-	import { dialOf, isDialId } from '$lib/core/dials';
+	import { chanceDials, dialOf, isDialId, toldStop } from '$lib/core/dials';
 	import { FileProblem, readPick } from '$lib/core/formats';
 	import { draftPick, type PickSource } from '$lib/core/picks';
 	import * as store from '$lib/store';
@@ -19,13 +19,15 @@
 		if (take) return { kind: 'take', takeId: take };
 		const [dial, stop] = [query.get('dial'), query.get('stop')];
 		if (!dial || stop === null) return null;
-		const among = Object.fromEntries([...query].filter(([name]) => isDialId(name)));
+		const among = Object.fromEntries(
+			[...query].filter(([name]) => isDialId(name) && !chanceDials.includes(name))
+		);
 		return { kind: 'stop', dial, stop, ...(Object.keys(among).length ? { among } : {}) };
 	});
 	const draft = $derived(
 		source &&
 			draftPick(source, work.takes, work.marks, (dial, take) => {
-				const words = dialOf(dial).format(dialOf(dial).read(take), session.cards);
+				const words = toldStop(dialOf(dial), take, session.cards);
 				return dial === 'model' ? words : `${dialOf(dial).label.toLowerCase()} ${words}`;
 			})
 	);

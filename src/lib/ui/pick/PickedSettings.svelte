@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { dialOf, dials, type Draft, type Made } from '$lib/core/dials';
+	import { dialOf, dials, toldStop, type Draft, type Made } from '$lib/core/dials';
 	import { pickedDials } from '$lib/core/picks';
 	import { session } from '$lib/ui/shared';
 
@@ -13,7 +13,7 @@
 	{#each picked as id (id)}
 		{@const dial = dialOf(id)}
 		<dt>{dial.label.toLowerCase()}</dt>
-		<dd>{dial.format(dial.read(of as Made), session.cards)}</dd>
+		<dd>{toldStop(dial, of as Made, session.cards)}</dd>
 	{/each}
 	{#if open.length}
 		<dt>left open</dt>

@@ -44,9 +44,9 @@
 	/** What cannot be run again is not offered. */
 	const whyNot = $derived(whyNotAgain(plan));
 
-	/** Goes on with a run that waits: what it still costs is said first where that was not by hand. */
+	/** Goes on with a run that waits: of one whose price was not said here it is said first. */
 	async function goOn() {
-		if (!plan.says) return session.runner.pause(plan, false);
+		if (!plan.unasked) return session.runner.pause(plan, false);
 		await goOnWith(plan, await store.unfinishedTakes(plan.id));
 	}
 

@@ -102,7 +102,7 @@ export async function tryAgain(plan: Plan, takes: readonly Take[]): Promise<bool
 	});
 }
 
-/** Asks to go on with a plan that came in with an archive, or waits for another reason than a hand. */
+/** Asks to go on with a plan whose price was not said here: it came in with an archive. */
 export async function goOnWith(plan: Plan, open: readonly Take[]): Promise<boolean> {
 	const { briefId, id } = plan;
 	const { credits } = orderOf(open, session.cards);

@@ -17,6 +17,7 @@
 	const none = {
 		mark: null,
 		fault: null,
+		stop: null,
 		find: null,
 		by: null,
 		least: null,

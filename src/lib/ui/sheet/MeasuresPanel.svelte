@@ -33,15 +33,23 @@
 
 	const steps = $derived(dial ? stepsOf(among, dial) : []);
 	$effect(() => measuring.wantPairs(steps.flatMap(({ pairs }) => pairs)));
-	const movements = $derived(movementOf(steps, ({ one, two }) => measuring.apart(one, two)?.ssim));
-
-	const spread = $derived(chancePairs(among));
-	$effect(() =>
-		measuring.wantPairs([...spread.seeds.slice(0, 120), ...spread.batch.slice(0, 120)])
+	const movements = $derived(
+		movementOf(steps, ({ one, two }) =>
+			measuring.isLost(one, two) ? null : measuring.apart(one, two)?.ssim
+		)
 	);
-	const meanApart = (pairs: typeof spread.seeds) => {
+
+	/** Pairs that tell what chance does; from all settings alike. */
+	const ENOUGH = 120;
+	const spread = $derived(chancePairs(among, ENOUGH));
+	$effect(() => measuring.wantPairs([...spread.seeds, ...spread.batch]));
+	/** How far pairs lie apart in the mean, once all of them are compared; till then how many are. */
+	const apart = (all: typeof spread.seeds): string => {
+		const pairs = all.filter(({ one, two }) => !measuring.isLost(one, two));
 		const known = pairs.flatMap(({ one, two }) => measuring.apart(one, two) ?? []);
-		return known.length ? 1 - known.reduce((sum, { ssim }) => sum + ssim, 0) / known.length : null;
+		if (!pairs.length) return '\u2013';
+		if (known.length < pairs.length) return `${known.length} of ${pairs.length} compared`;
+		return (1 - known.reduce((sum, { ssim }) => sum + ssim, 0) / known.length).toFixed(2);
 	};
 
 	const copies = $derived(
@@ -163,12 +171,13 @@
 		<h3>What chance does</h3>
 		<dl>
 			<dt>between seeds</dt>
-			<dd class="num">{meanApart(spread.seeds)?.toFixed(2) ?? '–'}</dd>
+			<dd class="num">{apart(spread.seeds)}</dd>
 			<dt>within a batch</dt>
-			<dd class="num">{meanApart(spread.batch)?.toFixed(2) ?? '–'}</dd>
+			<dd class="num">{apart(spread.batch)}</dd>
 		</dl>
 		<p class="about">
-			How far pictures of one setting lie apart: 1 less their structural similarity.
+			How far pictures of one setting lie apart, in the mean of up to {ENOUGH} pairs from all settings
+			alike: 1 less their structural similarity. 0 is the same picture.
 		</p>
 	</section>
 

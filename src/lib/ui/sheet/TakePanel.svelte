@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { dials, idleDials, stopKey, type DialId } from '$lib/core/dials';
+	import { dials, idleDials, stopKey, toldStop } from '$lib/core/dials';
 	import type { MarkKind, Take } from '$lib/core/schema';
 	import { commonStop } from '$lib/core/sheet';
 	import { Changes, credits, session, TakePicture, useWork } from '$lib/ui/shared';
@@ -45,12 +45,6 @@
 		const idle = idleDials(one);
 		return dials.filter(({ id }) => view.varied.includes(id) || !idle.includes(id));
 	};
-
-	/** What a place in a model's own stops came to. */
-	const own = (one: Take, id: DialId): string =>
-		(id === 'guidance' || id === 'steps') && one.levels?.[id]
-			? ` of its own: ${one.settings[id]}`
-			: '';
 </script>
 
 <aside>
@@ -88,7 +82,7 @@
 					{#if dial.id === 'wording' && view.varied.includes('wording')}
 						<Changes from={wording} to={stopKey(dial.read(take))} />
 					{:else}
-						{dial.format(dial.read(take), session.cards)}{own(take, dial.id)}
+						{toldStop(dial, take, session.cards)}
 					{/if}
 				</dd>
 			{/each}

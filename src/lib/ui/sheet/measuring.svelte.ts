@@ -1,5 +1,5 @@
 import { untrack } from 'svelte';
-import { SvelteMap } from 'svelte/reactivity';
+import { SvelteMap, SvelteSet } from 'svelte/reactivity';
 import type { Apart } from '$lib/core/measure';
 import { pairKey, type Pair } from '$lib/core/movement';
 import type { Measured, Take } from '$lib/core/schema';
@@ -14,7 +14,8 @@ export class Measuring {
 	/** Takes and pairs that wait, each once. */
 	readonly #takes = new Map<string, Pick<Take, 'id' | 'briefId'>>();
 	readonly #asked = new Map<string, Pair>();
-	readonly #failed = new Set<string>();
+	/** What cannot be measured or compared: a picture that is missing or cannot be read. */
+	readonly #failed = new SvelteSet<string>();
 	#ready = false;
 	#working = false;
 	#ended = false;
@@ -68,6 +69,11 @@ export class Measuring {
 		return this.#pairs.get(pairKey(one, two));
 	}
 
+	/** Whether a pair cannot be compared. */
+	isLost(one: string, two: string): boolean {
+		return this.#failed.has(pairKey(one, two));
+	}
+
 	async #work(): Promise<void> {
 		if (this.#working || !this.#ready) return;
 		this.#working = true;
@@ -108,7 +114,7 @@ export class Measuring {
 	async #compare(key: string, { one, two }: Pair): Promise<void> {
 		try {
 			const [a, b] = await Promise.all([store.pictureOf(one), store.pictureOf(two)]);
-			if (!a || !b) return;
+			if (!a || !b) return void this.#failed.add(key);
 			const found = await tellApart(
 				{ key: one, picture: a.picture },
 				{ key: two, picture: b.picture }

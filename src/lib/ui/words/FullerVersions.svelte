@@ -19,10 +19,18 @@
 	});
 	const maxWords = $derived(Math.min(400, ...desk.models.map(({ promptWords }) => promptWords)));
 
+	// Versions are of the line that they were written for, and go with it.
+	const line = $derived(desk.brief.prompt.trim());
+	const current = $derived(
+		answer && (answer.line === line || answer.versions.some(({ text }) => text === line))
+			? answer
+			: null
+	);
+
 	async function ask() {
 		desk.settle();
-		const line = desk.brief.prompt.trim();
-		if (!line) {
+		const asked = desk.brief.prompt.trim();
+		if (!asked) {
 			problem = 'Write a plain line first: what is to be seen, in a few words.';
 			return;
 		}
@@ -30,14 +38,14 @@
 		problem = null;
 		try {
 			const { versions } = await session.client.fuller({
-				line,
+				line: asked,
 				negative: desk.brief.negative,
 				form,
 				maxWords: Math.max(5, maxWords),
 				count: 8,
 				seed
 			});
-			answer = { line, versions };
+			answer = { line: asked, versions };
 			if (!versions.length)
 				problem = `There is no room for more: the chosen models read ${maxWords} words.`;
 		} catch {
@@ -63,17 +71,17 @@
 	<Button size="small" disabled={busy} on:click={ask}>{busy ? 'Writing…' : 'Write versions'}</Button
 	>
 	<label>seed <input class="num" type="number" min="0" max="4294967295" bind:value={seed} /></label>
-	{#if answer}<button class="plain link" onclick={another}>others</button>{/if}
+	{#if current}<button class="plain link" onclick={another}>others</button>{/if}
 </p>
 {#if problem}
 	<InlineNotification lowContrast hideCloseButton kind="error" title={problem} />
 {/if}
-{#if answer}
+{#if current}
 	<ol aria-label="Fuller versions">
-		{#each answer.versions as { text }, i (text)}
+		{#each current.versions as { text }, i (text)}
 			{@const on = desk.words.versions.includes(text)}
 			<li class:on>
-				<p dir="auto"><Changes from={answer.line} to={text} /></p>
+				<p dir="auto"><Changes from={current.line} to={text} /></p>
 				<p class="acts">
 					<button class="act" aria-pressed={on} onclick={() => desk.toggleVersion(text)}
 						>{on ? 'on the dial' : 'put on the dial'}<span class="visually-hidden"

@@ -109,6 +109,19 @@
 					onchange={(text) => desk.type(text)}
 					onvary={vary}
 				/>
+				{#each desk.asides as aside (aside.found)}
+					<p class="aside">
+						<q>{aside.found.trim()}</q>
+						{aside.kind === 'talk'
+							? 'is talk, not part of the picture.'
+							: 'is something not wanted.'}
+						<button class="act" onclick={() => desk.takeOut(aside)}
+							>{aside.kind === 'talk'
+								? 'Take it out'
+								: `Leave out ${aside.leaveOut.join(', ')} instead`}</button
+						>
+					</p>
+				{/each}
 				{#if varied}
 					<p class="vary">
 						Instead of <strong>{varied.words}</strong>
@@ -211,6 +224,12 @@
 		overflow: auto;
 	}
 
+	.aside q {
+		color: var(--ink);
+		font-style: italic;
+	}
+
+	.aside,
 	.vary,
 	.starters {
 		display: flex;

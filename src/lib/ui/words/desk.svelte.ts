@@ -1,16 +1,20 @@
 import { createContext } from 'svelte';
 import type { ModelCard, NegativeSet, PhraseStack, Style } from '$lib/core/schema';
 import {
+	asides,
 	contradictions,
 	duplicates,
 	findWords,
 	insertPhrase,
 	modelNotes,
+	splitPhrases,
+	withoutAside,
 	wordingStops,
 	wordLimit,
 	withLeaveOut,
 	withStack,
 	withText,
+	type Aside,
 	type Facet
 } from '$lib/core/wording';
 import { session, type Work } from '$lib/ui/shared';
@@ -48,6 +52,10 @@ export class WordsDesk {
 		this.stack.phrases.filter(({ off }) => !off).map(({ text }) => text)
 	);
 	readonly clashes = $derived.by(() => contradictions(this.wanted, this.brief.negative));
+	/** What in the prompt is not about the picture. */
+	readonly asides: Aside[] = $derived.by(() =>
+		this.#typed === null ? asides(this.brief.prompt) : []
+	);
 	readonly repeated = $derived.by(() => duplicates(this.wanted).map(({ phrase }) => phrase));
 	readonly wordings = $derived.by(() => wordingStops(this.words));
 
@@ -116,6 +124,18 @@ export class WordsDesk {
 		clearTimeout(this.#timer);
 		this.#typed = null;
 		this.#work.change(withText(this.words, text, newId));
+	}
+
+	/** Takes an aside out of the prompt; what it does not want goes to what is left out. */
+	takeOut(aside: Aside): void {
+		this.settle();
+		const change = withText(this.words, withoutAside(this.brief.prompt, aside), newId);
+		this.#work.change(change);
+		if (!aside.leaveOut.length) return;
+		const words = { ...this.words, ...change.words };
+		const there = splitPhrases(words.leaveOut);
+		const leaveOut = [...there, ...aside.leaveOut.filter((one) => !there.includes(one))].join(', ');
+		this.#work.change({ ...change, ...withLeaveOut(words, { leaveOut }) });
 	}
 
 	leaveOut(change: { sets?: NegativeSet[]; leaveOut?: string }): void {
