@@ -213,6 +213,7 @@ test('a plan is paused, put behind another, and goes on; a fraction is run and c
 	await allKept(page, 36);
 	// The same once more, with fresh seeds.
 	await page.getByRole('button', { name: 'the same with fresh seeds' }).first().click();
+	await page.getByRole('button', { name: /^Run (12|24) takes for/ }).click();
 	await expect.poll(() => count(page), { timeout: 60_000 }).toBeGreaterThan(36);
 });
 

@@ -255,7 +255,7 @@ test('a thousand files come in from a ZIP, broken ones among them, and all is ac
 	const seconds = (Date.now() - from) / 1000;
 	const tasks = await longTasks(page);
 	for (const why of [
-		/no picture that can be read/,
+		/no PNG, JPEG or WebP picture|damaged, or cut off/,
 		/\u201cmuch\u201d is no number/,
 		/names it once more/,
 		/9999.*|it is not there/

@@ -191,7 +191,11 @@ test('pictures made elsewhere come in with their table, and what cannot be used 
 		.getByLabel('Files to bring in')
 		.setInputFiles({ name: 'made.zip', mimeType: 'application/zip', buffer: Buffer.from(zip) });
 	await expect(page.getByText(/^2 pictures brought in; 3 could not be used/)).toBeVisible();
-	for (const why of [/leads out of the folder/, /is no number/, /no picture that can be read/])
+	for (const why of [
+		/leads out of the folder/,
+		/is no number/,
+		/no PNG, JPEG or WebP picture|damaged, or cut off/
+	])
 		await expect(page.getByText(why)).toBeVisible();
 	await page.getByRole('button', { name: 'Close' }).locator('visible=true').click();
 	await expect(takes(page)).toHaveCount(2);

@@ -5,15 +5,29 @@
 	import '../app.css';
 	import { onMount, type Snippet } from 'svelte';
 	import { Queue } from '$lib/ui/queue';
-	import { Door, Rail, session, TopBar } from '$lib/ui/shared';
+	import { Door, layers, Rail, session, TopBar } from '$lib/ui/shared';
 
 	let { children }: { children: Snippet } = $props();
 
 	onMount(() => session.start());
 </script>
 
+<svelte:window
+	onkeydowncapture={(event) => {
+		if (event.key !== 'Escape' || !layers.closeLast()) return;
+		event.preventDefault();
+		event.stopPropagation();
+	}}
+/>
+
 <Rail />
 <TopBar />
+{#if session.storeTrouble}
+	<p class="store" role="alert">
+		{session.storeTrouble}
+		<button onclick={() => location.reload()}>Reload</button>
+	</p>
+{/if}
 <main id="main">
 	{@render children()}
 </main>
@@ -21,6 +35,26 @@
 <Door />
 
 <style>
+	.store {
+		position: fixed;
+		z-index: 7500;
+		top: var(--bar-height);
+		right: 0;
+		left: var(--rail-width);
+		padding: 10px 20px;
+		background: var(--ink);
+		color: var(--paper);
+	}
+
+	.store button {
+		margin-left: 12px;
+		padding: 3px 10px;
+		border: 1px solid var(--paper);
+		background: none;
+		color: var(--paper);
+		cursor: pointer;
+	}
+
 	main {
 		position: fixed;
 		inset: var(--bar-height) 0 0 var(--rail-width);

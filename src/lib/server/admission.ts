@@ -42,7 +42,7 @@ export function parseJob(body: unknown): JobRequest {
 	for (const [i, take] of takes.entries()) {
 		const parsed = TakeRequest.safeParse(take);
 		if (parsed.success) read.push(parsed.data);
-		else errors.push(...mistakesOf(parsed.error, `takes.${i}.`));
+		else errors.push(...mistakesOf(parsed.error, `takes.${i}`));
 		if (errors.length >= MOST_MISTAKES) break;
 	}
 	if (errors.length)

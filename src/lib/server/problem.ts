@@ -34,7 +34,7 @@ export const MOST_MISTAKES = 50;
 /** What is wrong with a body, entry by entry. Nothing of the body itself is said back at length. */
 export const mistakesOf = (error: ZodError, at = ''): { path: string; message: string }[] =>
 	error.issues.slice(0, MOST_MISTAKES).map(({ path, message }) => ({
-		path: (at + path.map(String).join('.')).slice(0, 200),
+		path: [...(at ? [at] : []), ...path.map(String)].join('.').slice(0, 200),
 		message: message.length > 200 ? `${message.slice(0, 200)}\u2026` : message
 	}));
 

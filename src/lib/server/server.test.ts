@@ -201,7 +201,10 @@ describe('Jobs', () => {
 		const jobs = jobsWith(inlinePool());
 		const { job: id } = jobs.submit(job(take()));
 		const failed = (await all(jobs, id)).find((event) => event.type === 'failed');
-		expect(failed).toMatchObject({ code: 'no-room', message: expect.stringMatching(/Make room/) });
+		expect(failed).toMatchObject({
+			code: 'no-room',
+			message: expect.stringMatching(/Make room/) as unknown
+		});
 		full.mockRestore();
 		quiet.mockRestore();
 		const place = mkdtempSync(join(tmpdir(), 'dial-pick-test-'));
@@ -340,7 +343,7 @@ describe('readJob', () => {
 		const long = 'x'.repeat(100_000);
 		const bodies = [
 			{ ...request(take()), [long]: 1 },
-			request({ ...take(), [long]: 1 } as TakeRequest),
+			request({ ...take(), [long]: 1 }),
 			request(take({ model: long })),
 			request(take({ sampler: 'y'.repeat(100), ref: 'r' }), take({ ref: 'r' })),
 			{ key: long, takes: Array(256).fill({ [long.slice(0, 20_000)]: 1 }) }

@@ -124,7 +124,7 @@ export class Database extends Dexie {
 	ledger!: Table<Spending, [string, string]>;
 	jobs!: EntityTable<StoredJob, 'key'>;
 	/** What holds for all briefs, in rows by name. */
-	house!: Table<Purse & { name: 'purse' }, string>;
+	house!: Table<(Purse & { name: 'purse' }) | { name: 'keys'; letters: boolean }, string>;
 
 	constructor(name = 'dial-pick') {
 		super(name);

@@ -9,6 +9,7 @@ export {
 } from './db';
 export { watch, watchTakes } from './live';
 export * from './briefs';
+export { isOfStore, openStore, problemSays } from './health';
 export * from './jobs';
 export * from './ledger';
 export * from './takes';

@@ -7,8 +7,20 @@ export async function keepStart(one: Omit<StartPicture, 'id'>): Promise<string> 
 	const id = [...digest].map((byte) => byte.toString(16).padStart(2, '0')).join('');
 	// Ready bytes: a file that was chosen could change on the disk.
 	const picture = new Blob([bytes], { type: one.picture.type });
-	if (!(await db.starts.get(id))) await db.starts.put({ ...one, picture, id });
+	const known = await db.starts.get(id);
+	if (!known) await db.starts.put({ ...one, picture, id });
+	else if (known.seed === undefined && one.seed !== undefined)
+		await db.starts.update(id, { seed: one.seed });
 	return id;
+}
+
+/** The seeds that start pictures were made on, by their ids; of pictures from elsewhere there is none. */
+export async function startSeeds(): Promise<Map<string, number>> {
+	const known = new Map<string, number>();
+	await db.starts.each(({ id, seed }) => {
+		if (seed !== undefined) known.set(id, seed);
+	});
+	return known;
 }
 
 export const start = (id: string): Promise<StartPicture | undefined> => db.starts.get(id);

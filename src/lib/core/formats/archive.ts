@@ -3,7 +3,6 @@ import {
 	BlobWriter,
 	configure,
 	TextReader,
-	TextWriter,
 	ZipReader,
 	ZipWriter,
 	type Entry

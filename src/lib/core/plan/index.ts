@@ -25,6 +25,8 @@ export {
 	rackOfOne,
 	rackDials,
 	variedDials,
+	withoutStops,
+	type Mend,
 	type Chosen,
 	type PlanCost,
 	type PlanProblem
@@ -37,6 +39,7 @@ export {
 	orderOf,
 	type Order
 } from './kept';
+export { nearCopiesOf, type NearCopies } from './near';
 export { offersWithin, type Offer } from './offers';
 export { dropPlace, giveOwn, ownFor, setOwn, shareStops, spreadStops } from './own';
 export { takeCredits, takeSeconds } from './price';

@@ -112,6 +112,35 @@ describe('planProblems', () => {
 	it('names the frame that cannot be made', () =>
 		expect(says({ frame: [{ width: 500, height: 512 }] })[0]).toMatch(/500×512.*multiples of 64/));
 	it('names a model that is gone', () => expect(says({ model: ['dodo'] })[0]).toMatch(/dodo/));
+	it.each([
+		['a model that is gone', { model: ['dodo', 'gannet'] }],
+		['guidance outside', { guidance: [6, 30] }],
+		['guidance outside altogether', { guidance: [30] }],
+		['a frame of no multiple', { frame: [{ width: 500, height: 512 }] }],
+		['a frame too long', { frame: [{ width: 8192, height: 64 }] }],
+		['a sampler that is not there', { sampler: ['magic'] }],
+		['a schedule beside one that is', { schedule: ['karras', 'magic'] }],
+		['an adapter that a model has not', { adapter: ['no-such'], weight: [0.2, 0.8] }],
+		['a weight without an adapter', { adapter: [''], weight: [0.2, 0.8] }],
+		['a strength without a start picture', { start: [''], strength: [0.2, 0.8] }],
+		['no adapter beside one', { adapter: ['', 'reed-wash'], weight: [0.2, 0.8] }],
+		['own stops of other numbers', { guidance: [2, 4], own: { guidance: { gannet: [6] } } }],
+		['own stops outside', { guidance: [2], own: { guidance: { gannet: [99] } } }]
+	] as [string, Partial<PlanRack>][])(
+		'%s stands beside the button that mends it',
+		(_name, change) => {
+			let broken: PlanRack = { ...rack, ...change };
+			expect(planProblems(broken, cards).length).toBeGreaterThan(0);
+			for (let presses = 0; presses < 8; presses++) {
+				const [problem] = planProblems(broken, cards);
+				if (!problem) break;
+				expect(problem.mend?.says, problem.says).toBeTruthy();
+				broken = { ...broken, ...problem.mend!.change };
+			}
+			expect(planProblems(broken, cards)).toEqual([]);
+		}
+	);
+
 	it('does not take on more than one run may have', () => {
 		const seed = Array.from({ length: 100 }, (_, i) => i);
 		expect(planProblems({ ...rack, seed }, cards, undefined, 1000)[0].says).toMatch(/1200 takes/);

@@ -1,4 +1,5 @@
 import {
+	ALONE,
 	chanceDials,
 	dialOf,
 	NO_ADAPTER,
@@ -11,7 +12,7 @@ import {
 	type Stop
 } from '$lib/core/dials';
 import { fitOf } from '$lib/core/frame';
-import type { Brief, ModelCard, Plan, PlanRack } from '$lib/core/schema';
+import type { Brief, ModelCard, Plan, PlanRack, Rack } from '$lib/core/schema';
 import { negativeStops, UNPROMPTED, wordingStops } from '$lib/core/wording';
 import { takeCredits, takeSeconds } from './price';
 
@@ -230,6 +231,15 @@ const MOST_TAKES = 100_000;
 export interface PlanProblem {
 	dial: DialId;
 	says: string;
+	/** What mends it, as a button says, and the stops that it sets; none where words are to be written. */
+	mend?: Mend;
+}
+
+/** A change of the rack that takes a problem away. */
+export interface Mend {
+	says: string;
+	/** Absent where it is mended under Words. */
+	change?: Partial<Rack>;
 }
 
 /** Checks a plan against its models' cards. An empty list means that it can be run. */
@@ -240,7 +250,12 @@ export function planProblems(
 	maxTakes = MOST_TAKES
 ): PlanProblem[] {
 	const problems: PlanProblem[] = [];
-	const say = (dial: PlanProblem['dial'], says: string) => problems.push({ dial, says });
+	const say = (dial: PlanProblem['dial'], says: string, mend?: Mend) =>
+		problems.push({ dial, says, ...(mend ? { mend } : {}) });
+	const others = (id: string) => rack.model.filter((model) => model !== id);
+	/** Stops that are left without some, where any are. */
+	const left = <K extends keyof Rack>(dial: K, stops: Rack[K] & unknown[]): Partial<Rack> | null =>
+		stops.length ? { [dial]: stops } : null;
 	const unworded = rack.wording.some((text) => !text.trim());
 	for (const dial of rackDials) {
 		if (rack[dial].length === 0) say(dial, `${dialOf(dial).label} has no stop: set at least one.`);
@@ -248,15 +263,32 @@ export function planProblems(
 	for (const id of rack.model) {
 		const card = cards.find((c) => c.id === id);
 		if (!card) {
-			say('model', `No render service offers the model \u201c${id}\u201d now: take it off.`);
+			const change = left('model', others(id));
+			say(
+				'model',
+				`No render service offers the model \u201c${id}\u201d now: take it off.`,
+				change ? { says: 'Take it off', change } : undefined
+			);
 			continue;
 		}
 		if (unworded && !card.features.includes(UNPROMPTED))
-			say('wording', `There is no prompt, and ${card.name} needs one: write one under Words.`);
+			say('wording', `There is no prompt, and ${card.name} needs one: write one under Words.`, {
+				says: 'Write one'
+			});
 		for (const frame of rack.frame) {
 			const fit = fitOf(card, frame);
 			if (fit.kind === 'impossible')
-				say('frame', `${card.name} cannot make ${frame.width}\u00d7${frame.height}: ${fit.says}.`);
+				say('frame', `${card.name} cannot make ${frame.width}\u00d7${frame.height}: ${fit.says}.`, {
+					says: `Use ${fit.nearest.width}\u00d7${fit.nearest.height}`,
+					change: {
+						frame: rack.frame
+							.map((one) => (one === frame ? fit.nearest : one))
+							.filter(
+								(one, i, all) =>
+									all.findIndex((o) => o.width === one.width && o.height === one.height) === i
+							)
+					}
+				});
 		}
 		for (const dial of ['guidance', 'steps'] as const) {
 			const { min, max } = card[dial];
@@ -264,13 +296,18 @@ export function planProblems(
 			if (stops.length !== rack[dial].length)
 				say(
 					dial,
-					`${card.name} has ${stops.length} stops of its own for ${dial} and the dial has ${rack[dial].length}: give it as many.`
+					`${card.name} has ${stops.length} stops of its own for ${dial} and the dial has ${rack[dial].length}: give it as many.`,
+					{
+						says: 'Let all models share the stops',
+						change: { own: { ...rack.own, [dial]: undefined } }
+					}
 				);
 			const off = stops.filter((stop) => stop < min || stop > max);
 			if (off.length)
 				say(
 					dial,
-					`${card.name} takes ${dial} from ${min} to ${max}: ${off.join(', ')} is outside.`
+					`${card.name} takes ${dial} from ${min} to ${max}: ${off.join(', ')} is outside.`,
+					mendOutside(rack, dial, card, cards)
 				);
 		}
 		problems.push(...extraProblems(rack, card, cards));
@@ -279,7 +316,12 @@ export function planProblems(
 			['schedule', card.schedules]
 		] as const) {
 			const off = rack[dial].filter((stop) => !offered.includes(stop));
-			if (off.length) say(dial, `${card.name} does not have ${off.join(', ')}.`);
+			if (!off.length) continue;
+			const kept = rack[dial].filter((stop) => offered.includes(stop));
+			say(dial, `${card.name} does not have ${off.join(', ')}.`, {
+				says: kept.length ? `Take ${off.join(', ')} off` : `Use ${offered[0]}`,
+				change: { [dial]: kept.length ? kept : [offered[0]] }
+			});
 		}
 	}
 	if (rack.weight.length > 1 && rack.adapter.includes(NO_ADAPTER))
@@ -287,14 +329,26 @@ export function planProblems(
 			'weight',
 			rack.adapter.length > 1
 				? 'Without an adapter every weight is the same picture: take \u201cno adapter\u201d off, a weight of 0 leaves it out.'
-				: 'There is no adapter, so its weight changes nothing: choose one, or hold the weight.'
+				: 'There is no adapter, so its weight changes nothing: choose one, or hold the weight.',
+			rack.adapter.length > 1
+				? {
+						says: 'Take \u201cno adapter\u201d off',
+						change: { adapter: rack.adapter.filter((stop) => stop !== NO_ADAPTER) }
+					}
+				: { says: 'Hold the weight', change: { weight: rack.weight.slice(0, 1) } }
 		);
 	if (rack.strength.length > 1 && rack.start.includes(NO_START))
 		say(
 			'strength',
 			rack.start.length > 1
 				? 'Without a start picture every strength is the same: take \u201cno start picture\u201d off, a strength of 1 ignores it.'
-				: 'There is no start picture, so its strength changes nothing: choose one, or hold the strength.'
+				: 'There is no start picture, so its strength changes nothing: choose one, or hold the strength.',
+			rack.start.length > 1
+				? {
+						says: 'Take \u201cno start picture\u201d off',
+						change: { start: rack.start.filter((stop) => stop !== NO_START) }
+					}
+				: { says: 'Hold the strength', change: { strength: rack.strength.slice(0, 1) } }
 		);
 	const takes = countChosen(rack, chosen);
 	if (takes > maxTakes)
@@ -303,6 +357,36 @@ export function planProblems(
 			`${takes} takes are more than the ${maxTakes} that one run may have: take stops off.`
 		);
 	return problems;
+}
+
+/** A rack with other adapters; without any, their weight is held. */
+export const withoutStops = (rack: Pick<Rack, 'weight'>, adapter: string[]): Partial<Rack> =>
+	adapter.some((stop) => stop !== NO_ADAPTER)
+		? { adapter }
+		: { adapter: [NO_ADAPTER], weight: rack.weight.slice(0, 1) };
+
+/** Takes stops off that a model does not take, or brings the last one to where it does. */
+function mendOutside(
+	rack: PlanRack,
+	dial: OwnDialId,
+	{ id, [dial]: range }: ModelCard,
+	cards: readonly ModelCard[]
+): Mend {
+	const inside = (stop: number) => stop >= range.min && stop <= range.max;
+	if (rack.own[dial]) {
+		const own = (rack.own[dial][id] ?? rack[dial]).map((stop) =>
+			Math.min(range.max, Math.max(range.min, stop))
+		);
+		return {
+			says: `Bring them within ${range.min} to ${range.max}`,
+			change: { own: { ...rack.own, [dial]: { ...rack.own[dial], [id]: own } } }
+		};
+	}
+	const kept = rack[dial].filter(inside);
+	if (kept.length) return { says: 'Take it off', change: { [dial]: kept } };
+	const models = cards.filter((card) => rack.model.includes(card.id));
+	const middle = Math.min(range.to, Math.max(range.from, ...models.map((card) => card[dial].from)));
+	return { says: `Use ${middle}`, change: { [dial]: [middle] } };
 }
 
 /** What a model cannot do of what adapters, start pictures and batches ask for. */
@@ -318,12 +402,30 @@ function extraProblems(
 	if (unknown.length)
 		problems.push({
 			dial: 'adapter',
-			says: `${card.name} does not have ${unknown.map((id) => dialOf('adapter').format(id, cards)).join(', ')}: take it off, or the model.`
+			says: `${card.name} does not have ${unknown.map((id) => dialOf('adapter').format(id, cards)).join(', ')}: take it off, or the model.`,
+			mend: {
+				says: 'Take it off',
+				change: withoutStops(
+					rack,
+					rack.adapter.filter((stop) => !stop.split(' + ').some((id) => unknown.includes(id)))
+				)
+			}
 		});
 	if (rack.start.some((id) => id !== NO_START) && !card.features.includes('start'))
-		problems.push({ dial: 'start', says: `${card.name} cannot begin from a picture.` });
+		problems.push({
+			dial: 'start',
+			says: `${card.name} cannot begin from a picture.`,
+			mend: {
+				says: 'Take the start picture off',
+				change: { start: [NO_START], strength: rack.strength.slice(0, 1) }
+			}
+		});
 	if (rack.batch.some((place) => place > 0) && !card.features.includes('batch'))
-		problems.push({ dial: 'batch', says: `${card.name} makes pictures one by one: no batches.` });
+		problems.push({
+			dial: 'batch',
+			says: `${card.name} makes pictures one by one: no batches.`,
+			mend: { says: 'Make each alone', change: { batch: [ALONE] } }
+		});
 	return problems;
 }
 

@@ -107,9 +107,7 @@ describe('fuller versions', () => {
 		const jar = all.filter(({ line }) => line.startsWith('a jam jar'));
 		expect(jar.length).toBeGreaterThan(60);
 		for (const { text } of jar)
-			expect(text).not.toMatch(
-				/glacier|marsh|\bsnow|\bstorm\b|\brain|ripples|beach|bird's-eye|horizon/
-			);
+			expect(text).not.toMatch(/glacier|marsh|\bsnow|\bstorm\b|\brain|ripples|beach|horizon/);
 		for (const { line, added } of all)
 			for (const { phrase } of added) expect(suits(phrase, sceneKind(line)), phrase).toBe(true);
 		for (const { added } of all.filter(({ line }) => line.includes('horse')))

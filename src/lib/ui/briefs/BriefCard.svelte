@@ -5,11 +5,12 @@
 
 	interface Props {
 		summary: BriefSummary;
+		onchange: () => void;
 		onexport: () => void;
 		ondelete: () => void;
 	}
 
-	let { summary, onexport, ondelete }: Props = $props();
+	let { summary, onchange, onexport, ondelete }: Props = $props();
 
 	const brief = $derived(summary.brief);
 	const href = $derived(`/brief/${brief.id}/${summary.takes ? 'sheet' : 'words'}`);
@@ -32,6 +33,7 @@
 			<p class="quiet">{brief.purpose || brief.prompt || 'Nothing written yet'}</p>
 		</div>
 		<OverflowMenu flipped size="sm" aria-label="More for {brief.name}" iconDescription="More">
+			<OverflowMenuItem text="Name and allowance" on:click={onchange} />
 			<OverflowMenuItem text="Export archive" on:click={onexport} />
 			<OverflowMenuItem danger text="Delete" on:click={ondelete} />
 		</OverflowMenu>

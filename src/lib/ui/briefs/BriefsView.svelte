@@ -1,18 +1,18 @@
 <script lang="ts">
-	import { Button, InlineNotification, Modal } from 'carbon-components-svelte';
+	import { Button, InlineNotification } from 'carbon-components-svelte';
 	import AddIcon from 'carbon-icons-svelte/lib/Add.svelte';
 	import UploadIcon from 'carbon-icons-svelte/lib/Upload.svelte';
 	import { goto } from '$app/navigation';
 	import { FileProblem } from '$lib/core/formats';
 	import type { Brief } from '$lib/core/schema';
 	import * as store from '$lib/store';
-	import { chooseFile, fileName, live, saveFile } from '$lib/ui/shared';
+	import { BriefForm, chooseFile, Dialog, fileName, live, saveFile } from '$lib/ui/shared';
 	import BriefCard from './BriefCard.svelte';
 	import { addDemo, exportBrief, importBrief } from './archives';
-	import NewBrief from './NewBrief.svelte';
 
 	const briefs = live(() => store.summaries, []);
 	let making = $state(false);
+	let changing = $state.raw<Brief | null>(null);
 	let deleting = $state<Brief | null>(null);
 	let busy = $state<string | null>(null);
 	let problem = $state<string | null>(null);
@@ -106,6 +106,7 @@
 			{#each briefs.current as summary (summary.brief.id)}
 				<BriefCard
 					{summary}
+					onchange={() => (changing = summary.brief)}
 					onexport={() => keepFile(summary.brief)}
 					ondelete={() => (deleting = summary.brief)}
 				/>
@@ -114,24 +115,27 @@
 	{/if}
 </div>
 
-{#if making}<NewBrief onclose={() => (making = false)} />{/if}
+{#if making}<BriefForm onclose={() => (making = false)} />{/if}
+{#if changing}<BriefForm brief={changing} onclose={() => (changing = null)} />{/if}
 
-<Modal
+<Dialog
 	danger
 	size="sm"
 	open={deleting !== null}
-	modalHeading="Delete “{deleting?.name}”?"
-	primaryButtonText="Delete"
-	secondaryButtonText="Keep it"
-	on:click:button--secondary={() => (deleting = null)}
-	on:close={() => (deleting = null)}
-	on:submit={() => {
+	heading="Delete “{deleting?.name}”?"
+	primary="Delete"
+	secondary="Keep it"
+	onclose={() => (deleting = null)}
+	onsubmit={() => {
 		if (deleting) void store.deleteBrief(deleting.id);
 		deleting = null;
 	}}
 >
-	<p>Its takes, marks and picks go with it. Export it first if you may want it again.</p>
-</Modal>
+	<p>
+		Its takes, marks and picks go with it; what was spent stays in the books. Export it first if you
+		may want it again.
+	</p>
+</Dialog>
 
 <style>
 	.view {

@@ -15,7 +15,7 @@
 	const rack = $derived(brief.rack);
 	const wordings = $derived(wordingStops(brief.words));
 	const chosen = $derived(rack.model.flatMap((id) => session.card(id) ?? []));
-	let said = $state<{ kind: 'error' | 'success'; text: string } | null>(null);
+	let said = $state<{ kind: 'error'; text: string } | null>(null);
 
 	/** Takes settings over from a picture or a pick that was exported. */
 	async function fromFile() {
@@ -26,8 +26,8 @@
 			if (file.name.endsWith('.json') || file.type === 'application/json')
 				draft = readPick(await file.text());
 			else draft = { settings: settingsOf(new Uint8Array(await file.arrayBuffer())) };
-			work.change(loadSettings(brief, draft));
-			said = { kind: 'success', text: `Settings of ${file.name} are on the dials.` };
+			work.replace(loadSettings(brief, draft), `The settings of ${file.name} are on the dials.`);
+			said = null;
 		} catch (cause) {
 			const text = cause instanceof FileProblem ? cause.message : `${file.name} could not be read.`;
 			said = { kind: 'error', text: `${text} Nothing was changed.` };

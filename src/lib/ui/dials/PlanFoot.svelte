@@ -1,9 +1,9 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
-	import { goto } from '$app/navigation';
 	import { dialOf } from '$lib/core/dials';
 	import { variedDials } from '$lib/core/plan';
-	import { clock, credits, money, useWork } from '$lib/ui/shared';
+	import * as store from '$lib/store';
+	import { clock, credits, goOn, money, useWork } from '$lib/ui/shared';
 	import DesignChoice from './DesignChoice.svelte';
 	import { PlanDesk } from './plan.svelte';
 
@@ -40,9 +40,9 @@
 		try {
 			const { id } = desk.brief;
 			const run = await desk.run();
-			if (run) await goto(`/brief/${id}/sheet?run=${run}`);
+			if (run) await goOn(`/brief/${id}/sheet?run=${run}`, '[data-take][tabindex="0"]');
 		} catch (cause) {
-			problem = cause instanceof Error ? cause.message : String(cause);
+			problem = store.problemSays(cause);
 		} finally {
 			running = false;
 		}
@@ -83,10 +83,26 @@
 			<p class="problem" role="alert">{problem}</p>
 		{:else if desk.problems.length}
 			<ul role="alert">
-				{#each desk.problems.slice(0, 3) as { says } (says)}<li>{says}</li>{/each}
+				{#each desk.problems.slice(0, 3) as { says, mend } (says)}
+					<li>
+						{says}
+						{#if mend}
+							{#if mend.change}<button
+									class="act"
+									onclick={() => desk.mend(mend.change!, mend.says)}>{mend.says}</button
+								>{:else}<a class="act" href="/brief/{desk.brief.id}/words">{mend.says}</a>{/if}
+						{/if}
+					</li>
+				{/each}
 			</ul>
 		{:else}
 			<p>{desk.says}</p>
+			{#if desk.nearCopies}
+				<p class="near">
+					{desk.nearCopies.says}
+					<button class="act" onclick={() => desk.freshSeeds()}>Draw fresh seeds</button>
+				</p>
+			{/if}
 		{/if}
 	</div>
 	<span class="factor">
@@ -154,6 +170,11 @@
 		border-left: 1px solid var(--rule);
 		color: var(--ink-2);
 		font-size: 13px;
+	}
+
+	.near {
+		margin-top: 3px;
+		color: var(--point);
 	}
 
 	.tells ul,

@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { dialOf, NO_ADAPTER, NO_START, type OwnDialId } from '$lib/core/dials';
-	import { dropPlace, giveOwn, ownFor, setOwn, shareStops } from '$lib/core/plan';
+	import { dialOf, NO_ADAPTER, NO_START, stopKey, type OwnDialId } from '$lib/core/dials';
+	import { dropPlace, giveOwn, ownFor, setOwn, shareStops, withoutStops } from '$lib/core/plan';
 	import type { Rack } from '$lib/core/schema';
 	import { ownWords, starterSets, starterStyles, wordingStops } from '$lib/core/wording';
 	import * as store from '$lib/store';
@@ -101,7 +101,7 @@
 			[],
 			...rack.style.filter((stop) => stop.length > 1),
 			...[...styles.current, ...starterStyles].map((style) => [style])
-		].map((stop) => ({ stop, key: stop.map(({ name }) => name).join(' + ') }))
+		].map((stop) => ({ stop, key: stopKey(stop) }))
 	);
 	const styleOf = (key: string) => styleOptions.find((option) => option.key === key)?.stop ?? [];
 </script>
@@ -122,7 +122,7 @@
 			stops={rack.adapter}
 			options={adapters}
 			open
-			onchange={(stops) => set({ adapter: without(NO_ADAPTER, stops, rack.adapter) })}
+			onchange={(stops) => set(withoutStops(rack, without(NO_ADAPTER, stops, rack.adapter)))}
 		/>
 		<ScaleDial
 			{...share}
@@ -135,7 +135,12 @@
 	{#if shows('start')}
 		<StartDial
 			stops={rack.start}
-			onchange={(start) => set({ start: without(NO_START, start, rack.start) })}
+			onchange={(stops) => {
+				const start = without(NO_START, stops, rack.start);
+				const none = start.every((stop) => stop === NO_START);
+				// A dial that leaves the rack takes its stops along.
+				set({ start, ...(none ? { strength: rack.strength.slice(0, 1) } : {}) });
+			}}
 		/>
 		<ScaleDial
 			{...share}
@@ -161,10 +166,10 @@
 	{#if shows('style')}
 		<ChoiceDial
 			dial={dialOf('style')}
-			stops={rack.style.map((stop) => stop.map(({ name }) => name).join(' + '))}
+			stops={rack.style.map(stopKey)}
 			options={styleOptions.map(({ stop, key }) => ({
 				key,
-				says: key || 'no style',
+				says: dialOf('style').format(stop),
 				title: stop.flatMap((style) => style.add).join(', ')
 			}))}
 			open

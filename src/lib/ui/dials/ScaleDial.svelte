@@ -158,6 +158,7 @@
 					if (dragged) dragged = { ...dragged, value: valueAt(clientY) };
 				}}
 				onrelease={(event) => release(event, lane, index)}
+				oncancel={() => (dragged = null)}
 				onmove={(steps) => move(lane, index, steps * step)}
 				onpage={(pages) => move(lane, index, pages * tick * 2)}
 				ondrop={() => drop(lane, index)}

@@ -13,6 +13,7 @@
 		ongrab: () => void;
 		ondrag: (clientY: number) => void;
 		onrelease: (event: PointerEvent) => void;
+		oncancel: () => void;
 		onmove: (steps: number) => void;
 		onpage: (pages: number) => void;
 		ondrop: () => void;
@@ -35,6 +36,13 @@
 		props.onrelease(event);
 	}
 
+	/** A drag that the browser ends, as when a touch becomes a scroll, changes nothing. */
+	function cancel() {
+		if (!held) return;
+		held = false;
+		props.oncancel();
+	}
+
 	function key(event: KeyboardEvent) {
 		const acts: Record<string, () => void> = {
 			ArrowUp: () => props.onmove(1),
@@ -42,7 +50,9 @@
 			PageUp: () => props.onpage(1),
 			PageDown: () => props.onpage(-1),
 			Delete: props.ondrop,
-			Backspace: props.ondrop
+			Backspace: props.ondrop,
+			Home: () => props.onmove(-Infinity),
+			End: () => props.onmove(Infinity)
 		};
 		const act = acts[event.key];
 		if (!act) return;
@@ -67,6 +77,8 @@
 	onpointerdown={grab}
 	onpointermove={(event) => held && props.ondrag(event.clientY)}
 	onpointerup={release}
+	onpointercancel={cancel}
+	onlostpointercapture={cancel}
 	onkeydown={key}
 >
 	{props.value}

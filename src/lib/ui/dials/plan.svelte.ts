@@ -8,6 +8,7 @@ import {
 	countRepeats,
 	designSays,
 	measuredPace,
+	nearCopiesOf,
 	planProblems,
 	planRack,
 	reckon,
@@ -15,9 +16,18 @@ import {
 	type Account,
 	type WorkedOut
 } from '$lib/core/plan';
-import type { Design, PlanRack } from '$lib/core/schema';
+import type { Design, PlanRack, Rack } from '$lib/core/schema';
 import * as store from '$lib/store';
-import { addOrder, door, live, midnight, newPlan, session, type Work } from '$lib/ui/shared';
+import {
+	addOrder,
+	door,
+	freshSeeds,
+	live,
+	midnight,
+	newPlan,
+	session,
+	type Work
+} from '$lib/ui/shared';
 import { workOutDesign, workOutOffers } from '$lib/workers';
 
 /** The plan that the dials make: its settings, its price, and what stands in its way. */
@@ -95,6 +105,18 @@ export class PlanDesk {
 	readonly problems = $derived.by(() =>
 		planProblems(this.worked?.rack ?? this.rack, session.cards, this.worked ?? undefined)
 	);
+	readonly #starts = live(() => store.startSeeds, new Map<string, number>());
+	/** What will hardly differ from the picture that it starts from. */
+	readonly nearCopies = $derived.by(() =>
+		nearCopiesOf(this.worked?.rack ?? this.rack, (id) => this.#starts.current.get(id))
+	);
+
+	/** Draws seeds that the plan did not have. */
+	freshSeeds(): void {
+		const seed = freshSeeds(this.brief.rack.seed.length);
+		this.#work.replace({ rack: { ...this.brief.rack, seed } }, 'Fresh seeds are on the dial.');
+	}
+
 	readonly ready = $derived.by(
 		() =>
 			this.worked !== null && !this.problems.length && this.takes > 0 && session.cards.length > 0
@@ -107,6 +129,11 @@ export class PlanDesk {
 			key: stopKey(stop),
 			says: dialOf(dial).format(stop, session.cards)
 		}));
+	}
+
+	/** Mends what stands in the way, as the button beside it says. */
+	mend(change: Partial<Rack>, says: string): void {
+		this.#work.replace({ rack: { ...this.brief.rack, ...change } }, `${says}: done.`);
 	}
 
 	setDesign(design: Design): void {

@@ -19,7 +19,7 @@
 	);
 
 	async function toDials() {
-		work.change(loadSettings(work.brief!, pick));
+		work.replace(loadSettings(work.brief!, pick), `The settings of ${pick.name} are on the dials.`);
 		await goto(`/brief/${work.brief!.id}/dials`);
 	}
 

@@ -2,12 +2,24 @@
 	import Close from 'carbon-icons-svelte/lib/Close.svelte';
 	import { afterNavigate } from '$app/navigation';
 	import * as store from '$lib/store';
-	import { live, money, session } from '$lib/ui/shared';
+	import { focusInto, focusReturner, layers, live, money, session } from '$lib/ui/shared';
+	import { onMount } from 'svelte';
 	import QueuePlan from './QueuePlan.svelte';
 
 	// The queue lies over the view: going to another one puts it away.
 	afterNavigate(({ from, to, type }) => {
 		if (type !== 'enter' && from?.url.pathname !== to?.url.pathname) session.queueOpen = false;
+	});
+
+	let panel: HTMLElement;
+	onMount(() => {
+		const giveBack = focusReturner();
+		const away = layers.push(() => (session.queueOpen = false));
+		focusInto(panel);
+		return () => {
+			away();
+			giveBack();
+		};
 	});
 
 	const rows = live(() => store.queue, []);
@@ -30,7 +42,7 @@
 	const amount = (text: string) => (text.trim() === '' ? null : Math.max(0, Number(text) || 0));
 </script>
 
-<aside aria-label="Queue">
+<aside bind:this={panel} aria-label="Queue">
 	<header>
 		<h2>Queue</h2>
 		<button class="plain" aria-label="Close the queue" onclick={() => (session.queueOpen = false)}

@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { Button, Modal } from 'carbon-components-svelte';
+	import { Button } from 'carbon-components-svelte';
+	import Dialog from './Dialog.svelte';
 	import { door } from './door.svelte';
 	import { clock, credits, many, money } from './say';
 
@@ -31,14 +32,12 @@
 	});
 </script>
 
-<Modal
+<Dialog
 	open={door.asking !== null}
-	passiveModal
 	size="sm"
-	modalHeading={shown?.reckoning.over
-		? 'This goes over what may be spent'
-		: (shown?.ask.what ?? '')}
-	on:close={() => door.asking?.answer(null)}
+	heading={shown?.reckoning.over ? 'This goes over what may be spent' : (shown?.ask.what ?? '')}
+	first="[data-first]"
+	onclose={() => door.asking?.answer(null)}
 >
 	{#if shown}
 		{@const { ask, reckoning, purse, parts } = shown}
@@ -60,7 +59,7 @@
 			{/each}
 			<Button
 				kind={reckoning.over ? 'tertiary' : 'primary'}
-				data-modal-primary-focus={reckoning.over ? undefined : true}
+				data-first={reckoning.over ? undefined : true}
 				on:click={() => door.asking?.answer(ask.go)}
 			>
 				{reckoning.over
@@ -69,12 +68,12 @@
 			</Button>
 			<Button
 				kind="ghost"
-				data-modal-primary-focus={reckoning.over ? true : undefined}
+				data-first={reckoning.over ? true : undefined}
 				on:click={() => door.asking?.answer(null)}>Leave it</Button
 			>
 		</div>
 	{/if}
-</Modal>
+</Dialog>
 
 <style>
 	.what {

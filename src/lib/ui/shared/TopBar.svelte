@@ -2,6 +2,7 @@
 	import { Header, HeaderUtilities } from 'carbon-components-svelte';
 	import { page } from '$app/state';
 	import * as store from '$lib/store';
+	import BriefForm from './BriefForm.svelte';
 	import { live } from './live.svelte';
 	import { credits, many } from './say';
 	import { session } from './session.svelte';
@@ -18,13 +19,18 @@
 
 	/** Takes of all briefs that are still to be made. */
 	const open = live(() => store.openTakes, 0);
+	let changing = $state(false);
 	const { making, done, spent, queued } = $derived(figures.current);
 </script>
 
 <Header uiShellAriaLabel="Dial Pick">
 	<div class="name">
 		{#if id && brief.current}
-			<strong>{brief.current.name}</strong>
+			<button
+				class="own"
+				title="Change the name, the purpose and what may be spent"
+				onclick={() => (changing = true)}><strong>{brief.current.name}</strong></button
+			>
 			<span class="quiet">{brief.current.purpose}</span>
 		{:else}
 			<strong>Dial Pick</strong>
@@ -57,8 +63,24 @@
 		>
 	</HeaderUtilities>
 </Header>
+{#if changing && brief.current}
+	<BriefForm brief={brief.current} onclose={() => (changing = false)} />
+{/if}
 
 <style>
+	.own {
+		padding: 0;
+		border: 0;
+		background: none;
+		color: inherit;
+		font: inherit;
+		cursor: pointer;
+	}
+
+	.own:hover {
+		text-decoration: underline;
+	}
+
 	:global(.bx--header.bx--header) {
 		left: var(--rail-width);
 		height: var(--bar-height);

@@ -1,4 +1,7 @@
 export { default as Changes } from './Changes.svelte';
+export { default as BriefForm } from './BriefForm.svelte';
+export { default as BriefRoom } from './BriefRoom.svelte';
+export { default as Dialog } from './Dialog.svelte';
 export { default as Door } from './Door.svelte';
 export { default as Mark } from './Mark.svelte';
 export { default as Rail } from './Rail.svelte';
@@ -6,6 +9,9 @@ export { default as TakePicture } from './TakePicture.svelte';
 export { default as TopBar } from './TopBar.svelte';
 export { door, midnight, type Ask, type Part } from './door.svelte';
 export { chooseFile, saveFile } from './files';
+export { goOn } from './landing';
+export { focusInto, focusReturner, layers } from './layers.svelte';
+export { takesLetters } from './letters';
 export { live } from './live.svelte';
 export { pictureUrls } from './picture-urls.svelte';
 export { addOrder, goOnWith, newPlan, runAgain, tryAgain, whyNotAgain } from './plans';

@@ -42,6 +42,8 @@ class Session {
 	readonly trouble: string | null = $derived.by(
 		() => this.#silence ?? this.#runTrouble ?? this.#heldSays
 	);
+	/** What stands in the way of keeping anything. */
+	storeTrouble = $state<string | null>(null);
 	/** Whether the queue is in sight. */
 	queueOpen = $state(false);
 	readonly runner = new Runner(this.routes, {
@@ -49,6 +51,8 @@ class Session {
 		onTrouble: (says) => (this.#runTrouble = says),
 		onFinished: (plan) => void this.#tell(plan)
 	});
+	/** Whether keys of one letter act: whoever speaks to the machine can switch them off (WCAG 2.1.4). */
+	letters = $state(true);
 	#started = false;
 	/** What was told since it was shown last. */
 	#heard = new Map<string, Progress>();
@@ -77,6 +81,10 @@ class Session {
 	start(): void {
 		if (this.#started) return;
 		this.#started = true;
+		void store.openStore((says) => (this.storeTrouble = says));
+		window.addEventListener('unhandledrejection', ({ reason }) => {
+			if (store.isOfStore(reason)) this.storeTrouble = store.problemSays(reason);
+		});
 		void this.#readModels();
 		// Services may be added and taken off in any tab, and the one that drives the runs must know.
 		let begun = false;
@@ -85,6 +93,7 @@ class Session {
 			if (!begun) this.runner.start();
 			begun = true;
 		});
+		store.watch(store.letters, (on) => (this.letters = on));
 		store.watch(store.queuedPlans, (plans) => {
 			this.#heldSays = plans.find(({ paused, says }) => paused && says)?.says ?? null;
 		});

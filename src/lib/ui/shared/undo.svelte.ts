@@ -6,6 +6,8 @@ export interface Deed {
 	again: () => Promise<unknown>;
 	/** Whether it is kept only until the view is left, since it holds on to what takes room. */
 	heavy?: boolean;
+	/** What was put in the place of something else, as a sentence: it is offered to be taken back. */
+	told?: string;
 }
 
 /** Deeds that can be taken back; older ones are forgotten. */
@@ -18,17 +20,32 @@ export class Undo {
 	#running: Promise<unknown> = Promise.resolve();
 	/** What was taken back or done again last. */
 	says = $state<string | null>(null);
+	/** What was just replaced, until something else is done or it is found good. */
+	replaced = $state.raw<Deed | null>(null);
 
 	/** Notes what was just done. What had been taken back before can no longer be done again. */
 	push(deed: Deed): void {
 		this.#done = [...this.#done.slice(1 - MOST), deed];
 		this.#undone = [];
 		this.says = null;
+		this.replaced = deed.told ? deed : null;
+	}
+
+	/** Finds good what was just replaced: it can still be undone, one after the other. */
+	settle(): void {
+		this.replaced = null;
+	}
+
+	/** Takes a deed back, whatever was done after it. */
+	takeBack(deed: Deed): Promise<void> {
+		this.#done = [...this.#done.filter((one) => one !== deed), deed];
+		return this.back();
 	}
 
 	/** Takes the last deed back. */
 	back(): Promise<void> {
 		const deed = this.#done.at(-1);
+		this.replaced = null;
 		if (!deed) return this.#say('nothing to undo');
 		this.#done = this.#done.slice(0, -1);
 		this.#undone = [...this.#undone, deed];
@@ -53,6 +70,7 @@ export class Undo {
 
 	/** Forgets everything, as when another brief is opened. */
 	clear(): void {
+		this.replaced = null;
 		this.#done = [];
 		this.#undone = [];
 		this.says = null;

@@ -21,6 +21,8 @@ export interface Work {
 	/** Faults and notes, by take, of the takes beside too. */
 	readonly remarks: ReadonlyMap<string, Remark>;
 	change(change: Partial<OwnFields>): void;
+	/** Changes what replaces something: it is said, with a button that takes it back. */
+	replace(change: Partial<OwnFields>, told: string): void;
 	setRack(change: Partial<Rack>): void;
 	mark(takes: Take[], kind: MarkKind | null): Promise<void>;
 	/** Notes a fault in takes, or takes it away from them when all have it. */
@@ -117,6 +119,20 @@ export function openWork(id: () => string, besideId: () => string = () => ''): W
 			return remarks;
 		},
 		change,
+		replace(next, told) {
+			if (!current) return;
+			const kept = $state.snapshot(current) as Brief;
+			const before: Partial<OwnFields> = Object.fromEntries(
+				Object.keys(next).map((name) => [name, kept[name as keyof Brief]])
+			);
+			change(next);
+			undo.push({
+				says: told.replace(/\.$/, '').toLowerCase(),
+				told,
+				back: () => Promise.resolve(change(before)),
+				again: () => Promise.resolve(change(next))
+			});
+		},
 		setRack: (rack) => {
 			if (current) change({ rack: { ...current.rack, ...rack } });
 		},

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { Button, Modal } from 'carbon-components-svelte';
-	import { many, useWork } from '$lib/ui/shared';
+	import { Button } from 'carbon-components-svelte';
+	import { Dialog, many, useWork } from '$lib/ui/shared';
 	import type { SheetState } from './state.svelte';
 	import { bringIn, type BroughtIn } from './bring-in';
 
@@ -31,11 +31,11 @@
 	}
 </script>
 
-<Modal
-	bind:open={view.bringing}
-	passiveModal
+<Dialog
+	open={view.bringing}
 	size="sm"
-	modalHeading="Bring in pictures made elsewhere"
+	heading="Bring in pictures made elsewhere"
+	onclose={() => (view.bringing = false)}
 >
 	<p>
 		PNG, JPEG or WebP: as files, a folder or a ZIP. A CSV beside them may say which file had which
@@ -81,7 +81,7 @@
 			{/each}
 		</ul>
 	{/if}
-</Modal>
+</Dialog>
 
 <style>
 	.ways {

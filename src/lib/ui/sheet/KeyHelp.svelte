@@ -1,5 +1,7 @@
 <script lang="ts">
-	import { Modal } from 'carbon-components-svelte';
+	import { Checkbox } from 'carbon-components-svelte';
+	import * as store from '$lib/store';
+	import { Dialog, session } from '$lib/ui/shared';
 	import type { SheetKey } from './keys';
 	import type { SheetState } from './state.svelte';
 
@@ -13,7 +15,7 @@
 	);
 </script>
 
-<Modal bind:open={view.helping} passiveModal modalHeading="Keys of the sheet">
+<Dialog open={view.helping} heading="Keys of the sheet" onclose={() => (view.helping = false)}>
 	<div class="groups">
 		{#each groups as { group, keys: some } (group)}
 			<section>
@@ -30,10 +32,15 @@
 			</section>
 		{/each}
 	</div>
+	<Checkbox
+		labelText="Keys of one letter or digit act. Switch them off where you speak to the machine: arrows, Enter, Space and Escape stay."
+		checked={session.letters}
+		on:check={({ detail }) => void store.setLetters(detail)}
+	/>
 	<p class="quiet">
 		While faults are noted, each has its digit. Ctrl and the wheel size the cells about the pointer.
 	</p>
-</Modal>
+</Dialog>
 
 <style>
 	.groups {

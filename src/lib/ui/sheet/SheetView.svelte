@@ -128,6 +128,7 @@
 		if (event.ctrlKey || event.metaKey || event.altKey) return;
 		// What is open above the sheet has the keys, wherever the focus is.
 		if (document.querySelector('.bx--modal.is-visible') || takesKey(at, event)) return;
+		if (!session.letters && event.key.length === 1 && event.key !== ' ') return;
 		const name = event.key.length === 1 ? event.key.toLowerCase() : event.key;
 		const key = keys.find((one) => one.keys.includes(name) && (one.when?.() ?? true));
 		if (!key || (key.yields && at.closest('a, button:not([data-take])'))) return;

@@ -65,7 +65,7 @@
 	}
 
 	async function toWords(one: Take) {
-		work.change(loadWords(work.brief!, one));
+		work.replace(loadWords(work.brief!, one), `The words of take ${one.number} are in place.`);
 		await goto(`/brief/${work.brief!.id}/words`);
 	}
 
@@ -77,15 +77,22 @@
 			name: `${brief}, take ${one.number}`,
 			picture: stored.picture,
 			thumbnail: stored.thumbnail,
-			addedAt: Date.now()
+			addedAt: Date.now(),
+			seed: one.settings.seed
 		});
 		const loaded = loadSettings(work.brief!, one);
-		work.change({ ...loaded, rack: { ...loaded.rack!, start: [id], strength: [0.5] } });
+		work.replace(
+			{ ...loaded, rack: { ...loaded.rack!, start: [id], strength: [0.5] } },
+			`Take ${one.number} is the start picture.`
+		);
 		await goto(`/brief/${work.brief!.id}/dials`);
 	}
 
 	async function toDials(one: Take) {
-		work.change(loadSettings(work.brief!, one));
+		work.replace(
+			loadSettings(work.brief!, one),
+			`The settings of take ${one.number} are on the dials.`
+		);
 		await goto(`/brief/${work.brief!.id}/dials`);
 	}
 </script>

@@ -23,6 +23,14 @@
 	const mark = $derived(work.marks.get(take.id));
 	const progress = $derived(session.progress.get(take.id));
 	const percent = $derived(progress ? Math.round((100 * progress.step) / progress.steps) : 0);
+	/** A take that is not done, in words: by quarters, so that a reader is not told every step. */
+	const stateSays = $derived(
+		take.state !== 'waiting' && take.state !== 'running'
+			? `${take.state}${take.message ? `: ${take.message}` : ''}`
+			: progress
+				? `being made, ${Math.floor(percent / 25) * 25}%`
+				: 'waiting to be made'
+	);
 	const remark = $derived(work.remarks.get(take.id));
 	const measured = $derived(measuring.of.get(take.id));
 	const measure = $derived(view.measure ? measureOf(view.measure) : null);
@@ -31,7 +39,7 @@
 	const named = $derived(
 		[
 			`Take ${take.number}`,
-			take.state === 'done' ? (mark ?? 'not judged') : take.state,
+			take.state === 'done' ? (mark ?? 'not judged') : stateSays,
 			...(measure && measured
 				? [`${measure.label.toLowerCase()} ${measure.format(measured[measure.id])}`]
 				: []),

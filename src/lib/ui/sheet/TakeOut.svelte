@@ -1,10 +1,10 @@
 <script lang="ts">
-	import { Button, Modal, TextInput } from 'carbon-components-svelte';
+	import { Button, TextInput } from 'carbon-components-svelte';
 	import { tick } from 'svelte';
 	import { fileNames, settingsTable, unknownPlaces, usualPattern } from '$lib/core/formats';
 	import { heldSays } from '$lib/core/sheet';
 	import * as store from '$lib/store';
-	import { fileName, many, saveFile, session, undo, useWork } from '$lib/ui/shared';
+	import { Dialog, fileName, many, saveFile, session, undo, useWork } from '$lib/ui/shared';
 	import { drawContact, packPictures } from '$lib/workers';
 	import type { Measuring } from './measuring.svelte';
 	import { contactDrawing, pictureFiles } from './output';
@@ -126,7 +126,7 @@
 {/if}
 <button class="act" onclick={() => (open = true)}>Take out …</button>
 
-<Modal bind:open passiveModal size="sm" modalHeading="Take out of the sheet">
+<Dialog {open} size="sm" heading="Take out of the sheet" onclose={() => (open = false)}>
 	<p>
 		{view.selected.size ? 'The chosen takes' : 'All takes in sight'}: {many(
 			takes.length,
@@ -165,7 +165,7 @@
 	</div>
 	{#if busy}<p role="status">{busy} …</p>{/if}
 	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
-</Modal>
+</Dialog>
 
 <style>
 	.ways {

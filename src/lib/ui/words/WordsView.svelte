@@ -5,7 +5,7 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { changePhrase } from '$lib/core/wording';
-	import { useWork } from '$lib/ui/shared';
+	import { goOn, useWork } from '$lib/ui/shared';
 	import { provideDesk, WordsDesk } from './desk.svelte';
 	import FullerVersions from './FullerVersions.svelte';
 	import FromPicture from './FromPicture.svelte';
@@ -149,7 +149,11 @@
 			</section>
 		</div>
 		<LeaveOut />
-		<Button size="small" icon={ArrowRight} on:click={() => goto(`/brief/${desk.brief.id}/dials`)}>
+		<Button
+			size="small"
+			icon={ArrowRight}
+			on:click={() => goOn(`/brief/${desk.brief.id}/dials`, '.rack button, .rack [role=slider]')}
+		>
 			On to the dials
 		</Button>
 	</div>

@@ -123,7 +123,9 @@ export class WordsDesk {
 	replace(text: string): void {
 		clearTimeout(this.#timer);
 		this.#typed = null;
-		this.#work.change(withText(this.words, text, newId));
+		const change = withText(this.words, text, newId);
+		if (this.brief.prompt.trim()) this.#work.replace(change, 'The prompt was replaced.');
+		else this.#work.change(change);
 	}
 
 	/** Takes an aside out of the prompt; what it does not want goes to what is left out. */

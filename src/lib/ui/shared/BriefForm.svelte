@@ -1,0 +1,101 @@
+<script lang="ts">
+	import { NumberInput, TextInput } from 'carbon-components-svelte';
+	import { untrack } from 'svelte';
+	import { firstRack } from '$lib/core/plan';
+	import type { Brief } from '$lib/core/schema';
+	import { noWords } from '$lib/core/wording';
+	import * as store from '$lib/store';
+	import Dialog from './Dialog.svelte';
+	import { goOn } from './landing';
+	import { freshSeeds } from './seeds';
+	import { session } from './session.svelte';
+
+	/** Begins a brief, or changes the name, the purpose and the allowance of one. */
+	let { brief = null, onclose }: { brief?: Brief | null; onclose: () => void } = $props();
+
+	const before = untrack(() => brief);
+	let name = $state(before?.name ?? '');
+	let purpose = $state(before?.purpose ?? '');
+	let allowance = $state<number | null>(before ? before.allowance : 100);
+	let tried = $state(false);
+	let problem = $state<string | null>(null);
+
+	async function save() {
+		tried = true;
+		if (!name.trim()) return;
+		const own = { name: name.trim(), purpose: purpose.trim().slice(0, 5000), allowance };
+		const now = Date.now();
+		try {
+			if (brief) {
+				await store.updateBrief(brief.id, own, now);
+				return onclose();
+			}
+			const id = crypto.randomUUID();
+			await store.addBrief({
+				...own,
+				id,
+				prompt: '',
+				negative: '',
+				words: noWords,
+				rack: firstRack(session.cards, freshSeeds(2)),
+				design: { kind: 'all' },
+				numbered: 0,
+				createdAt: now,
+				updatedAt: now
+			});
+			onclose();
+			await goOn(`/brief/${id}/words`, '.cm-content');
+		} catch (cause) {
+			problem = store.problemSays(cause);
+		}
+	}
+</script>
+
+<Dialog
+	open
+	size="sm"
+	heading={brief ? `Change “${brief.name}”` : 'New brief'}
+	primary={brief ? 'Change it' : 'Begin'}
+	secondary="Cancel"
+	first="#brief-name"
+	{onclose}
+	onsubmit={save}
+>
+	<div class="fields">
+		<TextInput
+			id="brief-name"
+			labelText="Name"
+			placeholder="March cover"
+			bind:value={name}
+			invalid={tried && !name.trim()}
+			invalidText="Give it a name, so that you find it again."
+			maxlength={200}
+		/>
+		<TextInput
+			labelText="What the pictures are for"
+			placeholder="Monthly covers of an almanac"
+			bind:value={purpose}
+		/>
+		<NumberInput
+			labelText="Credits that may be spent"
+			helperText="Leave it empty if there is no limit."
+			allowEmpty
+			min={0}
+			hideSteppers
+			bind:value={allowance}
+		/>
+	</div>
+	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+</Dialog>
+
+<style>
+	.fields {
+		display: grid;
+		gap: 18px;
+		padding-bottom: 8px;
+	}
+
+	.problem {
+		color: var(--point);
+	}
+</style>

@@ -1,0 +1,87 @@
+<script lang="ts">
+	import { Modal } from 'carbon-components-svelte';
+	import { untrack, type Snippet } from 'svelte';
+	import { focusInto, focusReturner, layers } from './layers.svelte';
+
+	/**
+	 * Carbon's modal, above everything: what lies behind it cannot be reached, Escape closes the one
+	 * that was opened last, the focus goes in and comes back to where it was.
+	 */
+	interface Props {
+		open: boolean;
+		heading: string;
+		size?: 'xs' | 'sm' | 'lg';
+		danger?: boolean;
+		/** Label of the button that does it; without one the dialog has no buttons of its own. */
+		primary?: string;
+		secondary?: string;
+		/** What has the focus first. @default the first thing that can have it */
+		first?: string;
+		onclose: () => void;
+		onsubmit?: () => void;
+		children: Snippet;
+	}
+
+	let {
+		open,
+		heading,
+		size,
+		danger = false,
+		primary = '',
+		secondary = '',
+		first,
+		onclose,
+		onsubmit,
+		children
+	}: Props = $props();
+
+	let place: HTMLElement;
+
+	/** Stands at the end of the page, so that nothing lies above it. */
+	function atTheEnd(node: HTMLElement) {
+		document.body.append(node);
+		return () => node.remove();
+	}
+
+	$effect(() => {
+		if (!open) return;
+		return untrack(() => {
+			const page = document.getElementById('page');
+			const giveBack = focusReturner();
+			const away = layers.push(() => onclose());
+			// Of two dialogs the one below is out of reach as well.
+			const below = [
+				...(page ? [page] : []),
+				...document.querySelectorAll<HTMLElement>('[data-dialog]')
+			].filter((one) => one !== place && !one.inert);
+			for (const one of below) one.inert = true;
+			focusInto(
+				place,
+				first ??
+					'.bx--modal-content :is(a[href], button:not([disabled]), input:not([hidden]), select, textarea), .bx--modal-footer button, .bx--modal-close'
+			);
+			return () => {
+				away();
+				for (const one of below) one.inert = false;
+				giveBack();
+			};
+		});
+	});
+</script>
+
+<div bind:this={place} data-dialog {@attach atTheEnd}>
+	<Modal
+		{open}
+		{danger}
+		{...size ? { size } : {}}
+		passiveModal={!primary}
+		modalHeading={heading}
+		primaryButtonText={primary}
+		secondaryButtonText={secondary}
+		on:close={onclose}
+		on:click:button--secondary={onclose}
+		on:submit={() => onsubmit?.()}
+	>
+		{@render children()}
+	</Modal>
+</div>
