@@ -316,6 +316,96 @@ try {
 		await others;
 	});
 
+	await phase('bodies that froze it or filled its memory once', async (say) => {
+		// Somebody else asks something small all the while: nothing may keep them waiting.
+		let worst = 0;
+		let over = false;
+		const bystander = (async () => {
+			while (!over) {
+				const begun = performance.now();
+				await client.limits();
+				worst = Math.max(worst, performance.now() - begun);
+				await new Promise((r) => setTimeout(r, 20));
+			}
+		})();
+		const before = memory('VmRSS');
+		const judged = async (path: string, body: BodyInit) => say(await judge(await post(path, body)));
+		const key = () => `"key":"${randomUUID()}"`;
+		await judged('/jobs', `{${key()},"takes":[${'{},'.repeat(500_000)}{}]}`);
+		await judged('/jobs', `{${key()},"takes":[${Array(256).fill('{"a":[]}').join(',')}]}`);
+		await judged('/jobs', `{${key()},"takes":${'['.repeat(200_000)}`);
+		await judged('/jobs', JSON.stringify({ ['x'.repeat(7_000_000)]: 1 }));
+		await judged(
+			'/jobs',
+			JSON.stringify({
+				key: randomUUID(),
+				takes: [{ ...take(), adapters: Array(50_000).fill({}) }]
+			})
+		);
+		const long = ['a,', 'at ', 'a. ', ' ', 'heron, ', '"a" ', ' *a', 'a:1.2,', 'of a '];
+		await Promise.all(
+			long.map(async (piece) => {
+				const line = `a${piece.repeat(20_000 / piece.length)}b`.slice(0, 20_000);
+				const ask = { line, negative: line, form: 'either', maxWords: 2000, count: 8, seed: 1 };
+				const fuller = await post('/fuller', JSON.stringify(ask));
+				say(fuller.ok ? 'completed' : await judge(fuller));
+				const reading = { model: 'dunlin', prompt: line, negative: line };
+				const read = await post('/readings', JSON.stringify(reading));
+				say(read.ok ? 'completed' : await judge(read));
+			})
+		);
+		// Frames as long as anything: refused; the longest that is taken is given up within two seconds.
+		await judged(
+			'/jobs',
+			JSON.stringify({
+				key: randomUUID(),
+				takes: [take({ model: 'turnstone-2', width: 65_536, height: 64 })]
+			})
+		);
+		const slow = [1, 2, 3].map((seed) =>
+			take({ model: 'turnstone-2', prompt: `p${seed}`, width: 5760, height: 704, steps: 150, seed })
+		);
+		const response = await post('/jobs', JSON.stringify({ key: randomUUID(), takes: slow }));
+		const { job } = JobTicket.parse(await response.json());
+		await new Promise((r) => setTimeout(r, 1500));
+		await client.cancel(job);
+		const given = performance.now();
+		await witnessed(say);
+		const waited = (performance.now() - given) / 1000;
+		say(waited < 20 ? 'completed' : `a take waited ${waited.toFixed(0)} s for threads given up`);
+		// Pictures that are small to send and large to hold, taught and started from.
+		const flat = (shade: number) =>
+			sharp({ create: { width: 2040, height: 2040, channels: 3, background: `rgb(${shade},9,9)` } })
+				.png()
+				.toBuffer();
+		const ids: string[] = [];
+		for (let shade = 0; shade < 44; shade++) {
+			const sent = await post('/images', new Uint8Array(await flat(shade)), 'image/png');
+			if (sent.status === 201) ids.push(((await sent.json()) as { image: string }).image);
+			say(sent.status === 201 ? 'completed' : await judge(sent));
+		}
+		for (let at = 0; at + 8 <= ids.length; at += 4)
+			await judged('/adapters', JSON.stringify({ name: 'x', images: ids.slice(at, at + 8) }));
+		const starts = ids
+			.slice(-20)
+			.map((image, i) => take({ seed: i, start: { image, strength: 1 } }));
+		const held = await post('/jobs', JSON.stringify({ key: randomUUID(), takes: starts }));
+		say(await judge(held));
+		// 256 takes of 60 steps, all told, and a stream that begins past their end.
+		const many = Array.from({ length: 256 }, (_, i) => take({ seed: i, steps: 40 }));
+		const ends = await finish(many);
+		say(ends.every(({ type }) => type === 'done') ? 'completed' : 'not all were made');
+		over = true;
+		await bystander;
+		const grown = memory('VmHWM') - before;
+		console.log(
+			`       somebody else waited ${worst.toFixed(0)} ms at most; memory grew by ${grown.toFixed(0)} MB at its peak`
+		);
+		say(worst < 2000 ? 'completed' : `somebody else waited ${worst.toFixed(0)} ms`);
+		// The stated bound for pictures, two threads with their scenes, and what is in flight.
+		say(grown < 1500 ? 'completed' : `memory grew by ${grown.toFixed(0)} MB`);
+	});
+
 	await phase('afterwards', async (say) => {
 		await witnessed(say);
 		if (died) say('the server has exited');

@@ -1,4 +1,7 @@
-import { expect, test, type Page } from '@playwright/test';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium, expect, test, type Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import { PNG } from 'pngjs';
 import { newBrief } from './helpers';
@@ -265,4 +268,90 @@ test('a thousand files come in from a ZIP, broken ones among them, and all is ac
 	await expect(page.getByText(/judged 0 of 980/)).toBeVisible();
 	await page.locator('[data-take] img').first().waitFor();
 	console.log(`    1 000 files brought in within ${seconds.toFixed(1)} s, ${say(tasks)}`);
+});
+
+/** Resident memory of all processes of the browser, in MB, as Linux gives it (proc_pid_status(5)). */
+function browserMemory(): number {
+	let sum = 0;
+	for (const pid of readdirSync('/proc')) {
+		if (!/^\d+$/.test(pid)) continue;
+		try {
+			if (!readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('chrom')) continue;
+			sum += Number(/RssAnon:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0);
+		} catch {
+			// It has just ended.
+		}
+	}
+	return sum / 1024;
+}
+
+test('a brief of 2 000 pictures of 150 kB is exported piece by piece, and comes back whole', async ({
+	baseURL,
+	launchOptions
+}) => {
+	test.slow();
+	// A window that keeps things on the disk, as an artist's does: private ones hold all in memory.
+	const profile = mkdtempSync(join(tmpdir(), 'dial-pick-profile-'));
+	const context = await chromium.launchPersistentContext(profile, { ...launchOptions, baseURL });
+	const [page] = context.pages();
+	await page.goto('/demo');
+	await page.waitForURL(/\/sheet/);
+	await page.locator('[data-take] img').first().waitFor();
+	await page.evaluate(fill, 2000);
+	// Each as large as a take of 1024x1024 is, with bytes of its own that nothing packs smaller.
+	await page.evaluate(async () => {
+		const open = indexedDB.open('dial-pick');
+		const db = await new Promise<IDBDatabase>((done) => {
+			open.onsuccess = () => done(open.result);
+		});
+		for (let at = 0; at < 2000; at += 100) {
+			const ids = Array.from({ length: 100 }, (_, i) => `large-${at + i}`);
+			const read = db.transaction('pictures').objectStore('pictures');
+			const rows = await Promise.all(
+				ids.map(
+					(id) =>
+						new Promise<{ picture: Blob }>((done) => {
+							const get = read.get(id);
+							get.onsuccess = () => done(get.result as { picture: Blob });
+						})
+				)
+			);
+			const padded = rows.map((row) => {
+				const noise = new Uint8Array(150_000 - row.picture.size);
+				for (let i = 0; i < noise.length; i += 65_536)
+					crypto.getRandomValues(noise.subarray(i, i + 65_536));
+				// A decoder stops where the picture ends.
+				return { ...row, picture: new Blob([row.picture, noise], { type: 'image/webp' }) };
+			});
+			const change = db.transaction('pictures', 'readwrite');
+			for (const row of padded) change.objectStore('pictures').put(row);
+			await new Promise((done) => (change.oncomplete = done));
+		}
+		db.close();
+	});
+	await page.goto('/');
+	await page.getByRole('button', { name: 'More for March cover' }).click();
+	await page.waitForTimeout(4000);
+	const before = browserMemory();
+	let peak = before;
+	const watch = setInterval(() => (peak = Math.max(peak, browserMemory())), 40);
+	const begun = Date.now();
+	const download = page.waitForEvent('download');
+	await page.getByRole('menuitem', { name: 'Export archive' }).click();
+	const file = await (await download).path();
+	clearInterval(watch);
+	const { size } = statSync(file);
+	console.log(
+		`    ${(size / 1e6).toFixed(0)} MB exported in ${((Date.now() - begun) / 1000).toFixed(1)} s; memory of the browser ${before.toFixed(0)} MB before, ${peak.toFixed(0)} MB at its peak`
+	);
+	expect(size).toBeGreaterThan(300_000_000);
+	// Everything in one clone took several times the archive.
+	expect(peak - before).toBeLessThan((0.8 * size) / 1e6);
+	const chooser = page.waitForEvent('filechooser');
+	await page.getByRole('button', { name: 'Open archive' }).click();
+	await (await chooser).setFiles(file);
+	await page.waitForURL(/sheet/, { timeout: 300_000 });
+	await expect(page.getByText(/2067 takes/).first()).toBeVisible();
+	await context.close();
+	rmSync(profile, { recursive: true, force: true });
 });

@@ -26,7 +26,9 @@ export type Fault =
 	/** Answers jobs with 500. */
 	| 'broken'
 	/** Answers nothing: every call's connection is torn. */
-	| 'gone';
+	| 'gone'
+	/** Takes calls and never answers. */
+	| 'mute';
 
 interface StubTake {
 	id: string;
@@ -54,6 +56,15 @@ export class StubService {
 	made = 0;
 	/** The origin whose pages may call, where the stub is a service of its own. */
 	friend: string | null = null;
+	/** Jobs that were called back. */
+	calledBack = 0;
+	/** Events of progress that each take tells at once. */
+	flood = 0;
+	/** What is handed out as a take's picture. */
+	pictures: (take: string, send: (status: number, type: string, bytes: Buffer) => void) => void = (
+		take,
+		send
+	) => send(200, 'image/png', this.flat(Number(take.slice(1)) % 8));
 	/** Streams that were broken off. */
 	cuts = 0;
 	readonly #jobs = new Map<string, StubJob>();
@@ -85,6 +96,9 @@ export class StubService {
 		this.#keys.clear();
 	}
 
+	/** A small picture of one colour. */
+	flat = (shade: number): Buffer => flatPng(shade);
+
 	async #serve(incoming: IncomingMessage, outgoing: ServerResponse): Promise<void> {
 		const path = incoming.url ?? '/';
 		const at = path.replace(/^\/api\/render\/v1/, '');
@@ -94,6 +108,7 @@ export class StubService {
 			outgoing.setHeader('access-control-allow-headers', 'content-type, last-event-id');
 			if (incoming.method === 'OPTIONS') return void outgoing.writeHead(204).end();
 		}
+		if (this.fault === 'mute' && at !== path) return;
 		if (at === path || /^\/(models|limits|readings)/.test(at)) {
 			if (this.fault === 'gone' && at !== path) return void incoming.socket.destroy();
 			return this.#pass(incoming, outgoing);
@@ -118,12 +133,14 @@ export class StubService {
 			});
 		}
 		if (kind === 'takes') {
-			outgoing.writeHead(200, { 'content-type': 'image/png' });
-			return void outgoing.end(flatPng(Number(id.slice(1)) % 8));
+			return this.pictures(id, (status, type, bytes) => {
+				outgoing.writeHead(status, { 'content-type': type }).end(bytes);
+			});
 		}
 		const job = found(id);
 		if (!job) return this.#problem(outgoing, 404, 'There is no such job.');
 		if (incoming.method === 'DELETE') {
+			if (more !== 'takes') this.calledBack++;
 			for (const one of job.takes)
 				if (one.state === 'waiting' && (more !== 'takes' || one.id === take)) {
 					one.state = 'cancelled';
@@ -168,6 +185,8 @@ export class StubService {
 		for (const [i, take] of job.takes.entries()) {
 			if (take.state !== 'waiting') continue;
 			this.#tell(job, 'progress', { take: take.id, step: 0, steps: 1 });
+			for (let i = 0; i < this.flood; i++)
+				this.#tell(job, 'progress', { take: take.id, step: i % 50, steps: 50 });
 			await new Promise((done) => setTimeout(done, this.pace));
 			if (job.stopped) return;
 			if ((take.state as string) !== 'waiting') continue;

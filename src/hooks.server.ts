@@ -1,4 +1,4 @@
-import type { Handle } from '@sveltejs/kit';
+import type { Handle, HandleServerError } from '@sveltejs/kit';
 import { closeService, guard, letRead } from '$lib/server';
 import headers from '../scripts/headers.json';
 
@@ -19,6 +19,12 @@ export const handle: Handle = async ({ event, resolve }) => {
 	// Nothing that the service answers is a page.
 	response.headers.set('content-security-policy', "default-src 'none'; sandbox");
 	return safe(response);
+};
+
+/** What is not there is nothing to be told of on the console. */
+export const handleError: HandleServerError = ({ error, status, message }) => {
+	if (status !== 404) console.error(error);
+	return { message };
 };
 
 /** What every answer says to browsers, those from files too: see scripts/serve.mjs. */

@@ -5,7 +5,8 @@ import {
 	TextReader,
 	ZipReader,
 	ZipWriter,
-	type Entry
+	type Entry,
+	type Writer
 } from '@zip.js/zip.js';
 import Papa from 'papaparse';
 import { z } from 'zod';
@@ -83,10 +84,19 @@ export async function writeArchive(
 	{ whole, pictures, starts = new Map<string, Blob>() }: Archive,
 	onStep?: (done: number, all: number) => void
 ): Promise<Blob> {
+	return writeArchiveTo(new BlobWriter('application/zip'), { whole, pictures, starts }, onStep);
+}
+
+/** The same, into a sink: what comes first is gone before what comes last is read. */
+export async function writeArchiveTo<T>(
+	sink: Writer<T> | WritableStream<Uint8Array> | BlobWriter,
+	{ whole, pictures, starts = new Map<string, Blob>() }: Archive,
+	onStep?: (done: number, all: number) => void
+): Promise<T> {
 	const file = { format: 'dial-pick/brief', version: 4, ...whole } satisfies z.infer<
 		typeof ArchiveFile
 	>;
-	const zip = new ZipWriter(new BlobWriter('application/zip'), {
+	const zip = new ZipWriter<T>(sink as Writer<T>, {
 		extendedTimestamp: false,
 		// One fixed date, so that the same brief gives the same bytes.
 		lastModDate: new Date(2026, 0, 1)

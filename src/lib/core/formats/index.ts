@@ -4,6 +4,7 @@ export {
 	settingsTable,
 	withFreshIds,
 	writeArchive,
+	writeArchiveTo,
 	type Archive,
 	type WholeBrief
 } from './archive';

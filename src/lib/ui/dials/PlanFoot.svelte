@@ -35,6 +35,8 @@
 	let running = $state(false);
 
 	async function run() {
+		// Pressed twice it is run once; the button keeps the focus meanwhile.
+		if (running) return;
 		running = true;
 		problem = null;
 		try {
@@ -119,7 +121,7 @@
 			>about, {desk.pace.size ? 'as measured here' : 'by the cards'}</small
 		>
 	</span>
-	<Button disabled={!desk.ready || running} on:click={run}>
+	<Button disabled={!desk.ready} on:click={run}>
 		Run {desk.takes.toLocaleString('en')}
 	</Button>
 </footer>

@@ -10,25 +10,25 @@
 		if (door.asking) shown = door.asking;
 	});
 
+	/** What is left, and after it. */
 	const left = $derived.by(() => {
 		if (!shown) return '';
-		const { reckoning, account } = shown;
-		const says = (value: number | null, of: string) =>
-			value === null
-				? []
-				: [
-						value < 0 ? `${credits(-value)} credits too many ${of}` : `${credits(value)} left ${of}`
-					];
+		const { reckoning, account, ask } = shown;
+		const says = (value: number | null, of: string) => {
+			if (value === null) return [];
+			const now = value + ask.credits - (ask.reckoned ?? 0);
+			return [
+				value < 0
+					? `${credits(Math.max(0, now))} are left ${of}: ${credits(-value)} too few`
+					: `${credits(value)} are left ${of} after it`
+			];
+		};
 		const both = [
 			...says(reckoning.left, 'of this brief'),
 			...says(reckoning.leftToday, 'for today')
 		];
-		const queued = account.queued
-			? ` What waits in the queue, ${credits(account.queued)} credits, is counted.`
-			: '';
-		return both.length
-			? `That leaves: ${both.join(', ')}.${queued}`
-			: `No allowance was set.${queued}`;
+		const queued = account.queued ? `, with ${credits(account.queued)} in the queue counted` : '';
+		return both.length ? `${both.join('; ')}${queued}.` : '';
 	});
 </script>
 

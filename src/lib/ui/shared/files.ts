@@ -1,6 +1,9 @@
 /** Hands a file to the browser to be kept. */
 export function saveFile(name: string, content: BlobPart, type: string): void {
-	const url = URL.createObjectURL(new Blob([content], { type }));
+	// A file is handed on as it lies, without a copy.
+	const url = URL.createObjectURL(
+		content instanceof Blob && content.type === type ? content : new Blob([content], { type })
+	);
 	const link = document.createElement('a');
 	link.href = url;
 	link.download = name;

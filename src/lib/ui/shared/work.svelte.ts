@@ -51,11 +51,8 @@ const both = <T>(one: Map<string, T>, two: Map<string, T>): Map<string, T> =>
 export function openWork(id: () => string, besideId: () => string = () => ''): Work {
 	const brief = liveOf(id, store.brief, undefined);
 	const takes = liveTakes(id);
-	$effect(() => {
-		// What was done in one brief is not taken back in another.
-		void id();
-		return () => undo.clear();
-	});
+	// What was done in one brief is not taken back in another.
+	$effect(() => () => undo.clear());
 	const beside = {
 		brief: liveOf(besideId, store.brief, undefined),
 		takes: liveTakes(besideId),
