@@ -363,7 +363,7 @@ try {
 			})
 		);
 		const slow = [1, 2, 3].map((seed) =>
-			take({ model: 'turnstone-2', prompt: `p${seed}`, width: 5760, height: 704, steps: 150, seed })
+			take({ model: 'turnstone-2', prompt: `p${seed}`, width: 5632, height: 704, steps: 60, seed })
 		);
 		const response = await post('/jobs', JSON.stringify({ key: randomUUID(), takes: slow }));
 		const { job } = JobTicket.parse(await response.json());

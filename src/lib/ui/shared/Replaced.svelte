@@ -42,7 +42,7 @@
 	.replaced {
 		position: fixed;
 		z-index: 6000;
-		bottom: 100px;
+		top: calc(var(--bar-height) + 6px);
 		left: calc(50% + var(--rail-width) / 2);
 		display: flex;
 		gap: 10px;
