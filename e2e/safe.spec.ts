@@ -1,5 +1,8 @@
-import { readFileSync } from 'node:fs';
+import { spawn } from 'node:child_process';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { connect } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import { newBrief, storedTakes, typeStops } from './helpers';
 import { StubService } from './stub-service';
@@ -403,4 +406,99 @@ test('what replaces something is said, and taken back with one press', async ({ 
 	await page.getByLabel('Name', { exact: true }).fill('April cover');
 	await page.getByRole('button', { name: 'Change it' }).click();
 	await expect(page.getByTitle(/Change the name/)).toHaveText('April cover');
+});
+
+test('from the sheet of one brief to that of another by the queue nothing of the first stays', async ({
+	page,
+	baseURL
+}) => {
+	const stub = new StubService(baseURL!);
+	const address = await stub.start();
+	for (const name of ['First', 'Second']) {
+		await newBrief(page, name, address);
+		await page.getByRole('textbox', { name: 'Prompt', exact: true }).fill('a heron');
+		await page.getByRole('button', { name: 'On to the dials' }).click();
+		await page.getByRole('button', { name: /Gannet/ }).click();
+		await typeStops(page, 'Guidance stops as a list', '6');
+		await typeStops(page, 'Seeds as a list', '1, 2');
+		await page.getByRole('button', { name: 'Run 2' }).click();
+		await page.waitForURL(/run=/);
+		await expect(page.locator('[data-take][data-state="done"]')).toHaveCount(2);
+	}
+	const ids = () =>
+		page
+			.locator('[data-take]')
+			.evaluateAll((all) => all.map((one) => one.getAttribute('data-take')));
+	const second = await ids();
+	await page
+		.locator('[data-take]')
+		.nth(1)
+		.click({ modifiers: ['Control'] });
+	await page.getByRole('button', { name: 'Queue' }).click();
+	await page.getByRole('link', { name: 'First' }).click();
+	await expect(page.getByTitle(/Change the name/)).toHaveText('First');
+	await expect(page.locator('[data-take]')).toHaveCount(2);
+	expect((await ids()).some((id) => second.includes(id))).toBe(false);
+	// Nothing is chosen, something of this brief is in focus, and its takes were new.
+	await expect(page.locator('[data-take].chosen')).toHaveCount(0);
+	await expect(page.locator('[data-take][tabindex="0"]')).toHaveCount(1);
+	await page.goto(address);
+	await expect(page.getByText(/\d new/)).toHaveCount(0);
+	await stub.stop();
+});
+
+test('a service that is told to end does so, with what it is at, and leaves nothing behind', async () => {
+	const folder = mkdtempSync(join(tmpdir(), 'dial-pick-ends-'));
+	const port = 20_000 + (process.pid % 20_000);
+	const server = spawn(process.execPath, ['scripts/serve.mjs'], {
+		env: {
+			...process.env,
+			PORT: String(port),
+			HOST: '127.0.0.1',
+			TMPDIR: folder,
+			DIAL_PICK_THREADS: '2'
+		}
+	});
+	const base = `http://127.0.0.1:${port}/api/render/v1`;
+	await expect
+		.poll(
+			() =>
+				fetch(`${base}/limits`).then(
+					(r) => r.ok,
+					() => false
+				),
+			{ timeout: 30_000 }
+		)
+		.toBe(true);
+	const take = (seed: number, size: number, steps: number) => ({
+		ref: `t${seed}`,
+		model: 'turnstone-2',
+		prompt: `a crab ${seed}`,
+		negative: '',
+		width: size,
+		height: size,
+		guidance: 6,
+		steps,
+		sampler: 'heun',
+		schedule: 'karras',
+		seed
+	});
+	const post = (takes: object[]) =>
+		fetch(`${base}/jobs`, {
+			method: 'POST',
+			headers: { 'content-type': 'application/json' },
+			body: JSON.stringify({ key: crypto.randomUUID(), takes })
+		}).then((answer) => answer.json() as Promise<{ job: string }>);
+	const { job } = await post([take(1, 256, 2)]);
+	await fetch(`${base}/jobs/${job}/events`).then((events) => events.text());
+	expect(readdirSync(folder)).toHaveLength(1);
+	await post([take(2, 2048, 60), take(3, 2048, 60), take(4, 2048, 60)]);
+	await new Promise((done) => setTimeout(done, 1500));
+	const told = Date.now();
+	const ended = new Promise<number>((done) => server.on('exit', () => done(Date.now() - told)));
+	server.kill('SIGTERM');
+	// A take of this size goes on for minutes.
+	expect(await ended).toBeLessThan(15_000);
+	expect(readdirSync(folder)).toEqual([]);
+	rmSync(folder, { recursive: true, force: true });
 });

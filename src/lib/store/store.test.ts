@@ -1,5 +1,6 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { withFreshIds } from '$lib/core/formats';
 import { combinations, firstRack } from '$lib/core/plan';
 import { cards } from '$lib/core/standins';
 import { Brief, Plan, type RenderEvent, type Take } from '$lib/core/schema';
@@ -90,6 +91,133 @@ describe('takes', () => {
 		await store.endTakes([first.id, second.id], 'cancelled', 'stopped');
 		expect((await store.take(first.id))!.state).toBe('done');
 		expect(await store.take(second.id)).toMatchObject({ state: 'cancelled', message: 'stopped' });
+	});
+});
+
+describe('numbers of takes', () => {
+	// Deleting the newest, running another and undoing gave two takes of one number.
+	it('are never used again, whatever was deleted, and are kept through an archive', async () => {
+		const first = await addPlan(plan('p1', 'b1'));
+		const newest = first.at(-1)!;
+		const gone = await store.deleteTakes([newest.id]);
+		const second = await addPlan(plan('p2', 'b1'));
+		await store.restoreTakes(gone);
+		const numbers = (await store.takesOf('b1')).map(({ number }) => number);
+		expect(new Set(numbers).size).toBe(24);
+		expect(second[0].number).toBe(newest.number + 1);
+		await store.deleteTakes((await store.takesOf('b1')).map(({ id }) => id));
+		const [third] = await addPlan(plan('p3', 'b1'));
+		expect(third.number).toBe(25);
+	});
+
+	it('may be doubled in an old database: every take is read in pages all the same', async () => {
+		const [one] = await addPlan(plan('p1', 'b1'));
+		await db.takes.bulkPut(
+			Array.from({ length: 900 }, (_, i) => ({ ...one, id: `same-${i}`, number: 400 }))
+		);
+		const told: Take[][] = [];
+		const end = store.watchTakes(
+			'b1',
+			(takes) => told.push(takes),
+			() => 0
+		);
+		await vi.waitFor(() => expect(told.at(-1)).toHaveLength(912));
+		end();
+	});
+});
+
+describe('the ledger', () => {
+	it('keeps what was spent when takes and briefs are deleted, today too', async () => {
+		const [one, two, ...others] = await addPlan(plan('p1', 'b1'));
+		await store.finishTakes(
+			[one, two].map(({ id }) => ({ id, done: done(id, 2.25), picture: picture() })),
+			50
+		);
+		expect(await store.account('b1', 40)).toMatchObject({
+			spent: 4.5,
+			spentToday: 4.5,
+			queued: others.length * 1.5,
+			queuedOverall: others.length * 1.5
+		});
+		await store.deleteTakes([one.id]);
+		expect(await store.spentOn('b1')).toBe(4.5);
+		expect(await store.spentOverall(40)).toBe(4.5);
+		await store.endTakes(
+			others.map(({ id }) => id),
+			'cancelled'
+		);
+		expect(await store.queuedOn('b1')).toBe(0);
+		await store.deleteBrief('b1');
+		expect(await store.spentOverall(40)).toBe(4.5);
+		expect(await store.spentOverall(60)).toBe(0);
+	});
+
+	it('counts a copy of a brief for the copy, and for the day once', async () => {
+		const [one] = await addPlan(plan('p1', 'b1'));
+		await store.finishTakes([{ id: one.id, done: done(one.id, 3), picture: picture() }], 50);
+		const whole = (await store.wholeBrief('b1'))!;
+		const copy = withFreshIds({ whole, pictures: new Map() }, newId).whole;
+		await store.addWholeBrief(copy, []);
+		expect(await store.spentOn(copy.brief.id)).toBe(3);
+		expect(await store.spentOverall(0)).toBe(3);
+		// Its runs that are not done wait to be asked.
+		expect(await store.openPlans()).toHaveLength(1);
+		expect((await store.plansOf(copy.brief.id))[0]).toMatchObject({ paused: true, unasked: true });
+	});
+});
+
+describe('what a database refuses', () => {
+	it('is a sentence that says what to do, by the innermost cause', () => {
+		const named = (name: string, inner?: unknown) =>
+			Object.assign(new Error(name), { name, inner });
+		const says = [
+			named('QuotaExceededError'),
+			named('AbortError', named('QuotaExceededError')),
+			named('VersionError'),
+			named('DatabaseClosedError'),
+			named('OpenFailedError', named('InvalidStateError')),
+			named('SecurityError'),
+			named('ConstraintError')
+		].map(store.problemSays);
+		expect(says).toEqual([
+			expect.stringMatching(/no room left.*Delete takes/),
+			expect.stringMatching(/no room left/),
+			expect.stringMatching(/newer version.*Close all/),
+			expect.stringMatching(/Reload/),
+			expect.stringMatching(/private windows/),
+			expect.stringMatching(/allow this address/),
+			expect.stringMatching(/here already/)
+		]);
+		expect(store.isOfStore(new Error('something else'))).toBe(false);
+	});
+
+	it('is a run of a brief that is gone', async () => {
+		await store.deleteBrief('b1');
+		await expect(addPlan(plan('p1', 'b1'))).rejects.toThrow(/brief was deleted/);
+		expect(await db.plans.count()).toBe(0);
+	});
+});
+
+describe('watching', () => {
+	it('goes on after a reading that failed', async () => {
+		const quiet = vi.spyOn(console, 'error').mockImplementation(() => undefined);
+		let reads = 0;
+		const seen: string[] = [];
+		const end = store.watch(
+			async () => {
+				const found = await store.brief('b1');
+				if (++reads === 2) throw new Error('a reading went wrong');
+				return found;
+			},
+			(value) => seen.push(value?.name ?? '')
+		);
+		await expect.poll(() => seen).toEqual(['b1']);
+		await store.updateBrief('b1', { name: 'once' }, 7);
+		await expect.poll(() => seen).toContain('once');
+		await store.updateBrief('b1', { name: 'twice' }, 8);
+		await expect.poll(() => seen.at(-1)).toBe('twice');
+		end();
+		quiet.mockRestore();
 	});
 });
 

@@ -10,7 +10,7 @@ import {
 } from '@zip.js/zip.js';
 import Papa from 'papaparse';
 import { z } from 'zod';
-import { dials, writtenStop, type OwnDialId } from '$lib/core/dials';
+import { dials, stopKey, writtenStop, type OwnDialId, type Stop } from '$lib/core/dials';
 import { measures } from '$lib/core/measure';
 import {
 	Brief,
@@ -21,7 +21,8 @@ import {
 	Spending,
 	Take,
 	type MarkKind,
-	type Measured
+	type Measured,
+	type PlanRack
 } from '$lib/core/schema';
 import { FileProblem } from './errors';
 import { pictureBounds, pictureHead } from './head';
@@ -269,6 +270,7 @@ async function readWhole(entry: Entry | undefined): Promise<WholeBrief> {
 		);
 	}
 	const { format: _format, version: _version, ...whole } = parsed.data;
+	checkSize(whole);
 	checkBelonging(whole);
 	return whole;
 }
@@ -361,6 +363,31 @@ function checkBelonging({
 	);
 	if (doubled)
 		throw new FileProblem('Two parts of this archive have the same id. Export the brief again.');
+}
+
+/** Stops on a dial, seeds, and phrases of a prompt that views can show; those of a run may be more. */
+const most = { stops: 256, seeds: 1000, ran: 20_000, phrases: 5000 };
+
+/** Refuses what no view could show, and stops that stand on a dial twice. */
+function checkSize({ brief, plans }: WholeBrief): void {
+	const { length } = brief.words.stack.phrases;
+	if (length > most.phrases)
+		throw new FileProblem(
+			`The prompt of this archive has ${length} phrases; ${most.phrases} at most can be worked with.`
+		);
+	const check = (rack: Partial<PlanRack>, where: string, stops: number, seeds: number) => {
+		for (const { id, label } of dials) {
+			const there: readonly Stop[] = rack[id] ?? [];
+			const bound = id === 'seed' ? seeds : stops;
+			const on = `${where} has ${there.length} stops on the dial ${label.toLowerCase()}`;
+			if (there.length > bound)
+				throw new FileProblem(`${on}; ${bound} at most can be worked with.`);
+			if (new Set(there.map(stopKey)).size !== there.length)
+				throw new FileProblem(`${on}, and some of them are the same. Export the brief again.`);
+		}
+	};
+	check(brief.rack, 'The brief of this archive', most.stops, most.seeds);
+	for (const plan of plans) check(plan.rack, 'A run of this archive', most.ran, most.ran);
 }
 
 const phrasesOf = ({ words }: Brief): { id: string }[] => words.stack.phrases;

@@ -351,6 +351,72 @@ describe('a brief as an archive', () => {
 		expect(await says(odd)).toMatch(/letters, digits/);
 	});
 
+	it.each([
+		[
+			'200 000 seeds',
+			(one: Archive) => (one.whole.brief.rack.seed = [...Array(200_000).keys()]),
+			/200000 stops on the dial seed; 1000 at most/
+		],
+		[
+			'a stop twice',
+			(one: Archive) => (one.whole.brief.rack.guidance = [3, 5, 3]),
+			/dial guidance, and some of them are the same/
+		],
+		[
+			'a run of one seed twice',
+			(one: Archive) => (one.whole.plans[0].rack.seed = [1, 1]),
+			/A run .* are the same/
+		],
+		[
+			'50 000 phrases',
+			(one: Archive) => {
+				const phrase = {
+					id: 'x',
+					text: 'a',
+					lead: ', ',
+					facet: 'other' as const,
+					placed: false,
+					off: false,
+					instead: []
+				};
+				one.whole.brief.words = {
+					...one.whole.brief.words,
+					stack: {
+						tail: '',
+						phrases: Array.from({ length: 50_000 }, (_, i) => ({ ...phrase, id: `p${i}` }))
+					}
+				};
+			},
+			/50000 phrases; 5000 at most/
+		],
+		[
+			'two phrases of one id',
+			(one: Archive) => {
+				const phrase = {
+					id: 'x',
+					text: 'a',
+					lead: ', ',
+					facet: 'other' as const,
+					placed: false,
+					off: false,
+					instead: []
+				};
+				one.whole.brief.words = {
+					...one.whole.brief.words,
+					stack: { tail: '', phrases: [phrase, phrase] }
+				};
+			},
+			/same id/
+		]
+	] as [string, (one: Archive) => unknown, RegExp][])(
+		'with %s, which would blank or freeze a view, is refused in a sentence',
+		async (_name, change, says) => {
+			const one = archive();
+			change(one);
+			await expect(readArchive(await writeArchive(one))).rejects.toThrow(says);
+		}
+	);
+
 	// Two takes of one number, as deleting the newest, running another and undoing it made them.
 	it('with two takes of one number keeps both pictures, and gives one of them a number of its own', async () => {
 		const one = archive();

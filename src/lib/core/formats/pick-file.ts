@@ -2,6 +2,9 @@ import { z } from 'zod';
 import { Pick } from '$lib/core/schema';
 import { FileProblem } from './errors';
 
+/** A pick has so many characters at most. */
+const MOST_PICK = 2_000_000;
+
 /** A pick as a file of its own. */
 export const PickFile = z.object({
 	format: z.literal('dial-pick/pick'),
@@ -19,6 +22,10 @@ export function writePick(pick: Pick): string {
 
 /** Reads a pick's file. Throws a FileProblem with a sentence for anything else. */
 export function readPick(text: string): Pick {
+	if (text.length > MOST_PICK)
+		throw new FileProblem(
+			'This file is far larger than any pick. Choose one that ends in .pick.json.'
+		);
 	let value: unknown;
 	try {
 		value = JSON.parse(text);
