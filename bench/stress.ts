@@ -392,7 +392,9 @@ try {
 		const held = await post('/jobs', JSON.stringify({ key: randomUUID(), takes: starts }));
 		say(await judge(held));
 		// 256 takes of 60 steps, all told, and a stream that begins past their end.
-		const many = Array.from({ length: 256 }, (_, i) => take({ seed: i, steps: 40 }));
+		const many = Array.from({ length: 256 }, (_, i) =>
+			take({ model: 'turnstone-2', seed: i, steps: 60 })
+		);
 		const ends = await finish(many);
 		say(ends.every(({ type }) => type === 'done') ? 'completed' : 'not all were made');
 		over = true;

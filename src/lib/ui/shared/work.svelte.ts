@@ -118,9 +118,9 @@ export function openWork(id: () => string, besideId: () => string = () => ''): W
 		change,
 		replace(next, told) {
 			if (!current) return;
-			const kept = $state.snapshot(current) as Brief;
+			const kept = $state.snapshot(current);
 			const before: Partial<OwnFields> = Object.fromEntries(
-				Object.keys(next).map((name) => [name, kept[name as keyof Brief]])
+				Object.keys(next).map((name) => [name, kept[name as keyof typeof kept]])
 			);
 			change(next);
 			undo.push({

@@ -41,7 +41,10 @@
 {/if}
 
 <style>
+	/* Of thousands only those in sight are laid out, so that typing stays fluent. */
 	li {
+		content-visibility: auto;
+		contain-intrinsic-size: auto 35px;
 		border-bottom: 1px solid var(--rule);
 		background: var(--paper);
 	}

@@ -199,6 +199,7 @@
 	}
 
 	.stack {
+		contain: content;
 		max-height: 300px;
 		overflow: auto;
 	}
