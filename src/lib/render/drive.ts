@@ -105,7 +105,7 @@ export class PlanDrive {
 			await store.endJob(key);
 			if (settled === 0) await this.#endedInVain();
 		} catch (cause) {
-			if (!this.#cut.aborted) await this.#meet(cause, row, known === null);
+			if (!this.#cut.aborted) await this.#meet(cause, row, known === null, open);
 		}
 	}
 
@@ -130,7 +130,12 @@ export class PlanDrive {
 		await this.#wait(`${says} Trying again.`, backOff(this.#fruitless));
 	}
 
-	async #meet(cause: unknown, row: store.StoredJob | null, fresh: boolean): Promise<void> {
+	async #meet(
+		cause: unknown,
+		row: store.StoredJob | null,
+		fresh: boolean,
+		open: readonly Take[]
+	): Promise<void> {
 		const verdict = verdictOn(cause, this.#during);
 		switch (verdict.then) {
 			case 'pause':
@@ -144,7 +149,13 @@ export class PlanDrive {
 					);
 				return;
 			case 'fail': {
-				if (!row) return;
+				if (!row) {
+					// A picture that was sent ahead was refused: the takes that begin from one cannot be made.
+					const starts = open.filter(({ settings }) => settings.start);
+					const lost = (starts.length ? starts : open).map(({ id }) => id);
+					this.#count(await store.failOpenTakes(lost, verdict.says));
+					return;
+				}
 				await store.endJob(row.key);
 				// A body that was kept may name pictures that the service has forgotten since.
 				if (!fresh) return;

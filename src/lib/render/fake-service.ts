@@ -74,6 +74,8 @@ export class FakeService implements JobClient {
 	/** Waits between takes, until it is let go on. */
 	pace: (ref: string) => unknown = () => undefined;
 	picture: (take: string) => Blob = () => new Blob(['picture'], { type: 'image/png' });
+	/** Waits before it tells that a job has ended. */
+	beforeEnd: () => unknown = () => undefined;
 	/** Whether a take was made before its job was called back. */
 	madeBefore: (ref: string) => boolean = () => false;
 	#keys = new Map<string, string>();
@@ -120,7 +122,7 @@ export class FakeService implements JobClient {
 		return this.picture(take);
 	}
 
-	send = () => Promise.resolve({ image: 'sent', width: 1, height: 1 });
+	send: JobClient['send'] = () => Promise.resolve({ image: 'sent', width: 1, height: 1 });
 	read = () => Promise.resolve({ unread: [] });
 
 	async *events(
@@ -140,6 +142,8 @@ export class FakeService implements JobClient {
 			if (signal.aborted) return;
 			for (const event of this.make(take, ref)) yield { id: ++id, event };
 		}
+		await this.beforeEnd();
+		if (signal.aborted) return;
 		yield { id: ++id, event: { type: 'end' } };
 	}
 

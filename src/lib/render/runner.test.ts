@@ -17,6 +17,7 @@ let services: Map<string, FakeService>;
 let limits: Limits | null;
 let runner: Runner | undefined;
 let troubles: (string | null)[];
+let finished: string[];
 let next = 0;
 
 const routes: Routes = {
@@ -34,7 +35,11 @@ let gone: FakeService[];
 function open(): Runner {
 	runner = new Runner(
 		routes,
-		{ onProgress: () => undefined, onTrouble: (says) => troubles.push(says) },
+		{
+			onProgress: () => undefined,
+			onTrouble: (says) => troubles.push(says),
+			onFinished: ({ id }) => finished.push(id)
+		},
 		{
 			clock,
 			admit: (picture) => Promise.resolve({ picture, thumbnail: new Blob(['small']) }),
@@ -89,6 +94,7 @@ beforeEach(async () => {
 	limits = null;
 	gone = [];
 	troubles = [];
+	finished = [];
 	const brief: Brief = {
 		id: 'b1',
 		name: 'b1',
@@ -169,6 +175,44 @@ describe('a run', () => {
 		await allAre(plan, 'done', 3);
 		expect(shipped().submitted.map(({ takes }) => takes.length)).toEqual([3, 2]);
 		expect(await store.spentOn('b1')).toBe(6);
+	});
+});
+
+describe('a run that is made', () => {
+	it('is told as finished and leaves no job behind, however late its job ends', async () => {
+		const plan = await begin([1, 2]);
+		const last = gate();
+		shipped().beforeEnd = () => last.pass();
+		open();
+		await last.here;
+		await allAre(plan, 'done', 2);
+		await new Promise((resolve) => setTimeout(resolve, 60));
+		last.open();
+		await noJobs();
+		expect(finished).toEqual([plan.id]);
+	});
+
+	it('from a picture that its service refuses fails, with the sentence of the service', async () => {
+		const plan = await begin([1, 2]);
+		await store.keepStart({
+			name: 'x',
+			picture: new Blob(['x']),
+			thumbnail: new Blob(['x']),
+			addedAt: 0
+		});
+		const [{ id }] = await store.starts();
+		const { db } = await import('$lib/store/db');
+		const [first] = await store.takesOfPlan(plan.id);
+		await db.takes.update(first.id, { 'settings.start': { image: id, strength: 0.5 } } as never);
+		let asked = 0;
+		shipped().send = () => {
+			asked++;
+			return Promise.reject(refusal(422, 'This is no picture that is taken here.'));
+		};
+		open();
+		await vi.waitFor(async () => expect(await states(plan)).toBe('failed done'), 8000);
+		expect((await store.take(first.id))?.message).toMatch(/no picture that is taken/);
+		expect(asked).toBe(1);
 	});
 });
 

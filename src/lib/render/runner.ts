@@ -123,7 +123,8 @@ export class Runner {
 	/** Lets go what is no longer among the first of the queue, and drives what is. */
 	#reconcile(): void {
 		const first = this.#queue.slice(0, AT_ONCE);
-		for (const [id, cut] of this.#driving) if (!first.some((plan) => plan.id === id)) cut.abort();
+		for (const [id, cut] of this.#driving)
+			if (!first.some((plan) => plan.id === id)) void this.#letGo(id, cut);
 		if (this.#gone.signal.aborted) return;
 		for (const plan of first) {
 			const driving = this.#driving.get(plan.id);
@@ -149,6 +150,13 @@ export class Runner {
 					this.#reconcile();
 				});
 		}
+	}
+
+	/** Lets a plan go; not one whose last take is made, which has yet to hear of its job's end. */
+	async #letGo(id: string, cut: AbortController): Promise<void> {
+		const waits = this.#queue.some((plan) => plan.id === id);
+		const plan = await store.plan(id).catch(() => undefined);
+		if (waits || !plan || plan.stopped || plan.paused) cut.abort();
 	}
 
 	#driver(planId: string): Driving {

@@ -28,6 +28,20 @@ export interface Part {
 	go: () => Promise<unknown>;
 }
 
+/** The largest part of so many that there is room for; none when not even one can be paid. */
+export function largestPart(
+	all: number,
+	room: number,
+	of: (count: number) => Omit<Part, 'says'>,
+	says: (count: number) => string
+): Promise<Part[]> {
+	for (let count = all - 1; count > 0; count--) {
+		const part = of(count);
+		if (part.credits <= room) return Promise.resolve([{ ...part, says: says(count) }]);
+	}
+	return Promise.resolve([]);
+}
+
 /** More takes than this are asked about before they are made, whatever they cost. */
 const MANY = 2000;
 

@@ -7,7 +7,7 @@ export { default as Mark } from './Mark.svelte';
 export { default as Rail } from './Rail.svelte';
 export { default as TakePicture } from './TakePicture.svelte';
 export { default as TopBar } from './TopBar.svelte';
-export { door, midnight, type Ask, type Part } from './door.svelte';
+export { door, largestPart, midnight, type Ask, type Part } from './door.svelte';
 export { chooseFile, saveFile } from './files';
 export { goOn } from './landing';
 export { focusInto, focusReturner, layers } from './layers.svelte';

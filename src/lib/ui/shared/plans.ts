@@ -10,7 +10,7 @@ import {
 } from '$lib/core/plan';
 import type { Design, Plan, PlanRack, Take } from '$lib/core/schema';
 import * as store from '$lib/store';
-import { door } from './door.svelte';
+import { door, largestPart } from './door.svelte';
 import { many } from './say';
 import { freshSeeds } from './seeds';
 import { session } from './session.svelte';
@@ -63,14 +63,7 @@ export async function runAgain(plan: Plan): Promise<boolean> {
 		briefId: plan.briefId,
 		what: `The same settings on ${many(seeds, 'fresh seed')}`,
 		...of(seeds),
-		parts: (room) => {
-			for (let count = seeds - 1; count > 0; count--) {
-				const part = of(count);
-				if (part.credits <= room)
-					return Promise.resolve([{ says: `Run ${count} of ${seeds} seeds`, ...part }]);
-			}
-			return Promise.resolve([]);
-		}
+		parts: (room) => largestPart(seeds, room, of, (count) => `Run ${count} of ${seeds} seeds`)
 	});
 }
 
@@ -91,14 +84,13 @@ export async function tryAgain(plan: Plan, takes: readonly Take[]): Promise<bool
 		what: takes.length === 1 ? `Make take ${takes[0].number}` : 'Make what is not made yet',
 		seconds: null,
 		...of(takes),
-		parts: (room) => {
-			for (let count = takes.length - 1; count > 0; count--) {
-				const part = of(takes.slice(0, count));
-				if (part.credits <= room)
-					return Promise.resolve([{ says: 'Make the first ones', ...part }]);
-			}
-			return Promise.resolve([]);
-		}
+		parts: (room) =>
+			largestPart(
+				takes.length,
+				room,
+				(count) => of(takes.slice(0, count)),
+				() => 'Make the first ones'
+			)
 	});
 }
 

@@ -22,14 +22,17 @@
 
 	/** A lossless picture is made once more, which its service charges for. */
 	const askForPng = (one: Take) =>
-		door.pass({
-			briefId: one.briefId,
-			what: `Make the lossless picture of take ${one.number} again`,
-			takes: 1,
-			credits: orderOf([one], session.cards).credits,
-			seconds: null,
-			go: () => exportPng(one)
-		});
+		// One that nobody can make costs nothing: it says why.
+		!session.card(one.settings.model)
+			? exportPng(one)
+			: door.pass({
+					briefId: one.briefId,
+					what: `Make the lossless picture of take ${one.number} again`,
+					takes: 1,
+					credits: orderOf([one], session.cards).credits,
+					seconds: null,
+					go: () => exportPng(one)
+				});
 
 	async function exportPng(one: Take) {
 		busy = 'Making the lossless picture again…';

@@ -1,7 +1,7 @@
 import type { Made } from '$lib/core/dials';
 import { chosenFrom, orderOf, rackOfMany } from '$lib/core/plan';
 import type { Design } from '$lib/core/schema';
-import { addOrder, door, many, newPlan, session } from '$lib/ui/shared';
+import { addOrder, door, largestPart, many, newPlan, session } from '$lib/ui/shared';
 
 /** Asks to put combinations that a sheet lacks into the queue, as a plan of their own. */
 export function runMissing(briefId: string, made: readonly Made[]): Promise<boolean> {
@@ -21,13 +21,12 @@ export function runMissing(briefId: string, made: readonly Made[]): Promise<bool
 		what: `Make what the sheet lacks: ${many(made.length, 'combination')}`,
 		seconds: null,
 		...of(made),
-		parts: (room) => {
-			for (let count = made.length - 1; count > 0; count--) {
-				const part = of(made.slice(0, count));
-				if (part.credits <= room)
-					return Promise.resolve([{ says: 'Make the first ones', ...part }]);
-			}
-			return Promise.resolve([]);
-		}
+		parts: (room) =>
+			largestPart(
+				made.length,
+				room,
+				(count) => of(made.slice(0, count)),
+				() => 'Make the first ones'
+			)
 	});
 }
