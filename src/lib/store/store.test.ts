@@ -77,6 +77,14 @@ describe('takes', () => {
 		expect(await db.pictures.count()).toBe(1);
 	});
 
+	it('that an earlier version kept as a page are handed out as pictures', async () => {
+		const [first] = await addPlan(plan('p1', 'b1'));
+		const page = new Blob(['<script>alert(1)</script>'], { type: 'text/html' });
+		await db.pictures.put({ takeId: first.id, briefId: 'b1', picture: page, thumbnail: page });
+		expect((await store.pictureOf(first.id))!.picture.type).toBe('image/webp');
+		expect((await store.picturesOf([first.id]))[0]!.picture.type).toBe('image/webp');
+	});
+
 	it('are not kept when their brief has gone meanwhile', async () => {
 		const [first] = await addPlan(plan('p1', 'b1'));
 		await store.deleteBrief('b1');

@@ -259,12 +259,20 @@ export const failOpenTakes = (ids: readonly string[], message: string): Promise<
 		.and(({ state }) => state === 'waiting' || state === 'running')
 		.modify({ state: 'failed', message });
 
-export const pictureOf = (takeId: string): Promise<StoredPicture | undefined> =>
-	db.pictures.get(takeId);
+/** A picture under a type that nothing shows as a page; earlier versions kept what a service said of it. */
+const asPicture = (row: StoredPicture | undefined): StoredPicture | undefined =>
+	!row || /^image\/(png|jpeg|webp)$/.test(row.picture.type)
+		? row
+		: { ...row, picture: row.picture.slice(0, row.picture.size, 'image/webp') };
+
+export const pictureOf = async (takeId: string): Promise<StoredPicture | undefined> =>
+	asPicture(await db.pictures.get(takeId));
 
 /** The pictures of some takes, in their order, each undefined where there is none. */
-export const picturesOf = (takeIds: readonly string[]): Promise<(StoredPicture | undefined)[]> =>
-	db.pictures.bulkGet([...takeIds]);
+export const picturesOf = async (
+	takeIds: readonly string[]
+): Promise<(StoredPicture | undefined)[]> =>
+	(await db.pictures.bulkGet([...takeIds])).map(asPicture);
 
 export const marksOf = async (briefId: string): Promise<Map<string, MarkKind>> =>
 	new Map((await db.marks.where({ briefId }).toArray()).map(({ takeId, kind }) => [takeId, kind]));

@@ -4,7 +4,7 @@
 	import type { MarkKind } from '$lib/core/schema';
 	import { heldSays, learnKeys, nearest } from '$lib/core/sheet';
 	import * as store from '$lib/store';
-	import { session, undo, useWork } from '$lib/ui/shared';
+	import { many, session, undo, useWork } from '$lib/ui/shared';
 	import BringIn from './BringIn.svelte';
 	import FaultBar from './FaultBar.svelte';
 	import FilterBar from './FilterBar.svelte';
@@ -121,6 +121,18 @@
 		void work.mark(takes, all ? null : kind);
 	}
 
+	/** How far the takes in sight are, for who hears it: now and then, and when all are made. */
+	const made = $derived.by(() => {
+		const all = view.takes.length;
+		const open = view.takes.filter(
+			({ state }) => state === 'waiting' || state === 'running'
+		).length;
+		const step = Math.max(1, Math.ceil(all / 8));
+		return open
+			? `${Math.floor((all - open) / step) * step} of ${many(all, 'take')} are made`
+			: `All ${many(all, 'take')} are made`;
+	});
+
 	const keys = sheetKeys(view, toggle);
 
 	function press(event: KeyboardEvent) {
@@ -180,6 +192,7 @@
 		<div data-screen>
 			{#if view.faulting}<FaultBar {view} />{/if}
 			{#if undo.says}<p class="said" role="status">{undo.says}</p>{/if}
+			<p class="visually-hidden" role="status" aria-live="polite">{made}</p>
 			<KeyBar {view} {keys} />
 		</div>
 	</div>
