@@ -140,10 +140,16 @@ test('a take becomes the start picture, and its strength a dial', async ({ page 
 
 test('models are found, compared, and joined by a service at its address', async ({
 	page,
+	context,
 	baseURL
 }) => {
 	stub.friend = new URL(baseURL!).origin;
 	const address = await stub.start();
+	// This tab was there first: it drives the runs, and hears of the service from the other.
+	const driver = await context.newPage();
+	await driver.goto('/');
+	await expect(driver.getByRole('button', { name: 'Queue' })).toBeVisible();
+	await driver.waitForTimeout(500);
 	await page.goto('/models');
 	await expect(page.getByRole('article')).toHaveCount(7);
 	await page.getByRole('button', { name: 'ink', exact: true }).click();
