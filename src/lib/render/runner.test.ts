@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { FileProblem } from '$lib/core/formats';
-import { combinations } from '$lib/core/plan';
+import { combinations, countTakes } from '$lib/core/plan';
 import type { Brief, Limits, Plan } from '$lib/core/schema';
 import { sampleRack } from '$lib/core/testing';
 import { noWords } from '$lib/core/wording';
@@ -68,7 +68,7 @@ async function begin(seeds: number[], models = ['gannet'], briefId = 'b1'): Prom
 		createdAt: next
 	};
 	const ids = () => `take-${++next}`;
-	await store.addPlan(plan, [...combinations(rack)], ids, () => 2);
+	await store.addPlan(plan, combinations(rack), countTakes(rack), ids, () => 2);
 	return plan;
 }
 
@@ -203,7 +203,7 @@ describe('a run that is made', () => {
 		const [{ id }] = await store.starts();
 		const { db } = await import('$lib/store/db');
 		const [first] = await store.takesOfPlan(plan.id);
-		await db.takes.update(first.id, { 'settings.start': { image: id, strength: 0.5 } } as never);
+		await db.takes.update(first.id, { 'settings.start': { image: id, strength: 0.5 } });
 		let asked = 0;
 		shipped().send = () => {
 			asked++;

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { withFreshIds } from '$lib/core/formats';
-import { combinations, firstRack } from '$lib/core/plan';
+import { combinations, countTakes, firstRack } from '$lib/core/plan';
 import { cards } from '$lib/core/standins';
 import { Brief, Plan, type RenderEvent, type Take } from '$lib/core/schema';
 import { noWords } from '$lib/core/wording';
@@ -38,7 +38,7 @@ const plan = (id: string, briefId: string): Plan => ({
 let next = 0;
 const newId = () => `t${next++}`;
 const addPlan = async (p: Plan) => {
-	await store.addPlan(p, [...combinations(p.rack)], newId, () => 1.5);
+	await store.addPlan(p, combinations(p.rack), countTakes(p.rack), newId, () => 1.5);
 	return store.takesOfPlan(p.id);
 };
 const done = (take: string, credits = 1.5): Extract<RenderEvent, { type: 'done' }> => ({

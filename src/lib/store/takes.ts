@@ -36,39 +36,43 @@ async function nextNumbers(briefId: string, count: number): Promise<number> {
 
 /**
  * Adds a plan and its takes, all waiting, in one step.
+ * @param combinations as many as `count` says; worked out as they are written
  * @param expected credits that a take is going to cost, where that is known
  */
 export async function addPlan(
 	one: Plan,
-	combinations: readonly Made[],
+	combinations: Iterable<Made>,
+	count: number,
 	newId: () => string,
 	expected: (made: Made) => number | undefined = () => undefined
 ): Promise<void> {
 	await full(() =>
 		db.transaction('rw', db.briefs, db.plans, db.takes, db.prompts, async () => {
-			const first = await nextNumbers(one.briefId, combinations.length);
+			let number = await nextNumbers(one.briefId, count);
 			await db.plans.add(one);
 			for (const prompt of promptsOf(one)) {
 				const known = await db.prompts.get(prompt.text);
 				await db.prompts.put({ ...prompt, starred: known?.starred ?? 0 });
 			}
 			// In parts, so that a large plan does not hold the page up.
-			for (let at = 0; at < combinations.length; at += AT_ONCE)
-				await db.takes.bulkAdd(
-					combinations.slice(at, at + AT_ONCE).map((made, i): Take => {
-						const credits = expected(made);
-						return {
-							id: newId(),
-							briefId: one.briefId,
-							planId: one.id,
-							number: first + at + i,
-							...made,
-							state: 'waiting',
-							...(credits === undefined ? {} : { expected: credits }),
-							createdAt: one.createdAt
-						};
-					})
-				);
+			let part: Take[] = [];
+			for (const made of combinations) {
+				const credits = expected(made);
+				part.push({
+					id: newId(),
+					briefId: one.briefId,
+					planId: one.id,
+					number: number++,
+					...made,
+					state: 'waiting',
+					...(credits === undefined ? {} : { expected: credits }),
+					createdAt: one.createdAt
+				});
+				if (part.length < AT_ONCE) continue;
+				await db.takes.bulkAdd(part);
+				part = [];
+			}
+			if (part.length) await db.takes.bulkAdd(part);
 		})
 	);
 }

@@ -1,7 +1,7 @@
 import { dialOf, stopKey, type DialId, type Made, type Stop } from '$lib/core/dials';
 import type { ModelCard, Plan, PlanRack } from '$lib/core/schema';
 import { chosenAmong } from './designs';
-import { combinations, planProblems, type Chosen, type PlanProblem } from './plan';
+import { planProblems, type Chosen, type PlanProblem } from './plan';
 import { takeCredits } from './price';
 
 /** Where a take stands on a dial of a rack; -1 when the rack has no such stop. */
@@ -55,9 +55,8 @@ export function orderOf(takes: readonly Made[], cards: readonly ModelCard[]): Or
 export function onFreshSeeds(
 	{ rack, chosen, design }: Plan,
 	seeds: readonly number[]
-): Pick<Plan, 'rack' | 'chosen' | 'design'> & { takes: Made[] } {
-	const fresh = { ...rack, seed: [...seeds] };
-	return { rack: fresh, chosen, design, takes: [...combinations(fresh, chosen as Chosen)] };
+): Pick<Plan, 'rack' | 'chosen' | 'design'> {
+	return { rack: { ...rack, seed: [...seeds] }, chosen, design };
 }
 
 /** Why a plan cannot be run once more; empty when it can. */

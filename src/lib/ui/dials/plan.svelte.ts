@@ -151,7 +151,7 @@ export class PlanDesk {
 		const design: Design = $state.snapshot(this.design);
 		const add = async (made: Design, worked: WorkedOut) => {
 			const plan = newPlan(briefId, { design: made, rack: worked.rack, chosen: worked });
-			await addOrder(plan, [...combinations(plan.rack, worked)]);
+			await addOrder(plan, combinations(plan.rack, worked), countChosen(plan.rack, worked));
 			id = plan.id;
 		};
 		const whole: WorkedOut = $state.snapshot(this.worked)!;

@@ -1,6 +1,7 @@
 import type { Made } from '$lib/core/dials';
 import {
 	againProblems,
+	combinations,
 	costOf,
 	expectedCredits,
 	keptChoice,
@@ -40,8 +41,8 @@ export function newPlan(
 const expected = (made: Made) => expectedCredits(made, session.cards);
 
 /** Puts a plan into the queue. What lets it in is the door. */
-export const addOrder = (plan: Plan, takes: readonly Made[]): Promise<void> =>
-	store.addPlan(plan, takes, () => crypto.randomUUID(), expected);
+export const addOrder = (plan: Plan, takes: Iterable<Made>, count: number): Promise<void> =>
+	store.addPlan(plan, takes, count, () => crypto.randomUUID(), expected);
 
 /** Why the settings of a plan cannot be run once more, as a sentence; null when they can. */
 export function whyNotAgain(plan: Plan): string | null {
@@ -54,8 +55,11 @@ export async function runAgain(plan: Plan): Promise<boolean> {
 	const of = (count: number) => {
 		const next = onFreshSeeds(plan, freshSeeds(count));
 		const cost = costOf(next.rack, session.cards, 2, next.chosen as Chosen);
-		const go = () =>
-			addOrder(newPlan(plan.briefId, { ...next, chosen: next.chosen as Chosen }), next.takes);
+		const go = () => {
+			const chosen = next.chosen as Chosen;
+			const again = newPlan(plan.briefId, { ...next, chosen });
+			return addOrder(again, combinations(next.rack, chosen), cost.takes);
+		};
 		return { ...cost, go };
 	};
 	const seeds = plan.rack.seed.length;

@@ -13,7 +13,7 @@ export function runMissing(briefId: string, made: readonly Made[]): Promise<bool
 		return {
 			takes: some.length,
 			credits: orderOf(some, session.cards).credits,
-			go: () => addOrder(plan, some)
+			go: () => addOrder(plan, some, some.length)
 		};
 	};
 	return door.pass({
