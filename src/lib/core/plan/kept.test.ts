@@ -56,6 +56,18 @@ describe('a plan that was run', () => {
 		}
 	);
 
+	it('whatever it chose is found again from its takes', () => {
+		const all = workOut(rack, { kind: 'all' });
+		fc.assert(
+			fc.property(fc.uniqueArray(fc.nat(11), { minLength: 1, maxLength: 12 }), (places) => {
+				const rows = places.map((p) => [p % 2, Math.floor(p / 2) % 3, Math.floor(p / 6)]);
+				const takes = [...combinations(rack, { rows, dials: all.dials })];
+				const found = chosenFrom(rack, takes);
+				expect(without(combinations(rack, found))).toEqual(without(takes));
+			})
+		);
+	});
+
 	it('of pictures made elsewhere, or of models that are gone, is not offered again', () => {
 		expect(againProblems(planOf({ kind: 'all' }), cards)).toEqual([]);
 		expect(againProblems({ ...planOf({ kind: 'all' }), elsewhere: true }, cards)[0].says).toMatch(
