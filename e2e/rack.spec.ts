@@ -87,7 +87,7 @@ test('the rack by keyboard alone: own stops, a weight, a batch, a negative set, 
 	await page.goto(`${page.url()}&rows=guidance&columns=model&then=batch`);
 	await allDone(page, 8);
 	await page.locator('[data-take]').first().click();
-	await expect(page.getByText(/low of its own: 4\.5/)).toBeVisible();
+	await expect(page.getByText(/4\.5 \(low of its own\)/)).toBeVisible();
 	await expect(page.locator('aside').getByText(/picture 1 of its batch/)).toBeVisible();
 });
 

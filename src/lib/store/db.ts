@@ -175,7 +175,7 @@ export class Database extends Dexie {
 		this.version(4)
 			.stores({
 				takes:
-					'id, briefId, planId, state, [briefId+number+id], madeAt, [planId+state+number], [planId+madeAt], [briefId+state+expected], [state+expected]',
+					'id, briefId, planId, state, [briefId+number+id], madeAt, [planId+state+number], [planId+madeAt], [briefId+state], [briefId+state+expected], [state+expected]',
 				ledger: '[briefId+id], briefId, at, [briefId+credits]',
 				jobs: 'key, planId, briefId'
 			})

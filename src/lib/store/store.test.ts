@@ -174,6 +174,20 @@ describe('the ledger', () => {
 	});
 });
 
+describe('what a brief comes to', () => {
+	// An index over an expected price has no takes that came without one.
+	it('counts takes whose price was never said, as those of an older database', async () => {
+		const p = plan('p1', 'b1');
+		await store.addPlan(p, combinations(p.rack), countTakes(p.rack), newId);
+		const [one, two] = await store.takesOfPlan('p1');
+		await store.finishTakes([{ id: one.id, done: done('r', 2), picture: picture() }], 5);
+		await store.endTakes([two.id], 'failed', 'no');
+		expect(await store.figures('b1')).toEqual({ making: 10, done: 1, spent: 2, queued: 0 });
+		await store.priceWaiting(() => 1.5);
+		expect(await store.figures('b1')).toEqual({ making: 10, done: 1, spent: 2, queued: 15 });
+	});
+});
+
 describe('what a database refuses', () => {
 	it('is a sentence that says what to do, by the innermost cause', () => {
 		const named = (name: string, inner?: unknown) =>
