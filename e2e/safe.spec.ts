@@ -502,3 +502,52 @@ test('a service that is told to end does so, with what it is at, and leaves noth
 	expect(readdirSync(folder)).toEqual([]);
 	rmSync(folder, { recursive: true, force: true });
 });
+
+test('a database that another tab holds back, or that the browser refuses, is said in a sentence', async ({
+	browser,
+	context,
+	page
+}) => {
+	// A tab of yesterday, which does not let go (Dexie counts versions in tens).
+	const old = await context.newPage();
+	await old.route('**/yesterday', (route) =>
+		route.fulfill({ contentType: 'text/html', body: '<p>yesterday</p>' })
+	);
+	await old.goto('/yesterday');
+	await old.evaluate(
+		() =>
+			new Promise<void>((done) => {
+				const open = indexedDB.open('dial-pick', 30);
+				open.onupgradeneeded = () => {
+					const keys = {
+						...{ briefs: 'id', plans: 'id', takes: 'id', picks: 'id', starts: 'id', faults: 'id' },
+						...{ marks: 'takeId', pictures: 'takeId', measures: 'takeId', remarks: 'takeId' },
+						...{ styles: 'name', sets: 'name', house: 'name', prompts: 'text', seen: 'briefId' },
+						...{ pairs: 'key', services: 'id' }
+					};
+					for (const [name, keyPath] of Object.entries(keys))
+						open.result.createObjectStore(name, { keyPath });
+				};
+				open.onsuccess = () => {
+					(window as unknown as { db: IDBDatabase }).db = open.result;
+					done();
+				};
+			})
+	);
+	await page.goto('/');
+	await expect(page.getByText(/Another tab holds an older version/)).toBeVisible();
+	await old.evaluate(() => (window as unknown as { db: IDBDatabase }).db.close());
+	await expect(page.getByText(/Another tab holds an older version/)).toBeHidden();
+	await expect(page.getByText('Nothing here yet')).toBeVisible();
+
+	const shut = await browser.newContext();
+	const refused = await shut.newPage();
+	await refused.addInitScript(() => {
+		IDBFactory.prototype.open = () => {
+			throw new DOMException('denied', 'SecurityError');
+		};
+	});
+	await refused.goto(page.url());
+	await expect(refused.getByText(/allow this address to store data/)).toBeVisible();
+	await shut.close();
+});
