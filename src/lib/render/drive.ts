@@ -6,8 +6,6 @@ import { backOff, verdictOn } from './verdict';
 
 /** Where the driving of a plan stands. */
 export type RunState =
-	/** Looks for what is to be made next. */
-	| { at: 'choosing' }
 	/** A part is on its way to its service. */
 	| { at: 'sending'; key: string }
 	/** The service makes a part, and what it finishes is kept. */

@@ -2,7 +2,6 @@ export { RenderClient, RenderRefused, shippedService } from './client';
 export { checkConformance, type Finding } from './conformance';
 export { fetchLossless, LosslessProblem } from './lossless';
 export { Runner, type Progress } from './runner';
-export type { RunState } from './drive';
 export {
 	askService,
 	newService,

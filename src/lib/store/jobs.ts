@@ -42,11 +42,6 @@ export const jobs = (): Promise<StoredJob[]> =>
 export const jobsOfPlan = (planId: string): Promise<StoredJob[]> =>
 	db.jobs.where({ planId }).toArray();
 
-/** Calls the jobs of a plan or a brief back: they are not wanted any more. */
-export async function callBack(of: { planId: string } | { briefId: string }): Promise<void> {
-	await db.jobs.where(of).modify({ wanted: 0 });
-}
-
 /** Calls one take of a running job back. */
 export async function callTakeBack(takeId: string, planId: string): Promise<void> {
 	await db.jobs

@@ -15,10 +15,6 @@ export async function enterSpending(one: Spending): Promise<void> {
 	await db.ledger.put(one);
 }
 
-/** The entries of a brief. */
-export const ledgerOf = (briefId: string): Promise<Spending[]> =>
-	db.ledger.where({ briefId }).toArray();
-
 /**
  * The sum of the last part of an index's keys, such as prices: there are few different ones, so none
  * of the rows is read.

@@ -49,9 +49,6 @@ export function countSettings(rack: PlanRack, design: Design): number {
 	}
 }
 
-/** Most settings that a design may ask for. */
-export const MOST_SETTINGS = 4096;
-
 const pairsAmong = (dials: readonly DialId[], { pairs }: Extract<Design, { kind: 'fraction' }>) =>
 	pairs.flatMap(([a, b]): [number, number][] => {
 		const [i, j] = [dials.indexOf(a as DialId), dials.indexOf(b as DialId)];

@@ -3,7 +3,6 @@ export {
 	chosenAmong,
 	countSettings,
 	designSays,
-	MOST_SETTINGS,
 	smallestFraction,
 	workOut,
 	type WorkedOut
@@ -25,7 +24,7 @@ export {
 	rackOfOne,
 	rackDials,
 	variedDials,
-	withoutStops,
+	withAdapters,
 	type Mend,
 	type Chosen,
 	type PlanCost,

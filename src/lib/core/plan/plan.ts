@@ -360,7 +360,7 @@ export function planProblems(
 }
 
 /** A rack with other adapters; without any, their weight is held. */
-export const withoutStops = (rack: Pick<Rack, 'weight'>, adapter: string[]): Partial<Rack> =>
+export const withAdapters = (rack: Pick<Rack, 'weight'>, adapter: string[]): Partial<Rack> =>
 	adapter.some((stop) => stop !== NO_ADAPTER)
 		? { adapter }
 		: { adapter: [NO_ADAPTER], weight: rack.weight.slice(0, 1) };
@@ -405,7 +405,7 @@ function extraProblems(
 			says: `${card.name} does not have ${unknown.map((id) => dialOf('adapter').format(id, cards)).join(', ')}: take it off, or the model.`,
 			mend: {
 				says: 'Take it off',
-				change: withoutStops(
+				change: withAdapters(
 					rack,
 					rack.adapter.filter((stop) => !stop.split(' + ').some((id) => unknown.includes(id)))
 				)

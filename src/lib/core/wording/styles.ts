@@ -30,15 +30,6 @@ export const starterStyles: readonly Style[] = [
 	style('After hours', 'moonlight, cool palette, quiet', 'people')
 ];
 
-/** What parts the styles of one stop. */
-const AND = ' + ';
-
-/** The stop for so many styles at once; '' for none. */
-export const styleStop = (names: readonly string[]): string => names.join(AND);
-
-/** The names of the styles of a stop. */
-export const styleNames = (stop: string): string[] => (stop ? stop.split(AND) : []);
-
 /** A prompt and a negative prompt with styles put to them, in the order of the styles. */
 export function applyStyles(
 	{ prompt, negative }: { prompt: string; negative: string },

@@ -2,7 +2,7 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { dialOf, NO_ADAPTER, NO_START, stopKey, type OwnDialId } from '$lib/core/dials';
-	import { dropPlace, giveOwn, ownFor, setOwn, shareStops, withoutStops } from '$lib/core/plan';
+	import { dropPlace, giveOwn, ownFor, setOwn, shareStops, withAdapters } from '$lib/core/plan';
 	import type { Rack } from '$lib/core/schema';
 	import { ownWords, starterSets, starterStyles, wordingStops } from '$lib/core/wording';
 	import * as store from '$lib/store';
@@ -122,7 +122,7 @@
 			stops={rack.adapter}
 			options={adapters}
 			open
-			onchange={(stops) => set(withoutStops(rack, without(NO_ADAPTER, stops, rack.adapter)))}
+			onchange={(stops) => set(withAdapters(rack, without(NO_ADAPTER, stops, rack.adapter)))}
 		/>
 		<ScaleDial
 			{...share}
