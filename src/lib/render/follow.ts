@@ -102,7 +102,7 @@ async function fetched(
 	client: JobClient,
 	id: string,
 	done: Done,
-	{ briefId, service }: store.StoredJob,
+	{ briefId }: store.StoredJob,
 	{ clock, admit }: Means
 ): Promise<store.FinishedTake | null> {
 	let why = '';
@@ -117,6 +117,7 @@ async function fetched(
 			why = cause.message;
 		}
 	}
+	const model = (await store.take(id))?.settings.model ?? 'unknown';
 	await store.failOpenTakes(
 		[id],
 		`The render service made this picture, but it cannot be used. ${why} Try the take again, or tell whoever runs the service.`
@@ -126,7 +127,7 @@ async function fetched(
 		await store.enterSpending({
 			id: `${id} lost as ${done.take}`.slice(0, 200),
 			briefId,
-			model: service,
+			model,
 			credits: done.credits,
 			at: clock.now()
 		});

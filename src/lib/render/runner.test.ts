@@ -477,7 +477,10 @@ describe('a service that', () => {
 		expect(failed).toHaveLength(1);
 		expect(failed[0].message).toMatch(/cannot be used. It is no PNG, JPEG or WebP picture/);
 		expect(shipped().asked.get(first!)).toBe(3);
-		// It was made, so it was paid.
+		// It was made, so it was paid, and its entry names the model that made it.
 		expect(await store.spentOn('b1')).toBe(4);
+		const { db } = await import('$lib/store/db');
+		const models = (await db.ledger.toArray()).map(({ model }) => model);
+		expect(models).toEqual(models.map(() => failed[0].settings.model));
 	});
 });
