@@ -4,14 +4,19 @@ import globals from 'globals';
 import ts from 'typescript-eslint';
 import svelteConfig from './svelte.config.js';
 
+/** The simulated service is a wing: only its routes, the hook, benchmarks and its own tests open its door. */
+const wing = [
+	'\\$lib/service|/service/(http|standins|diffusion)',
+	'The simulated service is reached over HTTP, through lib/render; tests have cards in core/testing.'
+];
+
 /** What each storey may not import. The lower never imports the higher. */
 const storeys = [
 	{
 		files: ['src/lib/core/**/*.ts'],
-		ignores: ['**/*.test.ts'],
 		forbid: [
 			[
-				'\\$lib/(store|render|workers|server|ui)',
+				'\\$lib/(store|render|workers|ui)',
 				'core/ is the ground floor: it imports no other storey.'
 			],
 			[
@@ -22,9 +27,8 @@ const storeys = [
 	},
 	{
 		files: ['src/lib/{store,render,workers}/**/*.ts'],
-		ignores: ['**/*.test.ts'],
 		forbid: [
-			['\\$lib/(ui|server)', 'The first floor imports neither the interface nor the server.'],
+			['\\$lib/ui', 'The first floor does not import the interface.'],
 			[
 				'^(carbon-|node:|sharp|@napi-rs|piscina)',
 				'The first floor runs in the browser and draws nothing.'
@@ -32,8 +36,8 @@ const storeys = [
 		]
 	},
 	{
-		files: ['src/lib/server/**/*.ts'],
-		ignores: ['**/*.test.ts'],
+		files: ['src/lib/service/**/*.ts'],
+		opensWing: true,
 		forbid: [
 			['\\$lib/(ui|store|render|workers)', 'The render service knows core/ alone.'],
 			['^(carbon-|dexie|svelte$)', 'The render service has no interface and no browser database.']
@@ -41,33 +45,38 @@ const storeys = [
 	},
 	{
 		files: ['src/lib/ui/**'],
-		ignores: ['**/*.test.ts'],
-		forbid: [
-			['\\$lib/server', 'The interface talks to the render service through lib/render.'],
-			['^dexie', 'Only lib/store knows Dexie.']
-		]
-	}
+		forbid: [['^dexie', 'Only lib/store knows Dexie.']]
+	},
+	{ files: ['src/routes/**'], forbid: [['^dexie', 'Only lib/store knows Dexie.']] }
 ];
 
+const restricted = (forbid) => ({
+	'no-restricted-imports': [
+		'error',
+		{ patterns: forbid.map(([regex, message]) => ({ regex, message })) }
+	]
+});
+
 /** @type {import('eslint').Linter.Config[]} */
-const storeyRules = storeys.map(({ files, ignores, forbid }) => ({
-	files,
-	ignores,
-	rules: {
-		'no-restricted-imports': [
-			'error',
-			{
-				patterns: [
-					...forbid.map(([regex, message]) => ({ regex, message })),
-					{
-						regex: '\\$lib/core/[^/]+/(?!repertoire/)',
-						message: 'Import a core folder through its index.ts.'
-					}
-				]
-			}
-		]
-	}
-}));
+const storeyRules = storeys.flatMap(({ files, forbid, opensWing }) => [
+	{
+		files,
+		ignores: ['**/*.test.ts', 'src/routes/api/**'],
+		rules: restricted([
+			...forbid,
+			...(opensWing ? [] : [wing]),
+			['\\$lib/core/[^/]+/', 'Import a core folder through its index.ts.']
+		])
+	},
+	...(opensWing
+		? []
+		: [
+				{
+					files: files.map((one) => one.replace(/(\/\*\.ts)?$/, '/*.test.ts')),
+					rules: restricted([wing])
+				}
+			])
+]);
 
 export default ts.config(
 	{ ignores: ['build/', '.svelte-kit/', 'node_modules/', 'static/', 'test-results/', '.cache/'] },

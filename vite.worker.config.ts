@@ -13,8 +13,8 @@ export default defineConfig({
 		target: 'node20',
 		rollupOptions: {
 			input: {
-				'render-thread': 'src/lib/server/render-thread.ts',
-				'words-thread': 'src/lib/server/words-thread.ts',
+				'render-thread': 'src/lib/service/http/render-thread.ts',
+				'words-thread': 'src/lib/service/http/words-thread.ts',
 				conformance: 'scripts/check-service.ts'
 			},
 			output: { entryFileNames: '[name].mjs' }

@@ -6,13 +6,13 @@
  */
 import { randomUUID } from 'node:crypto';
 import { resolve } from 'node:path';
-import { guidedDenoiser, samplers, schedules, type SceneSet } from '../src/lib/core/diffusion';
+import { guidedDenoiser, samplers, schedules, type SceneSet } from '../src/lib/service/diffusion';
 import { normals } from '../src/lib/core/random';
 import type { TakeSettings } from '../src/lib/core/schema';
-import { characterOf, traceTake } from '../src/lib/core/standins';
-import { decode } from '../src/lib/core/standins/decode';
-import { denoiserOptions } from '../src/lib/core/standins/take';
-import { openPool, type RenderPool } from '../src/lib/server/pool';
+import { characterOf, traceTake } from '../src/lib/service/standins';
+import { decode } from '../src/lib/service/standins/decode';
+import { denoiserOptions } from '../src/lib/service/standins/take';
+import { openPool, type RenderPool } from '../src/lib/service/http/pool';
 import { benchMeasures } from './measures';
 import { bookFor, forgetBooks, makeTake, settingsFor } from './make-take';
 import { plainDenoiser } from './plain-denoiser';

@@ -2,7 +2,7 @@
 import { mkdirSync } from 'node:fs';
 import sharp from 'sharp';
 import type { TakeSettings } from '../src/lib/core/schema';
-import { characterOf, type Bitmap, type Materials } from '../src/lib/core/standins';
+import { characterOf, type Bitmap, type Materials } from '../src/lib/service/standins';
 import { contactSheet, type Print } from './contact';
 import { makeTake } from './make-take';
 

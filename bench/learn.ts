@@ -1,7 +1,7 @@
 /**
  * Learns what tells the members of the repertoire apart, for describing pictures in words:
  * `npm run learn` paints some thousands of scenes, fits linear discriminants to them, writes
- * `src/lib/core/standins/describe/learned.json` and prints how often they are right on scenes that
+ * `src/lib/service/standins/describe/learned.json` and prints how often they are right on scenes that
  * they were not fitted to. About ten minutes on two threads.
  */
 import { writeFileSync } from 'node:fs';
@@ -14,16 +14,16 @@ import {
 	readPrompt,
 	scenesFor,
 	type Scene
-} from '../src/lib/core/standins';
-import { FEATURES, featuresOf, lookedAt } from '../src/lib/core/standins/describe/features';
-import { posterior, type LearnedFacet, type StoredFacet } from '../src/lib/core/standins/describe';
-import { framings } from '../src/lib/core/standins/repertoire/framings';
-import { lights } from '../src/lib/core/standins/repertoire/lights';
-import { media } from '../src/lib/core/standins/repertoire/media';
-import { moods } from '../src/lib/core/standins/repertoire/moods';
-import { places } from '../src/lib/core/standins/repertoire/places';
-import { subjects } from '../src/lib/core/standins/repertoire/subjects';
-import { makeSurface } from '../src/lib/server/surface';
+} from '../src/lib/service/standins';
+import { FEATURES, featuresOf, lookedAt } from '../src/lib/service/standins/describe/features';
+import { posterior, type LearnedFacet, type StoredFacet } from '../src/lib/service/standins/describe';
+import { framings } from '../src/lib/service/standins/repertoire/framings';
+import { lights } from '../src/lib/service/standins/repertoire/lights';
+import { media } from '../src/lib/service/standins/repertoire/media';
+import { moods } from '../src/lib/service/standins/repertoire/moods';
+import { places } from '../src/lib/service/standins/repertoire/places';
+import { subjects } from '../src/lib/service/standins/repertoire/subjects';
+import { makeSurface } from '../src/lib/service/http/surface';
 
 const facets = ['subject', 'place', 'light', 'framing', 'medium', 'mood'] as const;
 type Labels = Record<(typeof facets)[number], string>;
@@ -233,7 +233,7 @@ const report = facets.map((facet) => {
 });
 console.table(report);
 writeFileSync(
-	'src/lib/core/standins/describe/learned.json',
+	'src/lib/service/standins/describe/learned.json',
 	JSON.stringify({
 		means: [...means].map((v) => Number(v.toPrecision(5))),
 		deviations: [...deviations].map((v) => Number(v.toPrecision(5))),

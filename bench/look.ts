@@ -3,8 +3,8 @@
  * `node build/bench/look.mjs OUT COLUMNS CELL SIZE paint|take MODEL[,MODEL] PROMPT...`
  */
 import { writeFileSync } from 'node:fs';
-import { characterOf, openBook, readPrompt, renderTake } from '../src/lib/core/standins';
-import { makeSurface } from '../src/lib/server/surface';
+import { characterOf, openBook, readPrompt, renderTake } from '../src/lib/service/standins';
+import { makeSurface } from '../src/lib/service/http/surface';
 import { contactSheet, type Print } from './contact';
 
 const [out, columns, cell, size, way, models, ...prompts] = process.argv.slice(2);

@@ -6,8 +6,8 @@ import {
 	type Character,
 	type Materials,
 	type SceneBook
-} from '../src/lib/core/standins';
-import { makeSurface } from '../src/lib/server/surface';
+} from '../src/lib/service/standins';
+import { makeSurface } from '../src/lib/service/http/surface';
 
 const middle = ({ from, to }: { from: number; to: number }) => (from + to) / 2;
 

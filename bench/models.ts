@@ -14,9 +14,9 @@ import {
 	traceTake,
 	type Character,
 	type Tag
-} from '../src/lib/core/standins';
-import { signalsOf } from '../src/lib/core/standins/signals';
-import { makeSurface } from '../src/lib/server/surface';
+} from '../src/lib/service/standins';
+import { signalsOf } from '../src/lib/service/standins/signals';
+import { makeSurface } from '../src/lib/service/http/surface';
 import { contactSheet, type Print } from './contact';
 import { bookFor, forgetBooks, makeTake, settingsFor } from './make-take';
 

@@ -5,7 +5,7 @@ import {
 	type Denoise,
 	type GuidedOptions,
 	type SceneSet
-} from '../src/lib/core/diffusion';
+} from '../src/lib/service/diffusion';
 
 /**
  * The equations of the guided denoiser as they are written: a double loop over pixels and window,

@@ -4,8 +4,8 @@
  */
 import { mkdirSync } from 'node:fs';
 import sharp from 'sharp';
-import { characters, type Picture } from '../src/lib/core/standins';
-import { uninvited } from '../src/lib/core/standins/repertoire/uninvited';
+import { characters, type Picture } from '../src/lib/service/standins';
+import { uninvited } from '../src/lib/service/standins/repertoire/uninvited';
 import { forgetBooks, makeTake } from './make-take';
 
 const PROMPTS = [

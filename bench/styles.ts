@@ -4,8 +4,8 @@
  */
 import { mkdirSync } from 'node:fs';
 import sharp from 'sharp';
-import { characterOf, type Picture } from '../src/lib/core/standins';
-import { uninvited } from '../src/lib/core/standins/repertoire/uninvited';
+import { characterOf, type Picture } from '../src/lib/service/standins';
+import { uninvited } from '../src/lib/service/standins/repertoire/uninvited';
 import { applyStyles, starterStyles } from '../src/lib/core/wording';
 import { fileName } from '../src/lib/ui/shared/say';
 import { forgetBooks, makeTake } from './make-take';

@@ -1,5 +1,5 @@
 import type { Handle, HandleServerError } from '@sveltejs/kit';
-import { closeService, guard, letRead } from '$lib/server';
+import { closeService, guard, letRead } from '$lib/service/http';
 import headers from '../scripts/headers.json';
 
 /** Where the routes of the render service begin, whatever an address was written like. */

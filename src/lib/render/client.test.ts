@@ -1,7 +1,7 @@
 import { createServer, type RequestListener, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { afterEach, describe, expect, it } from 'vitest';
-import { cards } from '$lib/core/standins';
+import { cards } from '$lib/core/testing';
 import { RenderClient, RenderRefused } from './client';
 
 /** The client against a server that answers as the contract allows, and worse. */

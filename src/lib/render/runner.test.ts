@@ -53,7 +53,7 @@ function open(): Runner {
 /** Closes the tab. */
 const close = () => runner?.stop();
 
-async function begin(seeds: number[], models = ['gannet'], briefId = 'b1'): Promise<Plan> {
+async function begin(seeds: number[], models = ['birch'], briefId = 'b1'): Promise<Plan> {
 	const rack = sampleRack({ model: models, seed: seeds });
 	const plan: Plan = {
 		id: `p${++next}`,
@@ -219,7 +219,7 @@ describe('a run that is made', () => {
 describe('what one service refuses', () => {
 	it('fails the takes that it names, and neither the others nor those of another service', async () => {
 		services.set('studio', new FakeService('http://studio'));
-		const plan = await begin([1, 2, 3], ['studio/own', 'gannet']);
+		const plan = await begin([1, 2, 3], ['studio/own', 'birch']);
 		services.get('studio')!.onSubmit = ({ takes }) => {
 			const at = takes.findIndex(({ seed }) => seed === 2);
 			if (at >= 0)
@@ -239,7 +239,7 @@ describe('what one service refuses', () => {
 
 	it('as a whole fails that part alone', async () => {
 		services.set('studio', new FakeService('http://studio'));
-		const plan = await begin([1, 2], ['studio/own', 'gannet']);
+		const plan = await begin([1, 2], ['studio/own', 'birch']);
 		services.get('studio')!.onSubmit = () => {
 			throw refusal(422, 'It takes no such sampler.');
 		};
@@ -249,7 +249,7 @@ describe('what one service refuses', () => {
 			settings.model,
 			state
 		]);
-		expect(new Set(models.map(String))).toEqual(new Set(['studio/own,failed', 'gannet,done']));
+		expect(new Set(models.map(String))).toEqual(new Set(['studio/own,failed', 'birch,done']));
 	});
 
 	it('with 404 is said, tried a few times with growing pauses, and then waits', async () => {

@@ -5,7 +5,7 @@ describe('render services', () => {
 	it('are found by the first part of a model\u2019s id, the shipped one by none', () => {
 		const services = [newService('', '/api/render/v1'), newService('studio:7070', 'http://studio')];
 		const routes = routesAmong(() => services);
-		expect(routes.of('gannet')).toMatchObject({ service: '', model: 'gannet' });
+		expect(routes.of('birch')).toMatchObject({ service: '', model: 'birch' });
 		expect(routes.of('studio:7070/own/model')).toMatchObject({
 			service: 'studio:7070',
 			model: 'own/model'
@@ -13,7 +13,7 @@ describe('render services', () => {
 		expect(routes.of('gone/model')).toBeNull();
 		// What was sent to a service that was taken off can still be called back there.
 		expect(routes.at('http://gone')).toMatchObject({ base: 'http://gone' });
-		expect(unqualified('gannet')).toEqual({ service: '', model: 'gannet' });
+		expect(unqualified('birch')).toEqual({ service: '', model: 'birch' });
 	});
 
 	it('are added by addresses as people write them', () => {

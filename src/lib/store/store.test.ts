@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { withFreshIds } from '$lib/core/formats';
 import { combinations, countTakes, firstRack } from '$lib/core/plan';
-import { cards } from '$lib/core/standins';
+import { cards } from '$lib/core/testing';
 import { Brief, Plan, type RenderEvent, type Take } from '$lib/core/schema';
 import { noWords } from '$lib/core/wording';
 import { Dexie } from 'dexie';

@@ -28,7 +28,7 @@ import {
 } from './index';
 
 const settings: TakeSettings = {
-	model: 'gannet',
+	model: 'birch',
 	prompt: 'heron & "crab" <at> dusk,\nligne 2 — ünïcödé 🦀 ]]> &amp;',
 	negative: '',
 	width: 64,
@@ -39,7 +39,7 @@ const settings: TakeSettings = {
 	schedule: 'karras',
 	seed: 4_294_967_295
 };
-const facts = { title: 'March & April, take 3', settings, system: 'Gannet', systemVersion: '1' };
+const facts = { title: 'March & April, take 3', settings, system: 'Birch', systemVersion: '1' };
 
 const plainPng = async () =>
 	new Uint8Array(
@@ -82,7 +82,7 @@ describe('a picture with its settings', () => {
 		})) as Record<string, unknown>;
 		expect(read.DigitalSourceType).toBe(MADE_BY_MODEL);
 		expect(MADE_BY_MODEL).toMatch(/^http:\/\/cv\.iptc\.org\/newscodes\/digitalsourcetype\//);
-		expect(read.AISystemUsed).toBe('Gannet');
+		expect(read.AISystemUsed).toBe('Birch');
 		expect(JSON.stringify(read.title)).toContain('March cover, take 3');
 	});
 
@@ -150,7 +150,7 @@ const archive = (): Archive => ({
 			negative: '',
 			words: noWords,
 			rack: {
-				model: ['gannet'],
+				model: ['birch'],
 				frame: [{ width: 64, height: 64 }],
 				guidance: [6.5],
 				steps: [20],
@@ -171,7 +171,7 @@ const archive = (): Archive => ({
 				briefId: 'b1',
 				design: { kind: 'all' },
 				rack: sampleRack({
-					model: ['gannet'],
+					model: ['birch'],
 					frame: [{ width: 64, height: 64 }],
 					guidance: [6.5],
 					seed: [4_294_967_295]
@@ -204,7 +204,7 @@ const archive = (): Archive => ({
 				name: 'the one',
 				reason: '',
 				from: { kind: 'take', takeId: 't1' },
-				settings: { model: 'gannet', guidance: 6.5 },
+				settings: { model: 'birch', guidance: 6.5 },
 				evidence: { takes: 1, kept: 1, maybe: 0, dropped: 0 },
 				createdAt: 5
 			}
@@ -212,7 +212,7 @@ const archive = (): Archive => ({
 		remarks: [
 			{ takeId: 't1', briefId: 'b1', faults: ['lettering', 'seam'], note: 'the "moon"', at: 6 }
 		],
-		spendings: [{ id: 't0', briefId: 'b1', model: 'gannet', credits: 1.5, at: 2 }]
+		spendings: [{ id: 't0', briefId: 'b1', model: 'birch', credits: 1.5, at: 2 }]
 	},
 	pictures: new Map([['t1', webp()]]),
 	starts: new Map([['ab'.repeat(32), new Blob([png], { type: 'image/png' })]])

@@ -40,7 +40,7 @@ const asFile = (bytes: Uint8Array) => new Blob([new Uint8Array(bytes)]);
 const isSentence = (says: string) => says.length > 25 && /[.!]$/.test(says);
 
 const settings: TakeSettings = {
-	model: 'gannet',
+	model: 'birch',
 	prompt: 'a crab & a kite',
 	negative: 'blurry',
 	width: 24,
@@ -54,7 +54,7 @@ const settings: TakeSettings = {
 const stamped = stampPicture(new Uint8Array(PNG.sync.write(new PNG({ width: 24, height: 16 }))), {
 	title: 'take',
 	settings,
-	system: 'Gannet',
+	system: 'Birch',
 	systemVersion: '1'
 });
 

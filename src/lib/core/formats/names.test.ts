@@ -8,9 +8,9 @@ const takes = sampleTakes(sampleRack({ seed: [1, 2], guidance: [4, 8] }));
 describe('file names', () => {
 	it('follow their pattern, and none is there twice', () => {
 		const names = fileNames(usualPattern, takes, 'March cover', '.webp');
-		expect(names[0]).toBe('march-cover-turnstone-2-1.webp');
+		expect(names[0]).toBe('march-cover-alder-2-1.webp');
 		expect(new Set(names).size).toBe(4);
-		expect(names).toContain('march-cover-turnstone-2-1-2.webp');
+		expect(names).toContain('march-cover-alder-2-1-2.webp');
 		expect(fileNames('{take}_{guidance}', takes, 'x', '.png')[1]).toBe('0002_8.png');
 	});
 
@@ -32,7 +32,7 @@ describe('a WebP picture', () => {
 		const facts = {
 			title: 'x',
 			settings: takes[0].settings,
-			system: 'Turnstone 2',
+			system: 'Alder 2',
 			systemVersion: '2'
 		};
 		const size = { width: 48, height: 32 };

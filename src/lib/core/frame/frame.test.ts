@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { cards } from '$lib/core/standins';
+import { cards } from '$lib/core/testing';
 import { fitOf, frameLabel, ratioError, ratioLabel, sizeForRatio } from './index';
 
 describe('sizeForRatio', () => {
@@ -69,15 +69,15 @@ describe('ratioLabel', () => {
 });
 
 describe('fitOf', () => {
-	const [turnstone, gannet] = cards;
+	const [alder, birch] = cards;
 	it.each([
-		[turnstone, 1024, 1024, 'own'],
-		[turnstone, 768, 768, 'near'],
-		[turnstone, 1536, 1536, 'far'],
-		[turnstone, 1000, 1000, 'impossible'],
-		[gannet, 1344, 768, 'far'],
-		[gannet, 832, 1216, 'own'],
-		[gannet, 2048, 2048, 'impossible']
+		[alder, 1024, 1024, 'own'],
+		[alder, 768, 768, 'near'],
+		[alder, 1536, 1536, 'far'],
+		[alder, 1000, 1000, 'impossible'],
+		[birch, 1344, 768, 'far'],
+		[birch, 832, 1216, 'own'],
+		[birch, 2048, 2048, 'impossible']
 	] as const)('%# stands where it should', (card, width, height, kind) => {
 		expect(fitOf(card, { width, height }).kind).toBe(kind);
 	});

@@ -13,7 +13,7 @@ import {
 } from './index';
 
 const takes = sampleTakes(
-	sampleRack({ steps: [4, 8, 16, 32], seed: [1, 2], model: ['gannet', 'eider'] })
+	sampleRack({ steps: [4, 8, 16, 32], seed: [1, 2], model: ['birch', 'cedar'] })
 );
 const stepOf = (id: string) => takes.find((take) => take.id === id)!.settings.steps;
 /** A planted truth: the picture moves until 16 steps. */

@@ -4,7 +4,7 @@ import type { MarkKind, Take } from '$lib/core/schema';
 import { draftPick, pickedDials } from './index';
 
 const takes: Take[] = sampleTakes(
-	sampleRack({ model: ['turnstone-2', 'gannet'], guidance: [2, 6], seed: [1, 2, 3] })
+	sampleRack({ model: ['alder-2', 'birch'], guidance: [2, 6], seed: [1, 2, 3] })
 ).map((take, i) => ({ ...take, state: i === 11 ? ('waiting' as const) : take.state }));
 const marks = new Map<string, MarkKind>([
 	['t0', 'keep'],
@@ -35,19 +35,19 @@ describe('draftPick', () => {
 
 	it('from a stop among others holds those too', () => {
 		const draft = draftPick(
-			{ kind: 'stop', dial: 'guidance', stop: '2', among: { model: 'gannet' } },
+			{ kind: 'stop', dial: 'guidance', stop: '2', among: { model: 'birch' } },
 			takes,
 			marks,
 			words
 		)!;
-		expect(draft.settings.model).toBe('gannet');
+		expect(draft.settings.model).toBe('birch');
 		expect(draft.evidence.takes).toBe(3);
 	});
 
 	// A seed that is held on the sheet said so in the address, and one of two seeds was counted.
 	it('from a stop counts every seed, whichever of them was in sight', () => {
 		const draft = draftPick(
-			{ kind: 'stop', dial: 'guidance', stop: '2', among: { model: 'gannet', seed: '1' } },
+			{ kind: 'stop', dial: 'guidance', stop: '2', among: { model: 'birch', seed: '1' } },
 			takes,
 			marks,
 			words

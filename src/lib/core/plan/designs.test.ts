@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { sampleRack } from '$lib/core/testing';
+import { cards, sampleRack } from '$lib/core/testing';
 import {
 	chosenAmong,
 	combinations,
@@ -10,11 +10,10 @@ import {
 	planProblems,
 	workOut
 } from './index';
-import { cards } from '$lib/core/standins';
 import type { Design } from '$lib/core/schema';
 
 const rack = sampleRack({
-	model: ['turnstone-2', 'gannet'],
+	model: ['alder-2', 'birch'],
 	guidance: [2, 6, 12],
 	steps: [10, 20, 30],
 	wording: ['a heron', 'a crab'],
@@ -22,7 +21,7 @@ const rack = sampleRack({
 });
 const designs: Design[] = [
 	{ kind: 'all' },
-	{ kind: 'around', base: { model: 'gannet', guidance: '6' } },
+	{ kind: 'around', base: { model: 'birch', guidance: '6' } },
 	{ kind: 'fraction', settings: 12, pairs: [] },
 	{ kind: 'fraction', settings: 16, pairs: [['model', 'guidance']] },
 	{ kind: 'scatter', settings: 10 }
@@ -82,7 +81,7 @@ describe('designs', () => {
 	});
 
 	it('of points on few stops have each setting once, and say how many those are', () => {
-		const few = sampleRack({ model: ['turnstone-2', 'gannet'], sampler: ['euler', 'heun'] });
+		const few = sampleRack({ model: ['alder-2', 'birch'], sampler: ['euler', 'heun'] });
 		const { rows } = workOut(few, { kind: 'scatter', settings: 16 });
 		expect(new Set(rows!.map((row) => row.join())).size).toBe(4);
 		expect(rows).toHaveLength(4);

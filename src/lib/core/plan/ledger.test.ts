@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { cards } from '$lib/core/standins';
-import { sampleRack, sampleTakes } from '$lib/core/testing';
+import { cards, sampleRack, sampleTakes } from '$lib/core/testing';
 import { atMeasuredPace, measuredPace, reckon } from './ledger';
 import { takeSeconds } from './price';
 

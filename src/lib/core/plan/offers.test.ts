@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { cards } from '$lib/core/standins';
+import { cards } from '$lib/core/testing';
 import { sampleRack } from '$lib/core/testing';
 import { combinations, costOf, offersWithin, orderOf, workOut, type Offer } from './index';
 
 const rack = sampleRack({
-	model: ['turnstone-2', 'eider', 'dunlin'],
+	model: ['alder-2', 'cedar', 'birch'],
 	guidance: [2, 6, 10],
 	steps: [10, 40],
 	seed: [1, 2, 3, 4]
@@ -40,7 +40,7 @@ describe('what of a plan can be paid', () => {
 	// Five of 18 settings were offered, and twelve were run: as many as there are effects.
 	it('is no fraction that has fewer settings than it has effects to tell apart', () => {
 		const narrow = sampleRack({
-			model: ['turnstone-2', 'eider', 'dunlin', 'gannet', 'curlew'],
+			model: ['alder-2', 'cedar', 'birch'],
 			guidance: [1, 2, 3, 4],
 			steps: [10, 20, 30, 40]
 		});

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { PlanRack } from '$lib/core/schema';
-import { cards } from '$lib/core/standins';
-import { sampleRack } from '$lib/core/testing';
+import { cards, sampleRack } from '$lib/core/testing';
 import {
 	combinations,
 	costOf,
@@ -13,7 +12,7 @@ import {
 } from './index';
 
 const rack = sampleRack({
-	model: ['turnstone-2', 'gannet'],
+	model: ['alder-2', 'birch'],
 	guidance: [2, 6, 12],
 	steps: [10, 20],
 	seed: [1, 2, 3]
@@ -82,7 +81,7 @@ describe('price and time', () => {
 		});
 		const plan = (takes: number): PlanRack => ({
 			...rack,
-			model: ['turnstone-2'],
+			model: ['alder-2'],
 			guidance: [7],
 			steps: [20],
 			seed: Array.from({ length: takes }, (_, i) => i)
@@ -103,17 +102,17 @@ describe('planProblems', () => {
 
 	it('finds nothing wrong with a sound plan', () => expect(says({})).toEqual([]));
 	it('asks for words of a model that needs them', () =>
-		expect(says({ wording: ['  '] })[0]).toMatch(/^wording: .*Gannet needs one.*Words/));
+		expect(says({ wording: ['  '] })[0]).toMatch(/^wording: .*Birch needs one.*Words/));
 	it('asks for a stop', () => expect(says({ seed: [] })[0]).toMatch(/^seed: .*at least one/));
 	it('names the model that cannot do it', () =>
 		expect(says({ guidance: [30] })[0]).toBe(
-			'guidance: Turnstone 2 takes guidance from 1 to 20: 30 is outside.'
+			'guidance: Alder 2 takes guidance from 1 to 20: 30 is outside.'
 		));
 	it('names the frame that cannot be made', () =>
 		expect(says({ frame: [{ width: 500, height: 512 }] })[0]).toMatch(/500×512.*multiples of 64/));
 	it('names a model that is gone', () => expect(says({ model: ['dodo'] })[0]).toMatch(/dodo/));
 	it.each([
-		['a model that is gone', { model: ['dodo', 'gannet'] }],
+		['a model that is gone', { model: ['dodo', 'birch'] }],
 		['guidance outside', { guidance: [6, 30] }],
 		['guidance outside altogether', { guidance: [30] }],
 		['a frame of no multiple', { frame: [{ width: 500, height: 512 }] }],
@@ -123,9 +122,9 @@ describe('planProblems', () => {
 		['an adapter that a model has not', { adapter: ['no-such'], weight: [0.2, 0.8] }],
 		['a weight without an adapter', { adapter: [''], weight: [0.2, 0.8] }],
 		['a strength without a start picture', { start: [''], strength: [0.2, 0.8] }],
-		['no adapter beside one', { adapter: ['', 'reed-wash'], weight: [0.2, 0.8] }],
-		['own stops of other numbers', { guidance: [2, 4], own: { guidance: { gannet: [6] } } }],
-		['own stops outside', { guidance: [2], own: { guidance: { gannet: [99] } } }]
+		['no adapter beside one', { adapter: ['', 'moss'], weight: [0.2, 0.8] }],
+		['own stops of other numbers', { guidance: [2, 4], own: { guidance: { birch: [6] } } }],
+		['own stops outside', { guidance: [2], own: { guidance: { birch: [99] } } }]
 	] as [string, Partial<PlanRack>][])(
 		'%s stands beside the button that mends it',
 		(_name, change) => {

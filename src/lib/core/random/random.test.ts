@@ -68,11 +68,11 @@ describe('normals', () => {
 
 describe('stream', () => {
 	it('depends on its key alone', () => {
-		const a = stream('gannet|heron');
-		const b = stream('gannet|heron');
+		const a = stream('birch|heron');
+		const b = stream('birch|heron');
 		a.branch('sky').next();
 		expect([a.next(), a.next()]).toEqual([b.next(), b.next()]);
-		expect(stream('gannet|crab').next()).not.toBe(stream('gannet|heron').next());
+		expect(stream('birch|crab').next()).not.toBe(stream('birch|heron').next());
 	});
 
 	it('shuffles without losing an item', () => {

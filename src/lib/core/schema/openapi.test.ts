@@ -1,6 +1,6 @@
 import { Ajv2020 } from 'ajv/dist/2020';
 import { describe, expect, it } from 'vitest';
-import { cards } from '$lib/core/standins';
+import { cards } from '$lib/core/testing';
 import { openApi } from './index';
 
 interface Document {

@@ -21,7 +21,7 @@ import {
 /** Some takes of a plan over several dials, in any order, some of them missing or of another brief. */
 const someTakes = fc
 	.record({
-		model: fc.subarray(['turnstone-2', 'gannet', 'eider'], { minLength: 1 }),
+		model: fc.subarray(['alder-2', 'birch', 'cedar'], { minLength: 1 }),
 		guidance: fc.uniqueArray(fc.integer({ min: 1, max: 12 }), { minLength: 1, maxLength: 4 }),
 		steps: fc.uniqueArray(fc.integer({ min: 1, max: 40 }), { minLength: 1, maxLength: 3 }),
 		seed: fc.uniqueArray(fc.nat(99), { minLength: 1, maxLength: 3 }),

@@ -17,7 +17,7 @@ import {
 } from './index';
 
 const takes: Take[] = sampleTakes(
-	sampleRack({ model: ['turnstone-2', 'gannet'], guidance: [12, 2, 6], seed: [90, 10] })
+	sampleRack({ model: ['alder-2', 'birch'], guidance: [12, 2, 6], seed: [90, 10] })
 );
 
 describe('the sheet', () => {
@@ -25,13 +25,13 @@ describe('the sheet', () => {
 		expect(suggestAxes(takes)).toEqual({ rows: 'guidance', columns: 'model', then: 'seed' });
 		expect(suggestAxes([])).toEqual({ rows: null, columns: null, then: null });
 		expect(suggestAxes(takes.slice(0, 1))).toEqual({ rows: null, columns: null, then: null });
-		const oneModel = takes.filter(({ settings }) => settings.model === 'gannet');
+		const oneModel = takes.filter(({ settings }) => settings.model === 'birch');
 		expect(suggestAxes(oneModel)).toEqual({ rows: 'guidance', columns: 'seed', then: null });
 	});
 
 	it('orders numbers along their scale and models as they came', () => {
 		expect(stopsAmong(takes, 'guidance').map(({ stop }) => stop)).toEqual([2, 6, 12]);
-		expect(stopsAmong(takes, 'model').map(({ stop }) => stop)).toEqual(['turnstone-2', 'gannet']);
+		expect(stopsAmong(takes, 'model').map(({ stop }) => stop)).toEqual(['alder-2', 'birch']);
 	});
 
 	it('has every take in the one cell that is its own, seeds matched along every row', () => {
@@ -59,8 +59,8 @@ describe('the sheet', () => {
 		// Two takes of the twelve, in different rows and columns.
 		const few = takes.filter(
 			({ settings: { model, guidance, seed } }) =>
-				(model === 'gannet' && guidance === 2 && seed === 90) ||
-				(model === 'turnstone-2' && guidance === 12 && seed === 10)
+				(model === 'birch' && guidance === 2 && seed === 90) ||
+				(model === 'alder-2' && guidance === 12 && seed === 10)
 		);
 		const all = layOut(few, axes);
 		expect(all.cells.map((row) => row.length)).toEqual([4, 4]);
@@ -71,8 +71,8 @@ describe('the sheet', () => {
 		]);
 		// Models stand as they came: seed 90 was made first.
 		expect(columnGroups(closed).map(({ stop, count }) => [stop.stop, count])).toEqual([
-			['gannet', 1],
-			['turnstone-2', 1]
+			['birch', 1],
+			['alder-2', 1]
 		]);
 		expect(closeGaps(layOut([], axes)).cells).toHaveLength(1);
 	});
@@ -99,7 +99,7 @@ describe('the sheet', () => {
 	it('says what is held in one line, a value of 1 too, and nothing of what no take has', () => {
 		const one = sampleTakes(sampleRack({ guidance: [1], steps: [4, 8], seed: [3] }));
 		expect(heldSays(one, [])).toBe(
-			'turnstone-2 \u00b7 512\u00d7512 \u00b7 guidance 1 \u00b7 Euler \u00b7 seed 3'
+			'alder-2 \u00b7 512\u00d7512 \u00b7 guidance 1 \u00b7 Euler \u00b7 seed 3'
 		);
 	});
 
@@ -114,15 +114,15 @@ describe('the sheet', () => {
 			for (const { takes: here } of row)
 				expect(here.every(({ settings }) => settings.guidance === best.rows[r].stop)).toBe(true);
 		const across = sortSheet(sheet, 'columns', (column) =>
-			meanOf(column, ({ settings }) => (settings.model === 'gannet' ? 1 : undefined))
+			meanOf(column, ({ settings }) => (settings.model === 'birch' ? 1 : undefined))
 		);
-		expect(across.columns.map(({ stop }) => stop)).toEqual(['gannet', 'turnstone-2']);
+		expect(across.columns.map(({ stop }) => stop)).toEqual(['birch', 'alder-2']);
 		for (const row of across.cells) {
 			expect(row.map(({ takes: [take] }) => take.settings.model)).toEqual([
-				'gannet',
-				'gannet',
-				'turnstone-2',
-				'turnstone-2'
+				'birch',
+				'birch',
+				'alder-2',
+				'alder-2'
 			]);
 			expect(row.map(({ takes: [take] }) => take.settings.seed)).toEqual([10, 90, 10, 90]);
 		}

@@ -15,7 +15,7 @@ import {
 } from './index';
 
 const takes = sampleTakes(
-	sampleRack({ model: ['turnstone-2', 'gannet'], guidance: [2, 6, 12], seed: [10, 90] })
+	sampleRack({ model: ['alder-2', 'birch'], guidance: [2, 6, 12], seed: [10, 90] })
 );
 const axes = { rows: 'guidance', columns: 'model', then: null } as const;
 const idOf = (model: string, guidance: number, seed: number) =>
@@ -62,7 +62,7 @@ describe('takes in their cells', () => {
 		const cells = standing(layOut(takes, axes), ['seed']);
 		const places = placesOf(cells);
 		expect(places.size).toBe(takes.length);
-		expect(places.get(idOf('gannet', 6, 90))).toEqual({ row: 1, column: 1 });
+		expect(places.get(idOf('birch', 6, 90))).toEqual({ row: 1, column: 1 });
 	});
 });
 
@@ -71,7 +71,7 @@ describe('walking over a sheet', () => {
 
 	it('goes from picture to picture, those of one cell side by side, and stops at the edges', () => {
 		const first = firstOf(folded)!;
-		expect(first).toBe(idOf('turnstone-2', 2, 10));
+		expect(first).toBe(idOf('alder-2', 2, 10));
 		const along = [first];
 		for (;;) {
 			const next = stepFrom(folded, along.at(-1)!, 0, 1);
@@ -79,20 +79,20 @@ describe('walking over a sheet', () => {
 			along.push(next);
 		}
 		expect(along).toEqual([
-			idOf('turnstone-2', 2, 10),
-			idOf('turnstone-2', 2, 90),
-			idOf('gannet', 2, 10),
-			idOf('gannet', 2, 90)
+			idOf('alder-2', 2, 10),
+			idOf('alder-2', 2, 90),
+			idOf('birch', 2, 10),
+			idOf('birch', 2, 90)
 		]);
 		expect(stepFrom(folded, first, -1, 0)).toBeNull();
-		expect(stepFrom(folded, first, 1, 0)).toBe(idOf('turnstone-2', 6, 10));
+		expect(stepFrom(folded, first, 1, 0)).toBe(idOf('alder-2', 6, 10));
 		expect(stepFrom(folded, 'not there', 1, 0)).toBe(first);
 	});
 
 	it('goes over empty cells', () => {
-		const gap = takes.filter(({ settings: s }) => s.guidance !== 6 || s.model !== 'gannet');
+		const gap = takes.filter(({ settings: s }) => s.guidance !== 6 || s.model !== 'birch');
 		const cells = standing(layOut(gap, axes), []);
-		expect(stepFrom(cells, idOf('gannet', 2, 90), 1, 0)).toBe(idOf('gannet', 12, 90));
+		expect(stepFrom(cells, idOf('birch', 2, 90), 1, 0)).toBe(idOf('birch', 12, 90));
 	});
 
 	it('finds what is nearest to a place that was left', () => {
@@ -124,18 +124,18 @@ describe('holding', () => {
 	const want = (stops: Partial<Record<AxisId, string>>) => (axis: AxisId) => [stops[axis]];
 
 	it('is at what is wanted, where takes with all held before have it', () => {
-		const { stops, takes: left } = holdStops(takes, ['model', 'seed'], want({ model: 'gannet' }));
-		expect(stops.get('model')).toBe('gannet');
+		const { stops, takes: left } = holdStops(takes, ['model', 'seed'], want({ model: 'birch' }));
+		expect(stops.get('model')).toBe('birch');
 		expect(left).toHaveLength(3);
-		// No take of Gannet has this seed: the commonest that there is instead.
-		const some = takes.filter(({ settings: s }) => s.model !== 'gannet' || s.seed === 10);
-		const held = holdStops(some, ['model', 'seed'], want({ model: 'gannet', seed: '90' }));
+		// No take of Birch has this seed: the commonest that there is instead.
+		const some = takes.filter(({ settings: s }) => s.model !== 'birch' || s.seed === 10);
+		const held = holdStops(some, ['model', 'seed'], want({ model: 'birch', seed: '90' }));
 		expect(held.stops.get('seed')).toBe('10');
 		expect(held.takes).toHaveLength(3);
 	});
 
 	it('holds another brief at the same stops where it has them, and at its own where not', () => {
-		const other = sampleTakes(sampleRack({ model: ['eider'], guidance: [6, 7], seed: [90] })).map(
+		const other = sampleTakes(sampleRack({ model: ['cedar'], guidance: [6, 7], seed: [90] })).map(
 			(take) => ({ ...take, id: `o-${take.id}`, briefId: 'b2' })
 		);
 		const all = [...takes, ...other];
@@ -143,17 +143,17 @@ describe('holding', () => {
 			all,
 			'b',
 			['model', 'guidance'],
-			want({ model: 'gannet', guidance: '6' })
+			want({ model: 'birch', guidance: '6' })
 		);
 		expect([...stops]).toEqual([
-			['model', 'gannet'],
+			['model', 'birch'],
 			['guidance', '6']
 		]);
-		// Eider is all that the other brief has; guidance 6 both have.
+		// Cedar is all that the other brief has; guidance 6 both have.
 		expect(left.map(({ settings: s }) => [s.model, s.guidance, s.seed])).toEqual([
-			['gannet', 6, 10],
-			['gannet', 6, 90],
-			['eider', 6, 90]
+			['birch', 6, 10],
+			['birch', 6, 90],
+			['cedar', 6, 90]
 		]);
 		// A brief without takes of its own is held at what stands beside it.
 		expect(holdBeside(other, 'b', ['guidance'], want({})).stops.get('guidance')).toBe('6');

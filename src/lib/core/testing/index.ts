@@ -1,10 +1,12 @@
-/** Small plans and takes for tests. */
+/** Small plans and takes for tests, and three models. */
 import { combinations, plainExtras } from '$lib/core/plan';
 import type { PlanRack, Take } from '$lib/core/schema';
 
+export { alder, birch, cards, cedar } from './cards';
+
 /** A small plan: one held stop on every dial but for what is changed. */
 export const sampleRack = (change: Partial<PlanRack> = {}): PlanRack => ({
-	model: ['turnstone-2'],
+	model: ['alder-2'],
 	frame: [{ width: 512, height: 512 }],
 	guidance: [6],
 	steps: [20],

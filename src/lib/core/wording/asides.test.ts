@@ -1,15 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { readPrompt } from '$lib/core/standins';
-import {
-	asides,
-	formOf,
-	fullerVersions,
-	keywords,
-	phraseLists,
-	sceneKind,
-	suits,
-	withoutAside
-} from './index';
+import { asides, formOf, fullerVersions, sceneKind, suits, withoutAside } from './index';
 
 /** A text with everything taken out that is not about the picture, and what is left out instead. */
 function settled(text: string): [string, string[]] {
@@ -63,17 +53,6 @@ describe('the form of a prompt', () => {
 	] as const)('“%s” is %s', (text, form) => expect(formOf(text)).toBe(form));
 });
 
-describe('phrases of the lists', () => {
-	it('are never unknown to a model, as they are written and as keywords', () => {
-		for (const list of Object.values(phraseLists))
-			for (const phrase of list)
-				for (const text of [phrase, keywords(phrase), `a crab, ${phrase}`])
-					expect(readPrompt(text).unread, text).toEqual([]);
-		// A word by itself is known or not for itself.
-		expect(readPrompt('a zeppelin with a 35 mm lens').unread).toEqual(['zeppelin']);
-	});
-});
-
 describe('fuller versions', () => {
 	const lines = [
 		'a jam jar on a table',
@@ -93,11 +72,6 @@ describe('fuller versions', () => {
 			)
 		)
 	);
-
-	it('add nothing that a model does not know', () => {
-		for (const { line, text } of all)
-			expect(readPrompt(text).unread, text).toEqual(readPrompt(line).unread);
-	});
 
 	it('suit the kind of scene that their line speaks of', () => {
 		expect(sceneKind('a jam jar on a table')).toBe('indoors');

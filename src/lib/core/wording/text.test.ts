@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { cards } from '$lib/core/standins';
+import { cards } from '$lib/core/testing';
 import { countWords, findWords, formOf, modelNotes, splitPhrases, wordLimit } from './index';
 
 describe('words', () => {

@@ -13,7 +13,7 @@ const brief: Brief = {
 	negative: 'people',
 	words: { ...noWords, versions: ['a crab'], leaveOut: 'people' },
 	rack: {
-		model: ['gannet', 'eider'],
+		model: ['birch', 'cedar'],
 		frame: [{ width: 512, height: 512 }],
 		guidance: [2, 6],
 		steps: [20],

@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { answer, readJson, shelf, words } from '$lib/server';
+import { answer, readJson, shelf, words } from '$lib/service/http';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = ({ request }) =>

@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { answer, jobs, readJob, shelf } from '$lib/server';
+import { answer, jobs, readJob, shelf } from '$lib/service/http';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = ({ request }) =>

@@ -1,4 +1,4 @@
 import { json } from '@sveltejs/kit';
-import { limits } from '$lib/server';
+import { limits } from '$lib/service/http';
 
 export const GET = () => json(limits);

@@ -1,4 +1,4 @@
 import { json } from '@sveltejs/kit';
-import { cards } from '$lib/core/standins';
+import { cards } from '$lib/service/standins';
 
 export const GET = () => json({ models: cards });

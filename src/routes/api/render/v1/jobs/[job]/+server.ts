@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { answer, jobs } from '$lib/server';
+import { answer, jobs } from '$lib/service/http';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = ({ params }) => answer(() => json(jobs().status(params.job)));

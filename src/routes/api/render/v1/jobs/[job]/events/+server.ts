@@ -1,4 +1,4 @@
-import { answer, eventStream, jobs } from '$lib/server';
+import { answer, eventStream, jobs } from '$lib/service/http';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = ({ params, request }) =>

@@ -1,4 +1,4 @@
-import { answer, jobs } from '$lib/server';
+import { answer, jobs } from '$lib/service/http';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = ({ params, request }) =>

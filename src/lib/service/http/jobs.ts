@@ -1,7 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { takeCredits } from '$lib/core/plan';
 import type { JobStatus, JobTicket, RenderEvent, TakeRequest, TakeState } from '$lib/core/schema';
-import { characterOf } from '$lib/core/standins';
+import { characterOf } from '$lib/service/standins';
 import { heldBytes, keptFor, keptTakes, limits } from './limits';
 import type { AdmittedJob } from './admission';
 import type { PictureMemory } from './memory';

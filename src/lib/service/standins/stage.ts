@@ -2,7 +2,7 @@ import type { Stream } from '$lib/core/random';
 import { css, mix, rgb, under, type Rgb } from './colour';
 import { shapeOf } from './path';
 import type { Pen } from './pen';
-import type { Light } from './repertoire/lights';
+import type { LightFacts } from './repertoire/lights/light';
 
 /** A point in stage units. */
 export type Point = readonly [x: number, y: number];
@@ -24,7 +24,7 @@ export class Stage {
 		readonly width: number,
 		/** Frame height in units. */
 		readonly height: number,
-		readonly light: Light,
+		readonly light: LightFacts,
 		/** Height of the horizon in units from the top. */
 		readonly horizon: number,
 		/** Where the sun or moon stands. */

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { normals } from '$lib/core/random';
 import type { TakeSettings } from '$lib/core/schema';
-import { makeSurface } from '$lib/server/surface';
+import { makeSurface } from '$lib/service/http/surface';
 import {
 	characterOf,
 	openBook,

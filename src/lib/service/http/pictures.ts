@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import type { TakeSettings } from '$lib/core/schema';
-import type { Bitmap, Materials } from '$lib/core/standins';
+import type { Bitmap, Materials } from '$lib/service/standins';
 import type { SharedPicture } from './memory';
 
 /** The pictures that a take brings along, as they were sent. */

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { TakeSettings } from '$lib/core/schema';
-import { makeSurface } from '$lib/server/surface';
+import { makeSurface } from '$lib/service/http/surface';
 import { toLatent } from './book';
 import {
 	characterOf,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { stream } from '$lib/core/random';
-import { makeSurface } from '$lib/server/surface';
+import { makeSurface } from '$lib/service/http/surface';
 import { characters, characterOf } from './cards';
 import { letteringOf } from './lettering';
 import { LETTER_HEIGHT, letterStrokes } from './letters';

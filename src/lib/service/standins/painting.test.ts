@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { toLatent } from './book';
 import { characterOf } from './cards';
 import { paintScene } from './painting';
-import { makeSurface } from '$lib/server/surface';
+import { makeSurface } from '$lib/service/http/surface';
 import { readPrompt } from './reading';
 import { media } from './repertoire/media';
 import { blur, luminance, noise } from './repertoire/media/grain';

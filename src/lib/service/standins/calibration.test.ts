@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { TakeSettings } from '$lib/core/schema';
-import { makeSurface } from '$lib/server/surface';
+import { makeSurface } from '$lib/service/http/surface';
 import {
 	characterOf,
 	characters,

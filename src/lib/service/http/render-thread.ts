@@ -11,7 +11,7 @@ import {
 	readPrompt,
 	renderTake,
 	type SceneBook
-} from '$lib/core/standins';
+} from '$lib/service/standins';
 import { memoryPerThread } from './limits';
 import { prepare, type TakePictures } from './pictures';
 import { makeSurface } from './surface';

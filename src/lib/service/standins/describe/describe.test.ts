@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { makeSurface } from '$lib/server/surface';
+import { makeSurface } from '$lib/service/http/surface';
 import { characters } from '../cards';
 import { openBook } from '../book';
 import { readPrompt } from '../reading';

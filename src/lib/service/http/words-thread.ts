@@ -1,4 +1,4 @@
-import { describePicture, readPrompt } from '$lib/core/standins';
+import { describePicture, readPrompt } from '$lib/service/standins';
 import { fullerVersions } from '$lib/core/wording';
 import type { Description, FullerRequest, FullerVersions, Reading } from '$lib/core/schema';
 import type { SharedPicture } from './memory';

@@ -4,8 +4,9 @@ import { oval, type Stage } from './stage';
 /**
  * Paints the sky down to the horizon: wash, stars, sun or moon, clouds.
  * @param discScale multiplies the disc
+ * @param besides what else this light's sky shows, behind the clouds
  */
-export function paintSky(stage: Stage, discScale = 1): void {
+export function paintSky(stage: Stage, discScale = 1, besides?: (stage: Stage) => void): void {
 	const { light, horizon, sun, random } = stage;
 	const [top, middle, low] = light.sky.map(rgb);
 	stage.wash(-20, horizon + 20, [
@@ -23,7 +24,7 @@ export function paintSky(stage: Stage, discScale = 1): void {
 		stage.fill(oval(sun[0], sun[1], radius * 1.5, radius * 1.5), glow, 0.35);
 		stage.fill(oval(sun[0], sun[1], radius, radius), rgb(light.disc));
 	}
-	light.paint?.(stage);
+	besides?.(stage);
 	paintClouds(stage);
 }
 

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it, vi } from 'vitest';
 import { JobRequest, type RenderEvent, type TakeRequest } from '$lib/core/schema';
-import { characterOf, openBook, readPrompt, renderTake } from '$lib/core/standins';
+import { characterOf, openBook, readPrompt, renderTake } from '$lib/service/standins';
 import { readJob, type AdmittedJob } from './admission';
 import { measure } from './body';
 import { guard, letRead } from './guard';

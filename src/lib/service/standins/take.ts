@@ -1,4 +1,4 @@
-import { guidedDenoiser, samplers, schedules, type GuidedOptions } from '$lib/core/diffusion';
+import { guidedDenoiser, samplers, schedules, type GuidedOptions } from '$lib/service/diffusion';
 import { normals } from '$lib/core/random';
 import type { Signals, TakeSettings } from '$lib/core/schema';
 import { LATENT_SCALE, type SceneBook } from './book';

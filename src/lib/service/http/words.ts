@@ -6,7 +6,7 @@ import {
 	type FullerVersions,
 	type Reading
 } from '$lib/core/schema';
-import { characterOf } from '$lib/core/standins';
+import { characterOf } from '$lib/service/standins';
 import { openThreads, threadFile, type Threads } from './threads';
 import type { Images } from './images';
 import { invalid, problem } from './problem';

@@ -1,6 +1,6 @@
 import { mix, rgb, type Rgb } from './colour';
 import { blur, noise } from './repertoire/media';
-import type { Scene } from './scenes';
+import type { Mood } from './repertoire/moods';
 
 /** How a model draws and finishes, whatever the medium: what makes its pictures look like its own. */
 export interface Hand {
@@ -24,10 +24,18 @@ export interface Hand {
 	paper: string;
 }
 
+/** What a painting is finished by. */
+interface Finish {
+	hand: Hand;
+	mood: Mood | null;
+	/** Names the scene. */
+	key: string;
+}
+
 /** Gives a painting its model's hand and its prompt's mood, in place. */
 export function finishBy(
 	painting: Uint8Array,
-	{ hand, mood, key }: Scene,
+	{ hand, mood, key }: Finish,
 	width: number,
 	height: number,
 	unit: number

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { schedules } from '$lib/core/diffusion';
+import { schedules } from '$lib/service/diffusion';
 import { JobRequest, TakeRequest, type ModelCard, type Problem } from '$lib/core/schema';
-import { characterOf } from '$lib/core/standins';
+import { characterOf } from '$lib/service/standins';
 import { UNPROMPTED } from '$lib/core/wording';
 import { readJson } from './body';
 import type { Images } from './images';

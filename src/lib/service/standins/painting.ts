@@ -44,7 +44,7 @@ export function paintScene(
 	};
 
 	onLayer(behind, () => {
-		paintSky(stage, scene.hand.sun);
+		paintSky(stage, scene.hand.sun, scene.light.paint);
 		scene.place.back(stage);
 		for (const thing of scene.uninvited) if (thing.where === 'behind') thing.paint?.(stage);
 		if (!scene.place.indoors) paintMist(stage);

@@ -1,5 +1,5 @@
 import { createCanvas, type Canvas } from '@napi-rs/canvas';
-import type { MakeSurface, Surface } from '$lib/core/standins';
+import type { MakeSurface, Surface } from '$lib/service/standins';
 
 const canvases = new WeakMap<Surface, Canvas>();
 

@@ -1,4 +1,4 @@
-import { boxRoom, boxSum } from '$lib/core/diffusion';
+import { boxRoom, boxSum } from '$lib/service/diffusion';
 import type { Signals } from '$lib/core/schema';
 import type { SceneField } from './scene-field';
 
