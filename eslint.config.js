@@ -50,6 +50,10 @@ const storeys = [
 	{ files: ['src/routes/**'], forbid: [['^dexie', 'Only lib/store knows Dexie.']] }
 ];
 
+/**
+ * @param {string[][]} forbid what may not be imported, and why
+ * @returns {import('eslint').Linter.RulesRecord}
+ */
 const restricted = (forbid) => ({
 	'no-restricted-imports': [
 		'error',

@@ -2,5 +2,4 @@ export * from './brief';
 export * from './measured';
 export * from './model-card';
 export * from './render';
-export * from './openapi';
 export * from './words';

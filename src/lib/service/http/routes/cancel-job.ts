@@ -1,0 +1,13 @@
+import { jobs } from '../held';
+import { defineRoute, nothing, unknownHere } from './route';
+
+export const cancelJob = defineRoute({
+	method: 'delete',
+	path: '/jobs/{job}',
+	summary: 'Cancel what is not finished',
+	responses: { '204': { description: 'Cancelled' }, ...unknownHere },
+	handle: (_request, { job }) => {
+		jobs().cancel(job);
+		return nothing();
+	}
+});

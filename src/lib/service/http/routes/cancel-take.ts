@@ -1,0 +1,13 @@
+import { jobs } from '../held';
+import { defineRoute, nothing, unknownHere } from './route';
+
+export const cancelTake = defineRoute({
+	method: 'delete',
+	path: '/jobs/{job}/takes/{take}',
+	summary: 'Cancel one take',
+	responses: { '204': { description: 'Cancelled' }, ...unknownHere },
+	handle: (_request, { job, take }) => {
+		jobs().cancel(job, take);
+		return nothing();
+	}
+});

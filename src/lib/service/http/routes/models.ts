@@ -1,0 +1,10 @@
+import { cards } from '$lib/service/standins';
+import { defineRoute, json, told } from './route';
+
+export const models = defineRoute({
+	method: 'get',
+	path: '/models',
+	summary: 'The models on offer',
+	responses: { '200': told('Models', 'Model cards') },
+	handle: () => json({ models: cards })
+});

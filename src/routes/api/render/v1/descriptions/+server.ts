@@ -1,6 +1,0 @@
-import { json } from '@sveltejs/kit';
-import { answer, readJson, shelf, words } from '$lib/service/http';
-import type { RequestHandler } from './$types';
-
-export const POST: RequestHandler = ({ request }) =>
-	answer(async () => json(await words().describe(await readJson(request), shelf().images)));
