@@ -1,4 +1,4 @@
-import type { Size } from '$lib/core/schema';
+import type { Size } from '$lib/core/contract';
 
 /** Where pictures go, by use. */
 export interface Destination {

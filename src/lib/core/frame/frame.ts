@@ -1,4 +1,4 @@
-import type { ModelCard, Size } from '$lib/core/schema';
+import type { ModelCard, Size } from '$lib/core/contract';
 
 /** Width by height, as it is written everywhere: 1344\u00d7768. */
 export function frameLabel({ width, height }: Size): string {

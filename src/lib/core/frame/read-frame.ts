@@ -1,4 +1,4 @@
-import type { Size } from '$lib/core/schema';
+import type { Size } from '$lib/core/contract';
 import { sizeForRatio, type SizeChoice } from './frame';
 
 /** What a typed frame came to: the size, and what was asked for, or a sentence that says what is wrong. */

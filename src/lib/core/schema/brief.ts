@@ -1,7 +1,6 @@
 import { z } from 'zod';
-import { Size } from './model-card';
-import { Signals, TakeSettings, TakeState } from './render';
-import { MAX_PROMPT, Style, Words } from './words';
+import { MAX_PROMPT, Signals, Size, TakeSettings, TakeState } from '$lib/core/contract';
+import { Style, TakeWords, Words } from '$lib/core/wording';
 
 const id = z.string().min(1).max(100);
 /** Milliseconds since 1970, as `Date.now()` gives them. */
@@ -136,14 +135,6 @@ export const Plan = z.object({
 	createdAt: instant
 });
 export type Plan = z.infer<typeof Plan>;
-
-/** How the words of a take came about: what was written, and the styles that were put to it. */
-export const TakeWords = z.object({
-	wording: z.string(),
-	negative: z.string(),
-	styles: z.array(Style)
-});
-export type TakeWords = z.infer<typeof TakeWords>;
 
 /** Which of a model's own stops a setting was made with: the `level`-th `of` so many, from 1. */
 const OwnLevel = z.object({ level: z.int().min(1), of: z.int().min(1) });

@@ -1,5 +1,4 @@
+export * from '$lib/core/contract';
+export { NegativeSet, Phrase, PhraseStack, Style, TakeWords, Words } from '$lib/core/wording';
 export * from './brief';
 export * from './measured';
-export * from './model-card';
-export * from './render';
-export * from './words';

@@ -1,9 +1,13 @@
-import type { Brief, NegativeSet, PhraseStack, Words } from '$lib/core/schema';
+import type { NegativeSet, PhraseStack, Words } from './objects';
 import { negativeOf } from './leave-out';
 import { emptyStack, readStack, rereadStack, stackText } from './phrases';
 
 /** A change to a brief's words, with the texts that follow from it. */
-export type WordsChange = Partial<Pick<Brief, 'prompt' | 'negative'>> & Pick<Brief, 'words'>;
+export interface WordsChange {
+	words: Words;
+	prompt?: string;
+	negative?: string;
+}
 
 /** The words of a brief in which nothing was written yet. */
 export const noWords: Words = {

@@ -1,4 +1,4 @@
-import { facets, type Facet } from '$lib/core/schema';
+import { facets, type Facet } from '$lib/core/contract';
 
 export { facets, type Facet };
 

@@ -1,5 +1,5 @@
 import { stream, type Stream } from '$lib/core/random';
-import type { Facet, FullerRequest, FullerVersion } from '$lib/core/schema';
+import type { Facet, FullerRequest, FullerVersion } from '$lib/core/contract';
 import { leftOutBy, sayingKey } from './leave-out';
 import { phraseLists } from './lists';
 import { readStack } from './phrases';

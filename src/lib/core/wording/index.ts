@@ -1,3 +1,4 @@
+export { NegativeSet, Phrase, PhraseStack, Style, TakeWords, Words } from './objects';
 export {
 	noWords,
 	plainWords,

@@ -1,4 +1,4 @@
-import type { NegativeSet, Words } from '$lib/core/schema';
+import type { NegativeSet, Words } from './objects';
 import { joining, singular, splitPhrases, words } from './text';
 
 /** Sets to begin with, by kind of picture. Our own selection; the defects are common practice. */

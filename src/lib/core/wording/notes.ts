@@ -1,4 +1,4 @@
-import type { ModelCard } from '$lib/core/schema';
+import type { ModelCard } from '$lib/core/contract';
 import { countWords, formOf } from './text';
 
 /** How a model takes a prompt. */

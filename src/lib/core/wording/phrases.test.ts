@@ -12,7 +12,7 @@ import {
 	rereadStack,
 	stackText
 } from './index';
-import type { PhraseStack } from '$lib/core/schema';
+import type { PhraseStack } from './objects';
 
 let next = 0;
 const newId = () => `p${next++}`;

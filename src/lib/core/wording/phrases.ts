@@ -1,5 +1,6 @@
 import { diffArrays } from 'diff';
-import type { Facet, Phrase, PhraseStack } from '$lib/core/schema';
+import type { Facet } from '$lib/core/contract';
+import type { Phrase, PhraseStack } from './objects';
 import { facetOf, onlyLeads } from './guess';
 
 export const emptyStack: PhraseStack = { phrases: [], tail: '' };

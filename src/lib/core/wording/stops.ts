@@ -1,4 +1,4 @@
-import type { PhraseStack, Words } from '$lib/core/schema';
+import type { PhraseStack, Words } from './objects';
 import { stackText } from './phrases';
 
 /** More wordings than this on one dial are taken for a slip. */

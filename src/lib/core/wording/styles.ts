@@ -1,4 +1,4 @@
-import type { Style } from '$lib/core/schema';
+import type { Style } from './objects';
 import { negativeText } from './leave-out';
 import { splitPhrases } from './text';
 

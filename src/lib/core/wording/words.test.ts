@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { FullerRequest } from '$lib/core/schema';
+import type { FullerRequest } from '$lib/core/contract';
 import {
 	applyStyles,
 	changePhrase,

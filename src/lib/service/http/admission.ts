@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { schedules } from '$lib/service/diffusion';
-import { JobRequest, TakeRequest, type ModelCard, type Problem } from '$lib/core/schema';
+import { JobRequest, TakeRequest, type ModelCard, type Problem } from '$lib/core/contract';
 import { characterOf } from '$lib/service/standins';
 import { UNPROMPTED } from '$lib/core/wording';
 import { readJson } from './body';

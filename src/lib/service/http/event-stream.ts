@@ -1,4 +1,4 @@
-import type { RenderEvent } from '$lib/core/schema';
+import type { RenderEvent } from '$lib/core/contract';
 
 /** How often a quiet stream says that it is still there, in milliseconds. */
 const HEARTBEAT = 15_000;

@@ -6,7 +6,7 @@ import { PictureMemory } from './memory';
 import { prepare } from './pictures';
 import { ServiceProblem } from './problem';
 import { Teaching } from './teaching';
-import type { TakeSettings } from '$lib/core/schema';
+import type { TakeSettings } from '$lib/core/contract';
 
 const picture = (width: number, height: number, background = '#336699') =>
 	sharp({ create: { width, height, channels: 3, background } });

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import { kindOf } from '$lib/core/formats';
-import type { ImageTicket } from '$lib/core/schema';
+import type { ImageTicket } from '$lib/core/contract';
 import { limits } from './limits';
 import type { PictureMemory, SharedPicture } from './memory';
 import { problem } from './problem';

@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { takeCredits } from '$lib/core/plan';
-import type { JobStatus, JobTicket, RenderEvent, TakeRequest, TakeState } from '$lib/core/schema';
+import type { JobStatus, JobTicket, RenderEvent, TakeRequest, TakeState } from '$lib/core/contract';
 import { characterOf } from '$lib/service/standins';
 import { heldBytes, keptFor, keptTakes, limits } from './limits';
 import type { AdmittedJob } from './admission';

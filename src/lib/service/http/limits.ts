@@ -1,4 +1,4 @@
-import type { Limits } from '$lib/core/schema';
+import type { Limits } from '$lib/core/contract';
 
 /** What the service takes on. */
 export const limits: Limits = {

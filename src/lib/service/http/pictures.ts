@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import type { TakeSettings } from '$lib/core/schema';
+import type { TakeSettings } from '$lib/core/contract';
 import type { Bitmap, Materials } from '$lib/service/standins';
 import type { SharedPicture } from './memory';
 

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, it } from 'vitest';
-import type { TakeSettings } from '$lib/core/schema';
+import type { TakeSettings } from '$lib/core/contract';
 import { openPool } from './pool';
 
 const folder = mkdtempSync(join(tmpdir(), 'dial-pick-pool-'));

@@ -1,4 +1,4 @@
-import type { Problem } from '$lib/core/schema';
+import type { Problem } from '$lib/core/contract';
 import type { ZodError } from 'zod';
 
 /** An answer that says what is wrong, where, and what to do. RFC 9457. */

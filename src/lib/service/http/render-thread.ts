@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import type { MessagePort } from 'node:worker_threads';
 import { createCanvas } from '@napi-rs/canvas';
 import sharp from 'sharp';
-import type { Output, Signals, TakeSettings } from '$lib/core/schema';
+import type { Output, Signals, TakeSettings } from '$lib/core/contract';
 import {
 	adapters,
 	characterOf,

@@ -4,7 +4,7 @@ import { mkdirSync, mkdtempSync, readdirSync, rmSync, utimesSync } from 'node:fs
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it, vi } from 'vitest';
-import { JobRequest, type RenderEvent, type TakeRequest } from '$lib/core/schema';
+import { JobRequest, type RenderEvent, type TakeRequest } from '$lib/core/contract';
 import { characterOf, openBook, readPrompt, renderTake } from '$lib/service/standins';
 import { readJob, type AdmittedJob } from './admission';
 import { measure } from './body';

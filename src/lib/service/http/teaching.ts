@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
-import { TeachRequest, type AdapterTicket } from '$lib/core/schema';
+import { TeachRequest, type AdapterTicket } from '$lib/core/contract';
 import type { Images } from './images';
 import type { PictureMemory, SharedPicture } from './memory';
 import { invalid, problem } from './problem';

@@ -1,6 +1,6 @@
 import { describePicture, readPrompt } from '$lib/service/standins';
 import { fullerVersions } from '$lib/core/wording';
-import type { Description, FullerRequest, FullerVersions, Reading } from '$lib/core/schema';
+import type { Description, FullerRequest, FullerVersions, Reading } from '$lib/core/contract';
 import type { SharedPicture } from './memory';
 
 /** What is worked out about words, off the thread that answers calls. */

@@ -5,7 +5,7 @@ import {
 	type Description,
 	type FullerVersions,
 	type Reading
-} from '$lib/core/schema';
+} from '$lib/core/contract';
 import { characterOf } from '$lib/service/standins';
 import { openThreads, threadFile, type Threads } from './threads';
 import type { Images } from './images';

@@ -1,4 +1,4 @@
-import type { ModelCard } from '$lib/core/schema';
+import type { ModelCard } from '$lib/core/contract';
 import { mix, rgb, type Rgb } from './colour';
 import { media, type Medium, type Plate } from './repertoire/media';
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { TakeSettings } from '$lib/core/schema';
+import type { TakeSettings } from '$lib/core/contract';
 import { makeSurface } from '$lib/service/http/surface';
 import {
 	characterOf,

@@ -1,4 +1,4 @@
-import type { ModelCard } from '$lib/core/schema';
+import type { ModelCard } from '$lib/core/contract';
 import { adapterCards } from './adapters';
 import type { Hand } from './hand';
 

@@ -1,4 +1,4 @@
-import type { ReferenceUse, StartFit } from '$lib/core/schema';
+import type { ReferenceUse, StartFit } from '$lib/core/contract';
 
 /** A picture in memory: `width * height * 3` bytes, red, green, blue. */
 export interface Bitmap {

@@ -1,5 +1,5 @@
 import { normals } from '$lib/core/random';
-import type { TakeSettings } from '$lib/core/schema';
+import type { TakeSettings } from '$lib/core/contract';
 
 /** Streams of a seed above those that samplers draw from. */
 const BATCH_STREAM = 0x10000;

@@ -1,4 +1,4 @@
-import type { TakeSettings } from '$lib/core/schema';
+import type { TakeSettings } from '$lib/core/contract';
 import { LATENT_SCALE, toLatent, type SceneBook } from './book';
 import type { Bitmap, Materials } from './materials';
 import { readNegative } from './reading';

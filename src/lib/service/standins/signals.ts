@@ -1,5 +1,5 @@
 import { boxRoom, boxSum } from '$lib/service/diffusion';
-import type { Signals } from '$lib/core/schema';
+import type { Signals } from '$lib/core/contract';
 import type { SceneField } from './scene-field';
 
 /** Log-odds of one place count for no more than this. */

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { TakeSettings } from '$lib/core/schema';
+import type { TakeSettings } from '$lib/core/contract';
 import { makeSurface } from '$lib/service/http/surface';
 import { toLatent } from './book';
 import {

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { normals } from '$lib/core/random';
-import type { TakeSettings } from '$lib/core/schema';
+import type { TakeSettings } from '$lib/core/contract';
 import { makeSurface } from '$lib/service/http/surface';
 import {
 	characterOf,

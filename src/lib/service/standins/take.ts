@@ -1,6 +1,6 @@
 import { guidedDenoiser, samplers, schedules, type GuidedOptions } from '$lib/service/diffusion';
 import { normals } from '$lib/core/random';
-import type { Signals, TakeSettings } from '$lib/core/schema';
+import type { Signals, TakeSettings } from '$lib/core/contract';
 import { LATENT_SCALE, type SceneBook } from './book';
 import type { Character } from './cards';
 import { decode } from './decode';

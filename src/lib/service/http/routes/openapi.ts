@@ -17,7 +17,7 @@ import {
 	RenderEvent,
 	SHIPPED_SERVICE,
 	TeachRequest
-} from '$lib/core/schema';
+} from '$lib/core/contract';
 import type { Route } from './route';
 
 const schemas = {

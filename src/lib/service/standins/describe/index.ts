@@ -1,4 +1,4 @@
-import type { Description } from '$lib/core/schema';
+import type { Description } from '$lib/core/contract';
 import { framings } from '../repertoire/framings';
 import { lights } from '../repertoire/lights';
 import { media } from '../repertoire/media';

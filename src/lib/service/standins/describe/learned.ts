@@ -1,4 +1,4 @@
-import type { Facet } from '$lib/core/schema';
+import type { Facet } from '$lib/core/contract';
 
 /** What tells the members of one facet apart: a linear score for each of them. */
 export interface LearnedFacet {
