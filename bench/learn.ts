@@ -16,7 +16,11 @@ import {
 	type Scene
 } from '../src/lib/service/standins';
 import { FEATURES, featuresOf, lookedAt } from '../src/lib/service/standins/describe/features';
-import { posterior, type LearnedFacet, type StoredFacet } from '../src/lib/service/standins/describe';
+import {
+	posterior,
+	type LearnedFacet,
+	type StoredFacet
+} from '../src/lib/service/standins/describe';
 import { framings } from '../src/lib/service/standins/repertoire/framings';
 import { lights } from '../src/lib/service/standins/repertoire/lights';
 import { media } from '../src/lib/service/standins/repertoire/media';

@@ -1,4 +1,5 @@
 import { Dexie, type EntityTable, type Table, type Transaction } from 'dexie';
+import { completeRack } from '$lib/core/dials';
 import {
 	upgradeBrief1,
 	upgradeBrief2,
@@ -23,6 +24,7 @@ import type {
 	Pick,
 	Plan,
 	Purse,
+	Rack,
 	Remark,
 	Spending,
 	Style,
@@ -180,6 +182,9 @@ export class Database extends Dexie {
 				jobs: 'key, planId, briefId'
 			})
 			.upgrade(upgradeTo4);
+		// What was kept before a dial came is held where that dial changes nothing.
+		for (const table of [this.briefs, this.plans] as Table<{ rack: Partial<Rack> } | undefined>[])
+			table.hook('reading', (row) => row && { ...row, rack: completeRack(row.rack) });
 	}
 }
 

@@ -1,5 +1,6 @@
 /// <reference lib="webworker" />
-import { offersWithin, workOut, type Offer, type WorkedOut } from '$lib/core/plan';
+import { workOut, type WorkedOut } from '$lib/core/designs';
+import { offersWithin, type Offer } from '$lib/core/plan';
 import type { Design, ModelCard, PlanRack } from '$lib/core/schema';
 
 /** Works designs out, off the page's thread. */

@@ -1,10 +1,11 @@
 /// <reference lib="webworker" />
+import type { Made } from '$lib/core/dials';
 import {
 	isPictureName,
 	isTableName,
 	kindOf,
 	readTable,
-	settingsOf,
+	madeInside,
 	unpackPictures,
 	FileProblem,
 	type Elsewhere,
@@ -29,7 +30,7 @@ export type ImportTask = { id: number } & (
 	{ kind: 'open'; chosen: Chosen[] } | { kind: 'carried'; picture: Blob }
 );
 export type ImportAnswer =
-	{ id: number; result: Opened | Elsewhere['settings'] } | { id: number; error: string };
+	{ id: number; result: Opened | Made | null } | { id: number; error: string };
 
 /** A table has so many bytes at most. */
 const MOST_TABLE = 32 * 1024 ** 2;
@@ -65,8 +66,7 @@ async function open(chosen: readonly Chosen[]): Promise<Opened> {
 		const read = readTable(text, names);
 		refused.push(...read.refused);
 		for (const one of read.pictures)
-			if (Object.keys(one.settings).length || Object.keys(one.besides).length)
-				told.set(one.file, one);
+			if (Object.keys(one.stops).length || Object.keys(one.besides).length) told.set(one.file, one);
 	}
 	return {
 		pictures: pictures.map((one) => ({ ...one, told: told.get(one.name) ?? null })),
@@ -74,12 +74,12 @@ async function open(chosen: readonly Chosen[]): Promise<Opened> {
 	};
 }
 
-/** The settings that a picture carries itself, where it was exported here. */
-async function carried(picture: Blob): Promise<Elsewhere['settings']> {
+/** What a picture says itself that it was made with, where it was exported here. */
+async function carried(picture: Blob): Promise<Made | null> {
 	try {
-		return settingsOf(new Uint8Array(await picture.arrayBuffer()));
+		return madeInside(new Uint8Array(await picture.arrayBuffer()));
 	} catch (cause) {
-		if (cause instanceof FileProblem) return {};
+		if (cause instanceof FileProblem) return null;
 		throw cause;
 	}
 }

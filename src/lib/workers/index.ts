@@ -1,6 +1,8 @@
-import { FileProblem, type Archive, type Elsewhere } from '$lib/core/formats';
+import { type WorkedOut } from '$lib/core/designs';
+import type { Made } from '$lib/core/dials';
+import { FileProblem, type Archive } from '$lib/core/formats';
 import type { Apart, DifferenceKind } from '$lib/core/measure';
-import type { Offer, WorkedOut } from '$lib/core/plan';
+import type { Offer } from '$lib/core/plan';
 import type { Design, Measured, ModelCard, PlanRack } from '$lib/core/schema';
 import ArchivesWorker from './archives.worker?worker';
 import DesignsWorker from './designs.worker?worker';
@@ -102,9 +104,9 @@ export const packPictures = (files: PictureFile[]): Promise<Blob> =>
 export const openPictures = (chosen: Chosen[]): Promise<Opened> =>
 	imports<Opened>({ kind: 'open', chosen });
 
-/** The settings that a picture carries itself; none when it has none. */
-export const settingsCarried = (picture: Blob): Promise<Elsewhere['settings']> =>
-	imports<Elsewhere['settings']>({ kind: 'carried', picture });
+/** What a picture says itself that it was made with; null when it says nothing. */
+export const madeCarried = (picture: Blob): Promise<Made | null> =>
+	imports<Made | null>({ kind: 'carried', picture });
 
 /** SHA-256 of a picture's pixels, as a render service gives it with a take. */
 export const pixelHash = (picture: Blob): Promise<string> =>

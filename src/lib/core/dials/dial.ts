@@ -1,13 +1,7 @@
+import type { z } from 'zod';
+import type { ModelCard, Size, TakeSettings } from '$lib/core/contract';
 import { hash32 } from '$lib/core/random';
-import type {
-	Levels,
-	ModelCard,
-	PlanRack,
-	Size,
-	Style,
-	TakeSettings,
-	TakeWords
-} from '$lib/core/schema';
+import type { Style, TakeWords } from '$lib/core/wording';
 
 /** One of a model's own stops: the `level`-th of so many, and what it comes to for that model. */
 export interface OwnStop {
@@ -19,11 +13,8 @@ export interface OwnStop {
 /** A value put on a dial. */
 export type Stop = string | number | Size | readonly Style[] | OwnStop;
 
-/** Every dial: each has its stops in a plan. */
-export type DialId = Exclude<keyof PlanRack, 'own'>;
-
-/** Dials on which a model may have stops of its own. */
-export type OwnDialId = keyof Levels;
+/** Which of a model's own stops something was made with, by dial: the `level`-th `of` so many, from 1. */
+export type Levels = Record<string, { level: number; of: number }>;
 
 /** Something with settings, such as a take. */
 export interface Made {
@@ -39,14 +30,83 @@ export interface Draft {
 	levels?: Levels;
 }
 
-/** One setting that can be varied. */
-export interface Dial {
-	id: DialId;
+/** Stops by dial, as a dial sees those of all others. */
+export type AnyRack = Readonly<Record<string, readonly unknown[]>>;
+
+/** What of a brief its words put on dials. */
+export interface BriefWords {
+	prompt: string;
+	negative: string;
+	words: Parameters<typeof import('$lib/core/wording').wordingStops>[0] &
+		Parameters<typeof import('$lib/core/wording').negativeStops>[0];
+}
+
+/** Why a dial cannot be run as it is set. */
+export interface DialProblem {
+	says: string;
+	mend?: {
+		/** As a button says it. */
+		says: string;
+		/** Stops by dial; absent where it is mended under Words. */
+		change?: Record<string, unknown>;
+	};
+}
+
+/** Which control turns a dial. */
+export type Control =
+	| { kind: 'models' | 'seeds' | 'batch' | 'starts' | 'wordings' | 'styles' | 'negatives' }
+	/** Set on a board of its own, not on the rack. */
+	| { kind: 'board' }
+	/** An upright scale. */
+	| {
+			kind: 'scale';
+			/** Its ends, and the smallest stop where it begins below that. */
+			min: number;
+			max: number;
+			least?: number;
+			/** What an arrow key moves a stop by. */
+			nudge: number;
+			/** Distance of the ticks, and of those that carry a number. @default tick */
+			tick: number;
+			label?: number;
+			/** What the ends mean, in words. */
+			ends?: { top: string; bottom: string };
+			/** The range of a model, where models differ: its ends take the place of the scale's. */
+			range?: (card: ModelCard) => ModelCard['guidance'];
+	  }
+	/** A list to choose from, as models' cards offer it. */
+	| {
+			kind: 'choice';
+			/** Offered by a card: keys of stops, and what more there is to say of them. */
+			offered: (card: ModelCard) => readonly { key: string; title?: string }[];
+			/** Whether models that are not chosen offer theirs, too. */
+			ofAll?: boolean;
+	  };
+
+/** How a dial stands in a table of settings: its columns' names, and how a cell is read. */
+export interface DialTable {
+	/** Names that its column goes under, besides its id and its label; in small letters. */
+	names?: readonly string[];
+	/** Where cells are numbers: their bounds, and whether they are whole. */
+	number?: { least: number; most: number; whole: boolean };
+	/** Reads any other cell: its stop, or why it is none. @default the text, at most 100 characters */
+	read?: (text: string) => { stop: Stop } | { problem: string };
+}
+
+/** One setting that can be varied: everything that the program knows of it. */
+export interface Dial<Id extends string = string, S = unknown> {
+	id: Id;
 	label: string;
 	/** The label in the middle of a sentence, for more than one stop. */
 	many: string;
 	/** What the dial does, in a sentence for someone who has never turned it. */
 	explained: string;
+	/** A stop as racks keep it. */
+	stop: z.ZodType<S>;
+	/** The stop that changes nothing: a rack that says nothing of the dial is held at it. */
+	rest?: S;
+	/** The stops that a brief's words make, where they do not stand on its rack. */
+	ofWords?: (brief: BriefWords) => S[];
 	/** The stop that something was made with. */
 	read: (made: Made) => Stop;
 	/** Settings with this dial turned to a stop. */
@@ -55,7 +115,71 @@ export interface Dial {
 	format: (stop: Stop, cards?: readonly ModelCard[]) => string;
 	/** Order of stops along a scale; negative when `a` comes first, 0 where there is no scale. */
 	compare: (a: Stop, b: Stop) => number;
+	/** Whether settings that are not whole say something of this dial. */
+	said: (draft: Draft) => boolean;
+	/** Whether settings that say nothing of it have none of it, rather than leave it open. */
+	restIn?: (draft: Draft) => boolean;
+	/** Whether it changes nothing of something: an adapter, a start picture that it has not. */
+	idle?: (made: Made) => boolean;
+	/**
+	 * Its places: in a plan as it is written, on the rack, as an axis of a sheet, each from the first;
+	 * in a run from the slowest to change, so that one seed goes through all settings before the next.
+	 */
+	order: { plan: number; rack: number; sheet: number; run: number };
+	/** Whether its stops differ by chance alone: none is better than another. */
+	chance?: boolean;
+	/** Whether price and time of a take depend on it. */
+	priced?: boolean;
+	/** Number dials: distance of stops that a scatter, or a spread over a range, keeps to. */
+	step?: number;
+	/** Where pictures move along it from stop to stop: its place among such dials. */
+	moves?: number;
+	/** Whether its stops are best set in figures. */
+	figures?: boolean;
+	/** Whether its stops are texts, of which labels show only the words that differ. */
+	text?: boolean;
+	/** In the line that says what takes share: by itself, after its label, or not at all. @default label */
+	told?: 'itself' | 'label' | 'not';
+	/** The dial without which it does nothing, and what is said where it is varied all the same. */
+	follows?: { dial: string; alone: string; beside: string };
+	/** Put on the rack when it is wanted, under this name; `varied`: shown there when it varies only. */
+	extra?: { label: string; varied?: boolean };
+	/** What of it a model cannot do. */
+	problemsOf?: (
+		card: ModelCard,
+		at: { stops: readonly S[]; own: boolean; rack: AnyRack; cards: readonly ModelCard[] }
+	) => DialProblem[];
+	/** What is wrong with it whatever the model. */
+	problems?: (at: {
+		stops: readonly S[];
+		rack: AnyRack;
+		cards: readonly ModelCard[];
+	}) => DialProblem[];
+	control: Control;
+	table: DialTable;
 }
+
+/** A dial as it is written down: what is usual may be left out. */
+export type DialSpec<Id extends string, S> = Omit<
+	Dial<Id, S>,
+	'format' | 'compare' | 'said' | 'table'
+> &
+	Partial<Pick<Dial<Id, S>, 'format' | 'compare' | 'said' | 'table'>>;
+
+/** One dial, with what is usual filled in. The register in `register.ts` holds them all. */
+export const defineDial = <const Id extends string, S>(spec: DialSpec<Id, S>): Dial<Id, S> => ({
+	format: (stop) => stopKey(stop),
+	compare: (a, b) => (typeof a === 'number' && typeof b === 'number' ? a - b : 0),
+	said: (draft) => spec.read(draft as Made) !== undefined,
+	table: {},
+	...spec
+});
+
+/** Settings with one field set. */
+export const withField = (draft: Draft, field: keyof TakeSettings, value: unknown): Draft => ({
+	...draft,
+	settings: { ...draft.settings, [field]: value }
+});
 
 /** A stop as text that is equal for equal stops alone. */
 export function stopKey(stop: Stop): string {
@@ -72,30 +196,9 @@ export function stopKey(stop: Stop): string {
 export const styleNames = (styles: readonly Style[]): string =>
 	styles.map(({ name }) => name).join(' + ');
 
-/** Fields of the settings whose value is a stop by itself. */
-type PlainField = {
-	[K in keyof TakeSettings]-?: TakeSettings[K] extends string | number ? K : never;
-}[keyof TakeSettings];
-
-type About = Pick<Dial, 'id' | 'label' | 'many' | 'explained'> &
-	Partial<Pick<Dial, 'format' | 'compare'>>;
-
-const usual: Pick<Dial, 'format' | 'compare'> = {
-	format: (stop) => stopKey(stop),
-	compare: (a, b) => (typeof a === 'number' && typeof b === 'number' ? a - b : 0)
-};
-
-/** A dial that reads and writes one field of the settings. */
-export function fieldDial<
-	K extends Exclude<PlainField, 'width' | 'height' | 'prompt' | 'negative'>
->(field: K, dial: About): Dial {
-	return {
-		read: ({ settings }) => settings[field],
-		write: (draft, stop) => ({ ...draft, settings: { ...draft.settings, [field]: stop } }),
-		...usual,
-		...dial
-	};
-}
+/** Whether a stop is a place among models' own. */
+export const isOwnStop = (stop: Stop): stop is OwnStop =>
+	typeof stop === 'object' && 'level' in stop;
 
 const levelNames: Record<string, string> = {
 	'1 of 2': 'low',
@@ -112,7 +215,7 @@ export const levelName = (stop: OwnStop): string =>
 /** The stop that something was made with, in words: of models' own stops the value, and its place. */
 export function toldStop(dial: Dial, made: Made, cards?: readonly ModelCard[]): string {
 	const stop = dial.read(made);
-	if (typeof stop !== 'object' || !('level' in stop)) return dial.format(stop, cards);
+	if (!isOwnStop(stop)) return dial.format(stop, cards);
 	return stop.of === 1 ? String(stop.value) : `${stop.value} (${levelName(stop)} of its own)`;
 }
 
@@ -122,72 +225,4 @@ export function writtenStop(dial: Dial, made: Made): string | number {
 	if (typeof stop !== 'object') return stop;
 	if ('level' in stop) return stop.value;
 	return 'width' in stop ? stopKey(stop) : styleNames(stop);
-}
-
-/** A number dial on which a model may have stops of its own. */
-export function ownDial(field: OwnDialId, about: About): Dial {
-	const level = (stop: Stop): number =>
-		typeof stop === 'object' && 'level' in stop ? stop.level : Infinity;
-	return {
-		...fieldDial(field, about),
-		read: ({ settings, levels }) => {
-			const own = levels?.[field];
-			return own ? { ...own, value: settings[field] } : settings[field];
-		},
-		write: ({ levels, ...draft }, stop) => {
-			const { [field]: _, ...others } = levels ?? {};
-			if (typeof stop !== 'object' || !('level' in stop))
-				return {
-					...draft,
-					...(Object.keys(others).length ? { levels: others } : {}),
-					settings: { ...draft.settings, [field]: stop }
-				};
-			const { value, ...own } = stop;
-			return {
-				...draft,
-				levels: { ...others, [field]: own },
-				settings: { ...draft.settings, [field]: value }
-			};
-		},
-		format: (stop) =>
-			typeof stop === 'object' && 'level' in stop ? levelName(stop) : stopKey(stop),
-		compare: (a, b) =>
-			typeof a === 'number' && typeof b === 'number' ? a - b : level(a) - level(b) || 0
-	};
-}
-
-/**
- * A dial of the words. Whatever of wording, negative prompt and styles is turned, the words that are
- * sent are made up anew of all three.
- */
-export function wordsDial(
-	field: keyof TakeWords,
-	read: Dial['read'],
-	sent: (
-		words: Omit<TakeWords, 'styles'>,
-		styles: readonly Style[]
-	) => { prompt: string; negative: string },
-	dial: About
-): Dial {
-	return {
-		read,
-		write: (draft, stop) => {
-			const words: Partial<TakeWords> = { ...draft.words, [field]: stop };
-			const { prompt, negative } = sent(
-				{ wording: words.wording ?? '', negative: words.negative ?? '' },
-				words.styles ?? []
-			);
-			return {
-				...draft,
-				words,
-				settings: {
-					...draft.settings,
-					...(words.wording === undefined ? {} : { prompt }),
-					...(words.negative === undefined ? {} : { negative })
-				}
-			};
-		},
-		...usual,
-		...dial
-	};
 }

@@ -10,7 +10,15 @@ import {
 } from '@zip.js/zip.js';
 import Papa from 'papaparse';
 import { z } from 'zod';
-import { dials, stopKey, writtenStop, type OwnDialId, type Stop } from '$lib/core/dials';
+import {
+	dials,
+	orderedRack,
+	ownDials,
+	stopKey,
+	writtenStop,
+	type OwnDialId,
+	type Stop
+} from '$lib/core/dials';
 import { measures } from '$lib/core/measure';
 import {
 	Brief,
@@ -94,9 +102,14 @@ export async function writeArchiveTo<T>(
 	{ whole, pictures, starts = new Map<string, Blob>() }: Archive,
 	onStep?: (done: number, all: number) => void
 ): Promise<T> {
-	const file = { format: 'dial-pick/brief', version: 4, ...whole } satisfies z.infer<
-		typeof ArchiveFile
-	>;
+	const { brief, plans } = whole;
+	const file = {
+		format: 'dial-pick/brief',
+		version: 4,
+		...whole,
+		brief: { ...brief, rack: orderedRack(brief.rack) },
+		plans: plans.map((plan) => ({ ...plan, rack: orderedRack(plan.rack) }))
+	} satisfies z.infer<typeof ArchiveFile>;
 	const zip = new ZipWriter<T>(sink as Writer<T>, {
 		extendedTimestamp: false,
 		// One fixed date, so that the same brief gives the same bytes.
@@ -133,9 +146,7 @@ export function settingsTable(
 	const noted = new Map(remarks.map((one) => [one.takeId, one]));
 	const kinds = new Map<string, MarkKind>(marks.map(({ takeId, kind }) => [takeId, kind]));
 	const columns = [...new Set(takes.flatMap((take) => Object.keys(take.columns ?? {})))];
-	const places = (['guidance', 'steps'] as const).filter((id) =>
-		takes.some(({ levels }) => levels?.[id])
-	);
+	const places = ownDials.filter((id) => takes.some(({ levels }) => levels?.[id]));
 	const rows = takes.map((take) => ({
 		take: take.number,
 		...Object.fromEntries(dials.map((dial) => [dial.id, writtenStop(dial, take)])),

@@ -18,20 +18,20 @@ describe('a table of pictures made elsewhere', () => {
 			expect(refused).toEqual([]);
 			expect(pictures[0]).toEqual({
 				file: 'in/a.png',
-				settings: { guidance: 6.5, steps: 20, seed: 7, model: 'House model' },
+				stops: { guidance: 6.5, steps: 20, seed: 7, model: 'House model' },
 				besides: { moon: 'full' }
 			});
-			expect(pictures[1].settings.model).toBe('One, two');
+			expect(pictures[1].stops.model).toBe('One, two');
 			// A file that no row names comes in with its settings open.
-			expect(pictures[2]).toEqual({ file: 'c.webp', settings: {}, besides: {} });
+			expect(pictures[2]).toEqual({ file: 'c.webp', stops: {}, besides: {} });
 		}
 	});
 
 	it('says what it cannot use, and uses the rest', () => {
 		const text = 'file,steps,guidance\na.png,many,6\nb.png,-3,7\nlost.png,1,1\na.png,2,2\n,3,3\n';
 		const { pictures, refused } = readTable(text, files);
-		expect(pictures[0].settings).toEqual({ guidance: 6 });
-		expect(pictures[1].settings).toEqual({ guidance: 7 });
+		expect(pictures[0].stops).toEqual({ guidance: 6 });
+		expect(pictures[1].stops).toEqual({ guidance: 7 });
 		expect(refused.map(({ why }) => why)).toEqual([
 			'row 2, steps: \u201cmany\u201d is no number; left open.',
 			'row 3, steps: -3 is outside 1 to 1000; left open.',
@@ -47,12 +47,12 @@ describe('a table of pictures made elsewhere', () => {
 		expect(pictures).toHaveLength(3);
 		const double = ['x/a.png', 'y/a.png'];
 		expect(readTable('file,steps\na.png,9\n', double).refused[0].why).toMatch(/whole path/);
-		expect(readTable('file,steps\ny/a.png,9\n', double).pictures[1].settings.steps).toBe(9);
+		expect(readTable('file,steps\ny/a.png,9\n', double).pictures[1].stops.steps).toBe(9);
 	});
 
 	it('keeps a column whose name is there twice beside the first, and says so', () => {
 		const { pictures, refused } = readTable('file,Steps,steps,\na.png,9,30,x\n', ['a.png']);
-		expect(pictures[0].settings).toEqual({ steps: 9 });
+		expect(pictures[0].stops).toEqual({ steps: 9 });
 		expect(pictures[0].besides).toEqual({ 'steps 2': '30', 'column 4': 'x' });
 		expect(refused).toEqual([
 			{
@@ -64,11 +64,8 @@ describe('a table of pictures made elsewhere', () => {
 
 	it('is completed with the size of the pixels', () => {
 		const made = madeElsewhere(
-			{ file: 'a', settings: { steps: 9 }, besides: {} },
-			{
-				width: 30,
-				height: 20
-			}
+			{ stops: { steps: 9, frame: { width: 3, height: 2 } } },
+			{ width: 30, height: 20 }
 		);
 		expect(made.settings).toMatchObject({ steps: 9, width: 30, height: 20, model: 'elsewhere' });
 	});

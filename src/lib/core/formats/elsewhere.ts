@@ -1,8 +1,16 @@
 import Papa from 'papaparse';
-import type { Made } from '$lib/core/dials';
+import {
+	dialOf,
+	dials,
+	runOrder,
+	type Dial,
+	type DialId,
+	type Draft,
+	type Made,
+	type Stop
+} from '$lib/core/dials';
 import type { TakeSettings } from '$lib/core/schema';
 import { mannerOf, readNumber, type Manner } from './numbers';
-import { readSize } from './sizes';
 import { unescapeCell } from './table-cells';
 
 /** Something that could not be used, and why. */
@@ -14,7 +22,8 @@ export interface Refused {
 /** A picture made elsewhere, as it comes onto the sheet. */
 export interface Elsewhere {
 	file: string;
-	settings: Partial<TakeSettings>;
+	/** Stops that its table says, by dial. */
+	stops: Partial<Record<DialId, Stop>>;
 	/** Columns that are no dial here, as they stood. */
 	besides: Record<string, string>;
 }
@@ -32,38 +41,35 @@ export const unknownSettings = (size: { width: number; height: number }): TakeSe
 	seed: 0
 });
 
-/** Reads a cell: settings, or why it is none. */
-type Reader = (text: string, manner: Manner | null) => Partial<TakeSettings> | string;
+/** The dial of each column that goes under the name of one. */
+const columns = new Map(
+	dials.flatMap((dial) =>
+		[dial.id, dial.label.toLowerCase(), ...(dial.table.names ?? [])].map((name) => [name, dial])
+	)
+);
 
-const number =
-	(field: 'guidance' | 'steps' | 'seed', least: number, most: number, whole: boolean): Reader =>
-	(text, manner) => {
-		const value = readNumber(text, manner, whole);
-		if (typeof value === 'string') return value;
-		if (whole && !Number.isInteger(value)) return `${text} is not a whole number`;
-		if (value < least || value > most) return `${text} is outside ${least} to ${most}`;
-		return { [field]: value };
-	};
-const words =
-	(field: 'model' | 'prompt' | 'negative' | 'sampler' | 'schedule', most: number): Reader =>
-	(text) =>
-		text.length > most ? `it has ${text.length} characters, ${most} at most` : { [field]: text };
+/** A cell that says nothing else is a text of so many characters at most. */
+const MOST_TEXT = 100;
+const readPlain = (text: string): { stop: Stop } | { problem: string } =>
+	text.length > MOST_TEXT
+		? { problem: `it has ${text.length} characters, ${MOST_TEXT} at most` }
+		: { stop: text };
 
-/** Columns that are dials here, by the names that they go under. */
-const columns: { names: string[]; read: Reader; number?: boolean }[] = [
-	{ names: ['model', 'checkpoint'], read: words('model', 100) },
-	{ names: ['prompt', 'wording', 'words'], read: words('prompt', 20_000) },
-	{ names: ['negative', 'negative prompt', 'left out'], read: words('negative', 20_000) },
-	{ names: ['guidance', 'guidance scale'], read: number('guidance', 0, 100, false), number: true },
-	{ names: ['steps'], read: number('steps', 1, 1000, true), number: true },
-	{ names: ['seed'], read: number('seed', 0, 4_294_967_295, true), number: true },
-	{ names: ['sampler'], read: words('sampler', 100) },
-	{ names: ['schedule', 'noise schedule'], read: words('schedule', 100) },
-	{
-		names: ['frame', 'size'],
-		read: (text) => readSize(text) ?? `\u201c${text}\u201d is no size such as 768x512`
-	}
-];
+/** Reads a cell of a dial's column: its stop, or why it is none. */
+function readCell(
+	{ table: { number, read = readPlain }, stop: schema }: Dial,
+	text: string,
+	manner: Manner | null
+): { stop: Stop } | { problem: string } {
+	if (!number) return read(text);
+	const { least, most, whole } = number;
+	const value = readNumber(text, manner, whole);
+	if (typeof value === 'string') return { problem: value };
+	if (whole && !Number.isInteger(value)) return { problem: `${text} is not a whole number` };
+	if (value < least || value > most || !schema.safeParse(value).success)
+		return { problem: `${text} is outside ${least} to ${most}` };
+	return { stop: value };
+}
 
 /** What a table may have at most, and how long the name of a column may be, in characters. */
 const MOST_COLUMNS = 400;
@@ -115,7 +121,7 @@ export function readTable(
 			return (names[at] = name);
 		}
 	});
-	const none = () => files.map((file) => ({ file, settings: {}, besides: {} }));
+	const none = () => files.map((file): Elsewhere => ({ file, stops: {}, besides: {} }));
 	if ((meta.fields?.length ?? 0) > MOST_COLUMNS) {
 		const why = `It has ${meta.fields!.length} columns, ${MOST_COLUMNS} at most: take those out that say nothing. Its settings were left out.`;
 		return { pictures: none(), refused: [{ file: 'the table', why }] };
@@ -125,7 +131,7 @@ export function readTable(
 		refused.push({ file: 'the table', why });
 		data.length = MOST_ROWS;
 	}
-	const numbers = columns.filter((column) => column.number).flatMap((column) => column.names);
+	const numbers = [...columns].filter(([, { table }]) => table.number).map(([name]) => name);
 	const manner = mannerOf(
 		(function* () {
 			for (const row of data) for (const name of numbers) if (row[name]) yield row[name];
@@ -162,26 +168,61 @@ export function readTable(
 				file: name,
 				why: `${line} names it once more; the first counts.`
 			});
-		const one: Elsewhere = { file, settings: {}, besides: {} };
+		const one: Elsewhere = { file, stops: {}, besides: {} };
 		for (const [field, value] of Object.entries(row)) {
 			if (field === key || field === '__parsed_extra' || !value?.trim()) continue;
-			const column = columns.find(({ names }) => names.includes(field));
-			const read = column?.read(value.trim(), manner);
-			if (read === undefined) one.besides[field] = value.trim();
-			else if (typeof read === 'string')
-				refused.push({ file: name, why: `${line}, ${field}: ${read}; left open.` });
-			else Object.assign(one.settings, read);
+			const dial = columns.get(field);
+			// Of two columns that mean one dial the first counts.
+			if (!dial || one.stops[dial.id] !== undefined) one.besides[field] = value.trim();
+			else {
+				const read = readCell(dial, value.trim(), manner);
+				if ('stop' in read) one.stops[dial.id] = read.stop;
+				else refused.push({ file: name, why: `${line}, ${field}: ${read.problem}; left open.` });
+			}
 		}
 		found.set(file, one);
 	});
 	return {
-		pictures: files.map((file) => found.get(file) ?? { file, settings: {}, besides: {} }),
+		pictures: files.map((file) => found.get(file) ?? { file, stops: {}, besides: {} }),
 		refused
 	};
 }
 
-/** The settings of a picture made elsewhere, completed with what its pixels say. */
-export const madeElsewhere = (
-	{ settings }: Elsewhere,
-	size: { width: number; height: number }
-): Made => ({ settings: { ...unknownSettings(size), ...settings, ...size } });
+/**
+ * A picture made elsewhere, with what it carries inside and what its table says of it, completed with
+ * what its pixels say.
+ */
+export function madeElsewhere(
+	{ stops }: Pick<Elsewhere, 'stops'>,
+	{ width, height }: { width: number; height: number },
+	carried?: Made
+): Made {
+	const size = { width, height };
+	let draft: Draft = carried ?? { settings: unknownSettings(size) };
+	const made = draft as Made;
+	// Styles are put to words: those that are there, where the table says none.
+	const base = stops.style
+		? { wording: dialOf('wording').read(made), negative: dialOf('negative').read(made) }
+		: {};
+	const said: Elsewhere['stops'] = { ...base, ...stops };
+	for (const id of runOrder) {
+		const stop = said[id];
+		if (stop !== undefined && id !== 'frame') draft = dialOf(id).write(draft, stop);
+	}
+	const settings = { ...unknownSettings(size), ...draft.settings, ...size };
+	const { levels, words } = draft;
+	return {
+		settings,
+		...(levels && Object.keys(levels).length ? { levels } : {}),
+		// Without styles the words are as they were sent.
+		...(words?.styles?.length
+			? {
+					words: {
+						wording: words.wording ?? settings.prompt,
+						negative: words.negative ?? settings.negative,
+						styles: words.styles
+					}
+				}
+			: {})
+	};
+}

@@ -1,4 +1,5 @@
-import { plainExtras } from '$lib/core/plan';
+import { restRack } from '$lib/core/dials';
+
 import exifr from 'exifr';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import Papa from 'papaparse';
@@ -18,7 +19,7 @@ import {
 	readArchive,
 	readChunks,
 	readPick,
-	settingsOf,
+	madeInside,
 	settingsTable,
 	stampPicture,
 	withFreshIds,
@@ -62,7 +63,7 @@ const problemOf = (work: () => unknown): string => {
 
 describe('a picture with its settings', () => {
 	it('comes back with the same settings, whatever the prompt holds', async () => {
-		expect(settingsOf(stampPicture(await plainPng(), facts))).toEqual(settings);
+		expect(madeInside(stampPicture(await plainPng(), facts))).toEqual({ settings });
 	});
 
 	it('keeps its pixels, as sharp and pngjs read them', async () => {
@@ -92,22 +93,22 @@ describe('a picture with its settings', () => {
 			settings: { ...settings, seed: 5 }
 		});
 		expect(readChunks(twice).filter(({ type }) => type === 'iTXt')).toHaveLength(1);
-		expect(settingsOf(twice).seed).toBe(5);
+		expect(madeInside(twice).settings.seed).toBe(5);
 	});
 
 	it('says what is wrong with a file that it cannot use', async () => {
 		const png = await plainPng();
 		const stamped = stampPicture(png, facts);
-		expect(problemOf(() => settingsOf(new Uint8Array([1, 2, 3])))).toMatch(/not a PNG/);
-		expect(problemOf(() => settingsOf(png))).toMatch(/no settings/);
-		expect(problemOf(() => settingsOf(stamped.subarray(0, stamped.length - 20)))).toMatch(
+		expect(problemOf(() => madeInside(new Uint8Array([1, 2, 3])))).toMatch(/not a PNG/);
+		expect(problemOf(() => madeInside(png))).toMatch(/no settings/);
+		expect(problemOf(() => madeInside(stamped.subarray(0, stamped.length - 20)))).toMatch(
 			/cut off/
 		);
 		const damaged = stamped.slice();
 		damaged[60] ^= 0xff;
-		expect(problemOf(() => settingsOf(damaged))).toMatch(/damaged/);
+		expect(problemOf(() => madeInside(damaged))).toMatch(/damaged/);
 		const wrong = stampPicture(png, { ...facts, settings: { ...settings, steps: -3 } });
-		expect(problemOf(() => settingsOf(wrong))).toMatch(/steps/);
+		expect(problemOf(() => madeInside(wrong))).toMatch(/steps/);
 	});
 });
 
@@ -157,8 +158,7 @@ const archive = (): Archive => ({
 				sampler: ['euler'],
 				schedule: ['karras'],
 				seed: [4_294_967_295],
-				style: [[]],
-				...plainExtras()
+				...restRack()
 			},
 			design: { kind: 'all' },
 			numbered: 3,
@@ -292,7 +292,7 @@ describe('a brief as an archive', () => {
 		const { whole } = archive();
 		const { negatives: _negatives, ...words } = whole.brief.words;
 		const older = (rack: Record<string, unknown>) =>
-			Object.fromEntries(Object.entries(rack).filter(([dial]) => !(dial in plainExtras())));
+			Object.fromEntries(Object.entries(rack).filter(([dial]) => !(dial in restRack())));
 		const file = {
 			format: 'dial-pick/brief',
 			version: 2,

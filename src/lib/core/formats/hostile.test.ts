@@ -9,7 +9,8 @@ import {
 	readArchive,
 	readPick,
 	readTable,
-	settingsOf,
+	madeElsewhere,
+	madeInside,
 	stampPicture,
 	unpackPictures
 } from './index';
@@ -76,12 +77,12 @@ const damaged = (whole: Uint8Array) =>
 
 describe('a damaged file', () => {
 	it('that was a picture is read, or refused in a sentence', () => {
-		expect(settingsOf(stamped)).toEqual(settings);
+		expect(madeInside(stamped)).toEqual({ settings });
 		fc.assert(
 			fc.property(damaged(stamped), (bytes) => {
 				const says = verdict(() => {
 					// What is read is what settings are, whatever the damage.
-					expect(TakeSettings.safeParse(settingsOf(bytes)).success).toBe(true);
+					expect(TakeSettings.safeParse(madeInside(bytes).settings).success).toBe(true);
 				});
 				expect(says === 'used' || isSentence(says)).toBe(true);
 			}),
@@ -106,7 +107,7 @@ describe('a damaged file', () => {
 	it('of any bytes is refused in a sentence', async () => {
 		await fc.assert(
 			fc.asyncProperty(fc.uint8Array({ maxLength: 400 }), async (bytes) => {
-				for (const read of [settingsOf, pictureHead])
+				for (const read of [madeInside, pictureHead])
 					expect(isSentence(verdict(() => read(bytes)))).toBe(true);
 				expect(isSentence(await verdictLater(() => readArchive(asFile(bytes))))).toBe(true);
 			}),
@@ -169,8 +170,8 @@ describe('a table of any text', () => {
 				const { pictures, refused } = readTable(text, files);
 				expect(pictures.map(({ file }) => file)).toEqual(files);
 				for (const one of pictures) {
-					const whole = { ...settings, ...one.settings };
-					expect(TakeSettings.safeParse(whole).success).toBe(true);
+					const made = madeElsewhere(one, { width: 24, height: 16 });
+					expect(TakeSettings.safeParse(made.settings).success).toBe(true);
 					for (const value of Object.values(one.besides)) expect(value.trim()).not.toBe('');
 				}
 				for (const { file, why } of refused) {

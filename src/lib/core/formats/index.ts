@@ -22,10 +22,10 @@ export { FileProblem } from './errors';
 export { pictureBounds, pictureHead, type PictureHead } from './head';
 export { endingOf, isPictureName, isTableName, kindOf, type PictureKind } from './kinds';
 export { PickFile, readPick, writePick } from './pick-file';
-export { fileNames, namePlaces, unknownPlaces, usualPattern, type NamePlace } from './names';
-export { settingsOf, stampPicture, stampWebp } from './picture';
+export { fileNames, namePlaces, unknownPlaces, usualPattern } from './names';
+export { madeInside, stampPicture, stampWebp } from './picture';
 export { findXmp, readChunks, writeChunks } from './png';
-export { MADE_BY_MODEL, readXmp, writeXmp, type PictureFacts } from './xmp';
+export { factsOf, MADE_BY_MODEL, readXmp, writeXmp, type PictureFacts } from './xmp';
 export {
 	upgradeBrief1,
 	upgradeBrief2,

@@ -1,8 +1,8 @@
+import { dials, writtenStop } from '$lib/core/dials';
 import type { Take } from '$lib/core/schema';
 
-/** What a pattern of file names may ask for. */
-export const namePlaces = ['brief', 'model', 'seed', 'take', 'guidance', 'steps', 'frame'] as const;
-export type NamePlace = (typeof namePlaces)[number];
+/** What a pattern of file names may ask for: the brief, the take, and any dial. */
+export const namePlaces: readonly string[] = ['brief', 'take', ...dials.map(({ id }) => id)];
 
 export const usualPattern = '{brief}-{model}-{seed}';
 
@@ -10,7 +10,7 @@ export const usualPattern = '{brief}-{model}-{seed}';
 export const unknownPlaces = (pattern: string): string[] =>
 	[...pattern.matchAll(/\{([^{}]*)\}/g)]
 		.map(([, name]) => name)
-		.filter((name) => !(namePlaces as readonly string[]).includes(name));
+		.filter((name) => !namePlaces.includes(name));
 
 /** A text as a part of a file name: what file systems refuse is taken out. */
 const plain = (text: string): string =>
@@ -33,18 +33,15 @@ export function fileNames(
 ): string[] {
 	const used = new Set<string>();
 	return takes.map((take) => {
-		const { settings, number } = take;
-		const places: Record<NamePlace, string> = {
-			brief: plain(brief) || 'brief',
-			model: plain(settings.model),
-			seed: String(settings.seed),
-			take: String(number).padStart(4, '0'),
-			guidance: String(settings.guidance),
-			steps: String(settings.steps),
-			frame: `${settings.width}x${settings.height}`
-		};
-		const filled = pattern.replace(/\{([^{}]*)\}/g, (whole, name: string) =>
-			name in places ? places[name as NamePlace] : whole
+		const { number } = take;
+		const places = new Map<string, string>([
+			['brief', plain(brief) || 'brief'],
+			['take', String(number).padStart(4, '0')],
+			...dials.map((dial): [string, string] => [dial.id, plain(String(writtenStop(dial, take)))])
+		]);
+		const filled = pattern.replace(
+			/\{([^{}]*)\}/g,
+			(whole, name: string) => places.get(name) ?? whole
 		);
 		const stem = plain(filled) || `take-${number}`;
 		let name = `${stem}${ending}`;

@@ -40,12 +40,12 @@ describe('numbers in a table', () => {
 	it('are read by what the other cells of the table show', () => {
 		const read = (text: string) => readTable(text, ['a.png', 'b.png']);
 		const [a, b] = read('file;seed;guidance\na.png;1.000;2,5\nb.png;2;7').pictures;
-		expect([a.settings, b.settings]).toEqual([
+		expect([a.stops, b.stops]).toEqual([
 			{ seed: 1000, guidance: 2.5 },
 			{ seed: 2, guidance: 7 }
 		]);
 		const unclear = read('file,seed\na.png,"1,000"');
-		expect(unclear.pictures[0].settings).toEqual({});
+		expect(unclear.pictures[0].stops).toEqual({});
 		expect(unclear.refused[0].why).toMatch(/row 2, seed: .*may be 1000 or 1.*; left open/);
 	});
 });
@@ -78,7 +78,7 @@ describe('cells that a spreadsheet would run', () => {
 		const withFiles = Papa.unparse(data.map((row, i) => ({ file: files[i], ...row })));
 		const { pictures } = readTable(withFiles, files);
 		expect(pictures.map(({ besides }) => besides.note)).toEqual(evil.map((text) => text.trim()));
-		expect(pictures.map(({ settings }) => settings.prompt)).toEqual(evil.map((t) => t.trim()));
+		expect(pictures.map(({ stops }) => stops.wording)).toEqual(evil.map((t) => t.trim()));
 	});
 });
 
@@ -86,7 +86,7 @@ describe('a table of odd sizes', () => {
 	it('with one column named 4 000 times is refused in a sentence, and reads on without it', () => {
 		const head = ['file', ...Array<string>(4000).fill('steps')].join(',');
 		const { pictures, refused } = readTable(`${head}\na.png,20`, ['a.png']);
-		expect(pictures).toEqual([{ file: 'a.png', settings: {}, besides: {} }]);
+		expect(pictures).toEqual([{ file: 'a.png', stops: {}, besides: {} }]);
 		expect(refused.map(({ why }) => why)).toEqual([
 			expect.stringMatching(/4001 columns, 400 at most/)
 		]);

@@ -1,4 +1,4 @@
-import type { TakeSettings } from '$lib/core/schema';
+import type { Made } from '$lib/core/dials';
 import { FileProblem } from './errors';
 import { findXmp, readChunks, withXmp, writeChunks } from './png';
 import { isWebp, readWebpXmp, writeWebpXmp } from './webp';
@@ -16,8 +16,8 @@ export const stampWebp = (
 	size: { width: number; height: number }
 ): Uint8Array<ArrayBuffer> => writeWebpXmp(webp, writeXmp(facts), size);
 
-/** The settings inside a PNG or a WebP. Throws a FileProblem with a sentence when there are none. */
-export function settingsOf(bytes: Uint8Array): TakeSettings {
+/** What a PNG or a WebP was made with, as it says inside. Throws a FileProblem with a sentence when there are none. */
+export function madeInside(bytes: Uint8Array): Made {
 	const packet = isWebp(bytes) ? readWebpXmp(bytes) : findXmp(readChunks(bytes));
 	if (packet === null) {
 		throw new FileProblem('This picture carries no settings. Choose one that was exported here.');

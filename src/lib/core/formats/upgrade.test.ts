@@ -1,6 +1,7 @@
+import { workOut } from '$lib/core/designs';
 import { describe, expect, it } from 'vitest';
 import { stopKey } from '$lib/core/dials';
-import { combinations, workOut } from '$lib/core/plan';
+import { combinations } from '$lib/core/plan';
 import { Brief, Pick, Plan, type Style, type Take } from '$lib/core/schema';
 import { sampleRack } from '$lib/core/testing';
 import { noWords } from '$lib/core/wording';

@@ -1,5 +1,5 @@
-import { stopKey } from '$lib/core/dials';
-import { chosenFrom, keptChoice, plainExtras } from '$lib/core/plan';
+import { stopKey, restRack } from '$lib/core/dials';
+import { chosenFrom, keptChoice } from '$lib/core/plan';
 import type { Brief, Pick, Plan, Rack, Spending, Take } from '$lib/core/schema';
 import { readStack } from '$lib/core/wording';
 
@@ -65,13 +65,13 @@ export function upgradePlan1({ prompt, negative, ...old }: Plan1): Plan2 {
 export const upgradeBrief2 = (old: Brief2): Brief3 => ({
 	...old,
 	words: { ...old.words, negatives: [null] },
-	rack: { ...plainExtras(), ...old.rack }
+	rack: { ...restRack(), ...old.rack }
 });
 
 /** A plan of version 2 as version 3 keeps it. */
 export const upgradePlan2 = (old: Plan2): Plan3 => ({
 	...old,
-	rack: { ...plainExtras(), ...old.rack }
+	rack: { ...restRack(), ...old.rack }
 });
 
 /** What version 3 kept of a brief: all that version 4 is made from. */

@@ -1,17 +1,32 @@
 import { XMLBuilder, XMLParser } from 'fast-xml-parser';
-import { TakeSettings } from '$lib/core/schema';
+import { Levels, type Made } from '$lib/core/dials';
+import { TakeSettings, TakeWords, type ModelCard } from '$lib/core/schema';
+import type { z } from 'zod';
 import { FileProblem } from './errors';
 
-/** What a picture says of itself. */
-export interface PictureFacts {
+/** What a picture says of itself: everything that decides a take's place on every dial. */
+export interface PictureFacts extends Made {
 	title: string;
-	settings: TakeSettings;
 	/** The model's name and version, as people know it. */
 	system: string;
 	systemVersion: string;
 	/** Who wrote the prompt; left out when empty. */
 	promptWriter?: string;
 }
+
+/** What a take's picture says of itself. */
+export const factsOf = (
+	{ number, settings, words, levels }: Made & { number: number },
+	brief: string,
+	card: Pick<ModelCard, 'name' | 'version'> | undefined
+): PictureFacts => ({
+	title: `${brief}, take ${number}`,
+	settings,
+	...(words ? { words } : {}),
+	...(levels ? { levels } : {}),
+	system: card?.name ?? settings.model,
+	systemVersion: card?.version ?? ''
+});
 
 /** IPTC NewsCodes, Digital Source Type: media made by a trained algorithm. */
 export const MADE_BY_MODEL =
@@ -56,7 +71,9 @@ export function writeXmp(facts: PictureFacts): string {
 					...(facts.promptWriter ? { 'Iptc4xmpExt:AIPromptWriterName': facts.promptWriter } : {}),
 					'Iptc4xmpExt:AISystemUsed': facts.system,
 					'Iptc4xmpExt:AISystemVersionUsed': facts.systemVersion,
-					'dialpick:settings': JSON.stringify(facts.settings)
+					'dialpick:settings': JSON.stringify(facts.settings),
+					...(facts.words ? { 'dialpick:words': JSON.stringify(facts.words) } : {}),
+					...(facts.levels ? { 'dialpick:levels': JSON.stringify(facts.levels) } : {})
 				}
 			}
 		}
@@ -64,17 +81,21 @@ export function writeXmp(facts: PictureFacts): string {
 	return `<?xpacket begin="\uFEFF" id="W5M0MpCehiHzreSzNTczkc9d"?>${body}<?xpacket end="w"?>`;
 }
 
-/** The settings in an XMP packet. Throws a FileProblem when there are none that can be used. */
-export function readXmp(packet: string): TakeSettings {
-	const found = settingsText(packet);
-	if (found === null) {
+/**
+ * What a picture in an XMP packet was made with. Throws a FileProblem when there are no settings that
+ * can be used; words and places that cannot be are left out, since the settings hold without them.
+ */
+export function readXmp(packet: string): Made {
+	const found = propertiesOf(packet);
+	const text = found('settings');
+	if (text === null) {
 		throw new FileProblem(
 			'This picture carries no settings of Dial Pick. Choose one that was exported here.'
 		);
 	}
 	let value: unknown;
 	try {
-		value = JSON.parse(found);
+		value = JSON.parse(text);
 	} catch {
 		throw new FileProblem('The settings in this picture are damaged. Choose another copy of it.');
 	}
@@ -85,24 +106,40 @@ export function readXmp(packet: string): TakeSettings {
 			`The settings in this picture cannot be used: ${path.join('.') || 'all of them'}: ${message}.`
 		);
 	}
-	return parsed.data;
+	const words = optional(found('words'), TakeWords);
+	const levels = optional(found('levels'), Levels);
+	return { settings: parsed.data, ...(words ? { words } : {}), ...(levels ? { levels } : {}) };
 }
 
-function settingsText(packet: string): string | null {
+/** A value that need not be there. */
+function optional<T>(text: string | null, schema: z.ZodType<T>): T | undefined {
+	if (text === null) return undefined;
+	try {
+		return schema.safeParse(JSON.parse(text)).data;
+	} catch {
+		return undefined;
+	}
+}
+
+/** The program's own properties in a packet, by their names. */
+function propertiesOf(packet: string): (name: string) => string | null {
 	let tree: unknown;
 	try {
 		tree = new XMLParser({ ...xml, processEntities: true, trimValues: false }).parse(packet);
 	} catch {
-		return null;
+		return () => null;
 	}
 	const step = (value: unknown, key: string): unknown =>
 		typeof value === 'object' && value !== null
 			? (value as Record<string, unknown>)[key]
 			: undefined;
 	const described = step(step(step(tree, 'x:xmpmeta'), 'rdf:RDF'), 'rdf:Description');
-	for (const one of Array.isArray(described) ? described : [described]) {
-		const text = step(one, 'dialpick:settings') ?? step(one, '@dialpick:settings');
-		if (typeof text === 'string') return text;
-	}
-	return null;
+	const all = Array.isArray(described) ? described : [described];
+	return (name) => {
+		for (const one of all) {
+			const text = step(one, `dialpick:${name}`) ?? step(one, `@dialpick:${name}`);
+			if (typeof text === 'string') return text;
+		}
+		return null;
+	};
 }

@@ -5,7 +5,6 @@ export {
 	HARDLY,
 	movementOf,
 	movementSays,
-	movingDials,
 	NEAR,
 	nearCopies,
 	pairKey,

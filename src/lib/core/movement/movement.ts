@@ -18,9 +18,6 @@ export interface Step {
 	pairs: Pair[];
 }
 
-/** Number dials along which movement can be seen. */
-export const movingDials: readonly DialId[] = ['steps', 'guidance', 'weight', 'strength'];
-
 /**
  * The steps of a number dial among takes, each with the pairs of takes that differ in it alone:
  * same model, same words, same seed, all else held. A step goes from a stop to the next one that was

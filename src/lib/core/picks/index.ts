@@ -1,1 +1,1 @@
-export { draftPick, pickedDials, type PickDraft, type PickSource } from './pick';
+export { draftPick, type PickDraft, type PickSource } from './pick';

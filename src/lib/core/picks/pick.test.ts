@@ -1,7 +1,8 @@
 import { sampleRack, sampleTakes } from '$lib/core/testing';
 import { describe, expect, it } from 'vitest';
 import type { MarkKind, Take } from '$lib/core/schema';
-import { draftPick, pickedDials } from './index';
+import { pickedDials } from '$lib/core/dials';
+import { draftPick } from './index';
 
 const takes: Take[] = sampleTakes(
 	sampleRack({ model: ['alder-2', 'birch'], guidance: [2, 6], seed: [1, 2, 3] })

@@ -1,7 +1,7 @@
 import {
 	chanceDials,
-	dialOf,
 	dials,
+	isOwnStop,
 	stopKey,
 	type DialId,
 	type Draft,
@@ -9,6 +9,9 @@ import {
 } from '$lib/core/dials';
 import { stopsAmong } from '$lib/core/sheet';
 import type { MarkKind, Pick, Take } from '$lib/core/schema';
+
+/** Dials whose stops name a pick. */
+const naming: readonly DialId[] = ['model', 'guidance', 'steps'];
 
 /** What a pick is made from. */
 export type PickSource = Pick['from'];
@@ -63,11 +66,9 @@ export function draftPick(
 		if (!one || (from.kind === 'stop' && chanceDials.includes(id))) continue;
 		// A place in models' own stops comes to another value for another model.
 		const stop = read(first);
-		if (typeof stop === 'object' && 'level' in stop && stopsAmong(chosen, 'model').length > 1)
-			continue;
+		if (isOwnStop(stop) && stopsAmong(chosen, 'model').length > 1) continue;
 		draft = write(draft, stop);
-		if (id === 'model' || id === 'guidance' || id === 'steps' || id === dial?.id)
-			named.push(say(id, first));
+		if (naming.includes(id) || id === dial?.id) named.push(say(id, first));
 	}
 	const count = (kind: MarkKind) => chosen.filter(({ id }) => marks.get(id) === kind).length;
 	return {
@@ -83,18 +84,4 @@ export function draftPick(
 		takes: chosen,
 		suggestion: named.join(', ')
 	};
-}
-
-/** A pick's settings as pairs of dial and words, the open ones left out. */
-export function pickedDials({ settings, words }: Draft): DialId[] {
-	return dials
-		.map(({ id }) => id)
-		.filter((id) => {
-			if (id === 'frame') return settings.width !== undefined && settings.height !== undefined;
-			if (id === 'style') return !!words?.styles?.length;
-			if (id === 'adapter' || id === 'weight') return !!settings.adapters;
-			if (id === 'start' || id === 'strength') return !!settings.start;
-			if (id === 'batch') return !!settings.batch;
-			return dialOf(id).read({ settings, words } as Made) !== undefined;
-		});
 }

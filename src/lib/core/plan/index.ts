@@ -1,35 +1,16 @@
-export {
-	baseIndex,
-	chosenAmong,
-	countSettings,
-	designSays,
-	smallestFraction,
-	workOut,
-	type WorkedOut
-} from './designs';
-export { balancedFraction, type Fraction } from './fraction';
 export { atMeasuredPace, measuredPace, reckon, type Account, type Reckoning } from './ledger';
 export {
 	combinations,
-	costOf,
-	keptChoice,
 	countChosen,
-	countRepeats,
 	countTakes,
-	ownsStops,
-	ownStops,
-	planProblems,
-	planRack,
+	keptChoice,
 	rackOfMany,
 	rackOfOne,
-	rackDials,
 	variedDials,
-	withAdapters,
-	type Mend,
-	type Chosen,
-	type PlanCost,
-	type PlanProblem
-} from './plan';
+	type Chosen
+} from './combine';
+export { costOf, type PlanCost } from './cost';
+export { planProblems, type Mend, type PlanProblem } from './problems';
 export {
 	againProblems,
 	chosenFrom,
@@ -43,4 +24,4 @@ export { offersWithin, type Offer } from './offers';
 export { dropPlace, giveOwn, ownFor, setOwn, shareStops, spreadStops } from './own';
 export { takeCredits, takeSeconds } from './price';
 export { progressOf, type RunProgress, type TakeCounts } from './progress';
-export { firstRack, plainExtras, readStops, type ReadStops } from './stops';
+export { firstRack, readStops, type ReadStops } from './stops';

@@ -1,3 +1,4 @@
+import { workOut } from '$lib/core/designs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { cards, sampleRack } from '$lib/core/testing';
@@ -8,7 +9,6 @@ import {
 	combinations,
 	keptChoice,
 	onFreshSeeds,
-	workOut,
 	type Chosen
 } from './index';
 

@@ -1,13 +1,14 @@
-import { dialOf, stopKey, type DialId, type Made, type Stop } from '$lib/core/dials';
+import { chosenAmong } from '$lib/core/designs';
+import { dialOf, isOwnStop, stopKey, type DialId, type Made, type Stop } from '$lib/core/dials';
 import type { ModelCard, Plan, PlanRack } from '$lib/core/schema';
-import { chosenAmong } from './designs';
-import { planProblems, type Chosen, type PlanProblem } from './plan';
+import type { Chosen } from './combine';
+import { planProblems, type PlanProblem } from './problems';
 import { takeCredits } from './price';
 
 /** Where a take stands on a dial of a rack; -1 when the rack has no such stop. */
 function placeOn(rack: PlanRack, dial: DialId, made: Made): number {
 	const stop = dialOf(dial).read(made);
-	if (typeof stop === 'object' && 'level' in stop) return stop.level - 1;
+	if (isOwnStop(stop)) return stop.level - 1;
 	const stops: readonly Stop[] = rack[dial];
 	return stops.findIndex((one) => stopKey(one) === stopKey(stop));
 }

@@ -1,4 +1,4 @@
-import { NO_START } from '$lib/core/dials';
+import { NO_START, rackDials } from '$lib/core/dials';
 import type { PlanRack } from '$lib/core/schema';
 
 /** Up to this strength a start picture on its own seed comes out nearly as it is. Our own threshold. */
@@ -29,10 +29,10 @@ export function nearCopiesOf(
 		return seed !== undefined && rack.seed.includes(seed) ? [seed] : [];
 	});
 	if (!low.length || !same.length) return null;
-	const stops = (Object.keys(rack) as (keyof PlanRack)[])
-		.filter((dial) => !['own', 'seed', 'start', 'strength'].includes(dial))
-		.reduce((product, dial) => product * (rack[dial] as unknown[]).length, 1);
-	const takes = same.length * low.length * stops;
+	const others = rackDials
+		.filter((dial) => !['seed', 'start', 'strength'].includes(dial))
+		.reduce((product, dial) => product * rack[dial].length, 1);
+	const takes = same.length * low.length * others;
 	const seeds = [...new Set(same)];
 	return {
 		seeds,

@@ -1,7 +1,8 @@
+import { workOut } from '$lib/core/designs';
 import { describe, expect, it } from 'vitest';
 import { cards } from '$lib/core/testing';
 import { sampleRack } from '$lib/core/testing';
-import { combinations, costOf, offersWithin, orderOf, workOut, type Offer } from './index';
+import { combinations, costOf, offersWithin, orderOf, type Offer } from './index';
 
 const rack = sampleRack({
 	model: ['alder-2', 'cedar', 'birch'],

@@ -1,6 +1,13 @@
+import {
+	boundsOf,
+	chosenAmong,
+	countSettings,
+	withSettings,
+	workOut,
+	type WorkedOut
+} from '$lib/core/designs';
 import type { Design, ModelCard, PlanRack } from '$lib/core/schema';
-import { chosenAmong, countSettings, smallestFraction, workOut, type WorkedOut } from './designs';
-import { costOf } from './plan';
+import { costOf } from './cost';
 
 /** A part of a plan that can be paid: worked out already, so that what is offered is what is run. */
 export interface Offer {
@@ -56,23 +63,23 @@ function settingsWithin(
 ): Offer | null {
 	const dials = chosenAmong(rack);
 	if (!dials.length) return null;
-	const of = (settings: number): Design =>
-		design.kind === 'scatter'
-			? { kind: 'scatter', settings }
-			: { kind: 'fraction', settings, pairs: [] };
-	const smallest = of(1);
-	// A comparison needs two settings; a fraction as many as it has effects to tell apart.
-	const least = Math.max(2, smallest.kind === 'fraction' ? smallestFraction(rack, smallest) : 2);
+	// As few as a fraction of two or more tells its effects apart with.
+	const fewer = (settings: number): Design => {
+		const next = withSettings(design, settings);
+		return 'pairs' in next ? { ...next, pairs: [] } : next;
+	};
+	// A comparison needs two settings.
+	const least = Math.max(2, boundsOf(rack, fewer(1))?.least ?? 2);
 	const all = countSettings(rack, design);
 	const asked = workOut(rack, design);
 	const whole = costOf(asked.rack, cards, 1, asked).credits;
 	let count = Math.min(all - 1, Math.floor((all * room) / Math.max(whole, 0.01)));
 	for (let tries = 0; tries < TRIES && count >= least; tries++) {
-		const worked = workOut(rack, of(count));
+		const worked = workOut(rack, fewer(count));
 		const { takes, credits } = costOf(worked.rack, cards, 1, worked);
 		const settings = worked.rows?.length ?? all;
 		if (credits <= room)
-			return { kind: 'settings', count: settings, design: of(count), worked, takes, credits };
+			return { kind: 'settings', count: settings, design: fewer(count), worked, takes, credits };
 		count = Math.min(count - 1, Math.floor((count * room) / credits));
 	}
 	return null;

@@ -1,11 +1,7 @@
-import type { OwnDialId } from '$lib/core/dials';
+import { dialOf, ownDials, ownStops, type OwnDialId } from '$lib/core/dials';
 import type { ModelCard, Rack } from '$lib/core/schema';
-import { ownStops } from './plan';
 
 type Change = Partial<Pick<Rack, 'own' | OwnDialId>>;
-
-/** Smallest difference between two stops that are spread. */
-const STEP: Record<OwnDialId, number> = { guidance: 0.1, steps: 1 };
 
 /** How many stops a dial gets that had one. */
 const LOW_MIDDLE_HIGH = 3;
@@ -13,13 +9,12 @@ const LOW_MIDDLE_HIGH = 3;
 /** So many stops from one end of a model's known good range to the other, each once. */
 export function spreadStops(card: ModelCard, dial: OwnDialId, count: number): number[] {
 	const { from, to } = card[dial];
+	const { step = 1 } = dialOf(dial);
 	const at = (i: number) =>
 		count === 1 ? (from + to) / 2 : from + ((to - from) * i) / (count - 1);
 	return [
 		...new Set(
-			Array.from({ length: count }, (_, i) =>
-				Number((Math.round(at(i) / STEP[dial]) * STEP[dial]).toFixed(3))
-			)
+			Array.from({ length: count }, (_, i) => Number((Math.round(at(i) / step) * step).toFixed(3)))
 		)
 	];
 }
@@ -78,7 +73,7 @@ export function shareStops(rack: Rack, dial: OwnDialId): Change {
 /** The own stops of a rack for other models: who is new gets as many as the others have. */
 export function ownFor(rack: Rack, cards: readonly ModelCard[]): Rack['own'] {
 	const own: Rack['own'] = {};
-	for (const dial of ['guidance', 'steps'] as const) {
+	for (const dial of ownDials) {
 		if (!rack.own[dial]) continue;
 		own[dial] = Object.fromEntries(
 			cards.map((card) => {

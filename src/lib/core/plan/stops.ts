@@ -1,4 +1,4 @@
-import { ALONE, NO_ADAPTER, NO_START } from '$lib/core/dials';
+import { restRack } from '$lib/core/dials';
 import type { ModelCard, Rack } from '$lib/core/schema';
 
 /** What a typed list of numbers came to: the stops, or a sentence that says what is wrong. */
@@ -50,31 +50,17 @@ export function readStops(
 	return { stops };
 }
 
-/** The dials that a rack begins without: no adapter, no start picture, every picture made alone. */
-export const plainExtras = (): Pick<
-	Rack,
-	'adapter' | 'weight' | 'start' | 'strength' | 'batch' | 'own'
-> => ({
-	adapter: [NO_ADAPTER],
-	weight: [0.7],
-	start: [NO_START],
-	strength: [0.5],
-	batch: [ALONE],
-	own: {}
-});
-
 /** A first rack for a new brief: two models on two seeds at three guidance values. */
 export function firstRack(cards: readonly ModelCard[], seeds: readonly number[]): Rack {
 	const models = cards.slice(0, 2);
 	return {
+		...restRack(),
 		model: models.map(({ id }) => id),
 		frame: [{ width: 768, height: 768 }],
 		guidance: [2, 6, 12],
 		steps: [20],
 		sampler: [models[0]?.samplers[0] ?? 'euler'],
 		schedule: [models[0]?.schedules[0] ?? 'karras'],
-		seed: [...seeds],
-		...plainExtras(),
-		style: [[]]
+		seed: [...seeds]
 	};
 }

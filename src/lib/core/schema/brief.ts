@@ -1,71 +1,12 @@
 import { z } from 'zod';
 import { MAX_PROMPT, Signals, Size, TakeSettings, TakeState } from '$lib/core/contract';
-import { Style, TakeWords, Words } from '$lib/core/wording';
+import { Design } from '$lib/core/designs';
+import { Levels, PlanRack, Rack } from '$lib/core/dials';
+import { TakeWords, Words } from '$lib/core/wording';
 
 const id = z.string().min(1).max(100);
 /** Milliseconds since 1970, as `Date.now()` gives them. */
 const instant = z.number().min(0);
-
-/** The stops on every dial. A dial with one stop is held, with two or more it is varied. */
-export const Rack = z.object({
-	model: z.array(z.string()),
-	frame: z.array(Size),
-	guidance: z.array(z.number()),
-	steps: z.array(z.int()),
-	sampler: z.array(z.string()),
-	schedule: z.array(z.string()),
-	seed: z.array(z.int().min(0).max(4_294_967_295)),
-	/** Each stop is the styles that are put to the words at once; none for the words alone. */
-	style: z.array(z.array(Style).max(8)),
-	/** Ids of adapters; an empty text for none. */
-	adapter: z.array(z.string()),
-	/** How far the adapter is followed. */
-	weight: z.array(z.number().min(0).max(1)),
-	/** SHA-256 of start pictures' bytes; an empty text for none. */
-	start: z.array(z.string()),
-	/** How far the start picture is left behind: 0 gives it back, 1 ignores it. */
-	strength: z.array(z.number().min(0).max(1)),
-	/** Places in a batch, from 1; 0 for a picture that is made alone. */
-	batch: z.array(z.int().min(0).max(64)),
-	/**
-	 * Stops that a model has instead of those of the dial, as many as the dial has: its first is
-	 * compared with the first of the others, its second with the second.
-	 */
-	own: z.object({
-		guidance: z.record(z.string(), z.array(z.number())).optional(),
-		steps: z.record(z.string(), z.array(z.int())).optional()
-	})
-});
-export type Rack = z.infer<typeof Rack>;
-
-/** The stops on every dial of a plan, its words too. */
-export const PlanRack = Rack.extend({
-	wording: z.array(z.string().max(MAX_PROMPT)),
-	negative: z.array(z.string().max(MAX_PROMPT))
-});
-export type PlanRack = z.infer<typeof PlanRack>;
-
-/**
- * Which settings of a rack are run. `all`: every combination. `around`: a base, and from it one dial
- * at a time to each of its other stops. `fraction`: so many combinations, chosen so that the effects
- * of the dials, and of the pairs that are named, are told apart. `scatter`: so many points spread
- * evenly between the ends of the number dials. Each runs on every seed.
- */
-export const Design = z.discriminatedUnion('kind', [
-	z.object({ kind: z.literal('all') }),
-	z.object({
-		kind: z.literal('around'),
-		/** The stop of the base by dial, as its key; the middle one of a dial that is not named. */
-		base: z.record(z.string(), z.string())
-	}),
-	z.object({
-		kind: z.literal('fraction'),
-		settings: z.int().min(1).max(4096),
-		pairs: z.array(z.tuple([z.string(), z.string()])).max(20)
-	}),
-	z.object({ kind: z.literal('scatter'), settings: z.int().min(1).max(4096) })
-]);
-export type Design = z.infer<typeof Design>;
 
 /** What a frame was wanted for: the size is found from it, and found again when it changes. */
 export const FrameWish = z.object({
@@ -135,13 +76,6 @@ export const Plan = z.object({
 	createdAt: instant
 });
 export type Plan = z.infer<typeof Plan>;
-
-/** Which of a model's own stops a setting was made with: the `level`-th `of` so many, from 1. */
-const OwnLevel = z.object({ level: z.int().min(1), of: z.int().min(1) });
-
-/** The dials on which something was made with a model's own stops. */
-export const Levels = z.object({ guidance: OwnLevel.optional(), steps: OwnLevel.optional() });
-export type Levels = z.infer<typeof Levels>;
 
 /** One picture with the complete settings that made it. */
 export const Take = z.object({

@@ -1,4 +1,6 @@
 export * from '$lib/core/contract';
+export { Design } from '$lib/core/designs';
+export { Levels, PlanRack, Rack } from '$lib/core/dials';
 export { NegativeSet, Phrase, PhraseStack, Style, TakeWords, Words } from '$lib/core/wording';
 export * from './brief';
 export * from './measured';

@@ -84,8 +84,10 @@ export const isAxisId = (value: string | null | undefined): value is AxisId =>
 		(value.startsWith(COLUMN) && value.length > COLUMN.length));
 
 /** Whether the stops of an axis are best set in figures. */
-export const isFigures = (id: AxisId | null): boolean =>
-	id !== null && ['guidance', 'steps', 'seed', 'frame', 'weight', 'strength', 'batch'].includes(id);
+export const isFigures = (id: AxisId | null): boolean => !!dialOn(id)?.figures;
+
+/** Whether the stops of an axis are texts, of which labels show only the words that differ. */
+export const isText = (id: AxisId | null): boolean => !!dialOn(id)?.text;
 
 /** Everything that takes can be laid out by: dials in their order, the brief, columns as they came. */
 export function axesOf(takes: readonly Take[]): AxisId[] {

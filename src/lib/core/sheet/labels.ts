@@ -1,11 +1,8 @@
-import { dialOf, idleDials, stopKey, type DialId } from '$lib/core/dials';
+import { dialOf, idleDials, stopKey } from '$lib/core/dials';
 import type { ModelCard, Take } from '$lib/core/schema';
 import { ownWords } from '$lib/core/wording';
-import { axisOf, type AxisId, type Known } from './axes';
+import { axisOf, isText, type AxisId, type Known } from './axes';
 import { heldAmong, type AxisStop } from './sheet';
-
-/** Dials whose stops are texts: their labels show only the words that differ. */
-const texts: readonly AxisId[] = ['wording', 'negative'];
 
 /**
  * What stands at rows and columns, by the key of the stop: the stop in words, or of texts only the
@@ -17,7 +14,7 @@ export function labelsOf(
 	known: Known
 ): Map<string, string> {
 	const { format } = axisOf(axis);
-	if (!texts.includes(axis) || stops.length < 2)
+	if (!isText(axis) || stops.length < 2)
 		return told(stops.map(({ key, stop }) => [key, format(stop, known)]));
 	const own = ownWords(stops.map(({ stop }) => stopKey(stop)));
 	return new Map(
@@ -40,20 +37,15 @@ function told(labels: readonly [string, string][]): Map<string, string> {
 	);
 }
 
-/** What names itself needs no label: a size, a model, a sampler. */
-const plain: readonly DialId[] = ['frame', 'model', 'sampler'];
-/** Dials too long, or of too little weight, for the line above a sheet. */
-const unsaid: readonly DialId[] = ['wording', 'negative', 'schedule', 'style'];
-
 /** What takes have in common, in one line, without what none of them has. */
 export function heldSays(takes: readonly Take[], cards: readonly ModelCard[]): string {
 	const idle = takes[0] ? idleDials(takes[0]) : [];
 	return heldAmong(takes)
-		.filter(({ dial }) => !unsaid.includes(dial) && !idle.includes(dial))
+		.filter(({ dial }) => dialOf(dial).told !== 'not' && !idle.includes(dial))
 		.map(({ dial, stop }) => {
-			const { label, format } = dialOf(dial);
+			const { label, format, told } = dialOf(dial);
 			const words = format(stop, cards);
-			return plain.includes(dial) ? words : `${label.toLowerCase()} ${words}`;
+			return told === 'itself' ? words : `${label.toLowerCase()} ${words}`;
 		})
 		.join(' \u00b7 ');
 }

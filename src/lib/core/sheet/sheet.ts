@@ -1,5 +1,7 @@
 import {
+	axisDials,
 	chanceDials,
+	isOwnStop,
 	dialOf,
 	dials,
 	isDialId,
@@ -120,21 +122,7 @@ const isChance = (id: AxisId): boolean => isDialId(id) && chanceDials.includes(i
 export function suggestAxes(takes: readonly Take[]): Axes {
 	const order: AxisId[] = [
 		...axesOf(takes).filter((id) => !isDialId(id) && id !== 'brief'),
-		'guidance',
-		'steps',
-		'strength',
-		'weight',
-		'wording',
-		'style',
-		'negative',
-		'frame',
-		'sampler',
-		'schedule',
-		'adapter',
-		'start',
-		'model',
-		'seed',
-		'batch',
+		...axisDials,
 		'brief'
 	];
 	const count = (id: AxisId) => stopsAmong(takes, id).length;
@@ -214,7 +202,7 @@ export function missingFrom(takes: readonly Take[], axes: Axes, cell: Cell): Mad
 		[axes.then, cell.then]
 	] as const) {
 		if (!dial || !at) continue;
-		if (!isDialId(dial) || (typeof at.stop === 'object' && 'level' in at.stop)) return null;
+		if (!isDialId(dial) || isOwnStop(at.stop)) return null;
 		draft = dialOf(dial).write(draft, at.stop);
 	}
 	return draft as Made;

@@ -1,5 +1,5 @@
 import type { Take } from '$lib/core/schema';
-import type { AxisId } from './axes';
+import { isFigures, type AxisId } from './axes';
 import type { MatContent } from './mat';
 import { keyOn, type Sheet } from './sheet';
 
@@ -82,21 +82,17 @@ const TWO_LINES = 52;
 /** Frames that are taller than this do not make cells yet narrower. */
 const LEAST_RATIO = 0.2;
 
-const texts: readonly AxisId[] = ['wording', 'negative', 'style', 'model', 'brief'];
-
 /** What a sheet comes to on the mat: its cells have the ratio of the widest take. */
 export function contentOf({ cells, thens, axes }: Sheet): MatContent {
 	let ratio = LEAST_RATIO;
 	for (const { takes } of cells.flat())
 		for (const { settings } of takes) ratio = Math.max(ratio, settings.width / settings.height);
-	const isText =
-		axes.rows !== null && (texts.includes(axes.rows) || axes.rows.startsWith('column'));
 	return {
 		across: Math.max(1, cells[0]?.length ?? 0),
 		down: Math.max(1, cells.length),
 		ratio,
 		labels: {
-			left: axes.rows ? (isText ? TEXT_LABEL : FIGURE_LABEL) : NO_LABEL,
+			left: axes.rows ? (isFigures(axes.rows) ? FIGURE_LABEL : TEXT_LABEL) : NO_LABEL,
 			top: thens.length ? TWO_LINES : ONE_LINE
 		}
 	};

@@ -1,5 +1,6 @@
+import { restRack } from '$lib/core/dials';
 /** Small plans and takes for tests, and three models. */
-import { combinations, plainExtras } from '$lib/core/plan';
+import { combinations } from '$lib/core/plan';
 import type { PlanRack, Take } from '$lib/core/schema';
 
 export { alder, birch, cards, cedar } from './cards';
@@ -13,8 +14,7 @@ export const sampleRack = (change: Partial<PlanRack> = {}): PlanRack => ({
 	sampler: ['euler'],
 	schedule: ['karras'],
 	seed: [1],
-	style: [[]],
-	...plainExtras(),
+	...restRack(),
 	wording: ['a heron'],
 	negative: [''],
 	...change

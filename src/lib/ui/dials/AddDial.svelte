@@ -1,11 +1,10 @@
 <script lang="ts">
-	import type { ExtraDialId } from './extras';
+	import type { DialId } from '$lib/core/dials';
 
 	let {
 		left,
 		onadd
-	}: { left: readonly { id: ExtraDialId; label: string }[]; onadd: (id: ExtraDialId) => void } =
-		$props();
+	}: { left: readonly { id: DialId; label: string }[]; onadd: (id: DialId) => void } = $props();
 
 	let open = $state(false);
 </script>

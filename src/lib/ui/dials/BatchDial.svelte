@@ -1,18 +1,20 @@
 <script lang="ts">
-	import { ALONE, dialOf } from '$lib/core/dials';
+	import { ALONE, batchPlaces } from '$lib/core/dials';
 	import DialHead from './DialHead.svelte';
-	import { batchPlaces } from './extras';
 	import StopList from './StopList.svelte';
+	import { useTurning, type ControlProps } from './turning.svelte';
 
-	let { stops, onchange }: { stops: number[]; onchange: (stops: number[]) => void } = $props();
+	let { dial }: ControlProps = $props();
 
+	const turning = useTurning();
+	const stops = $derived(turning.stopsOf(dial.id));
+	const onchange = (places: number[]) => turning.put(dial.id, places);
 	const pictures = $derived(stops[0] === ALONE ? 1 : stops.length);
-	const dial = { ...dialOf('batch'), label: 'Per batch' };
 </script>
 
 <section>
 	<DialHead
-		{dial}
+		dial={{ ...dial, label: 'Per batch' }}
 		count={pictures}
 		says={pictures === 1 ? 'each alone' : `${pictures} pictures a seed`}
 	/>

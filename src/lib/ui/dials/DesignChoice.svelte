@@ -1,49 +1,30 @@
 <script lang="ts">
+	import { beginDesign, boundsOf, chosenAmong, designs } from '$lib/core/designs';
 	import { dialOf } from '$lib/core/dials';
-	import { chosenAmong, smallestFraction } from '$lib/core/plan';
+
 	import type { Design } from '$lib/core/schema';
 	import type { PlanDesk } from './plan.svelte';
 
 	let { desk }: { desk: PlanDesk } = $props();
 
-	const kinds: [Design['kind'], string][] = [
-		['all', 'all combinations'],
-		['around', 'one dial at a time'],
-		['fraction', 'balanced fraction'],
-		['scatter', 'scatter']
-	];
 	const design = $derived(desk.design);
 	const dials = $derived(chosenAmong(desk.rack));
-	const all = $derived(dials.reduce((product, dial) => product * desk.rack[dial].length, 1));
+	const bounds = $derived(boundsOf(desk.rack, design));
 	const pairs = $derived(
 		dials.flatMap((a, i) => dials.slice(i + 1).map((b): [string, string] => [a, b]))
 	);
 	const pairKey = ([a, b]: [string, string]) => `${a} ${b}`;
 	const label = (id: string) => dialOf(id as 'model').label.toLowerCase();
 
-	function choose(kind: Design['kind']) {
-		const half = Math.max(1, Math.round(all / 2));
-		if (kind === 'all') desk.setDesign({ kind });
-		if (kind === 'around') desk.setDesign({ kind, base: {} });
-		if (kind === 'scatter') desk.setDesign({ kind, settings: Math.min(16, Math.max(4, half)) });
-		if (kind === 'fraction') {
-			const asked: Design = { kind, settings: 1, pairs: [] };
-			const settings = Math.max(smallestFraction(desk.rack, asked), Math.round(all / 3));
-			desk.setDesign({ ...asked, settings });
-		}
-	}
-
 	function togglePair(pair: [string, string]) {
-		if (design.kind !== 'fraction') return;
+		if (!('pairs' in design)) return;
 		const has = design.pairs.some((other) => pairKey(other) === pairKey(pair));
 		const next = has
 			? design.pairs.filter((other) => pairKey(other) !== pairKey(pair))
 			: [...design.pairs, pair];
 		const asked: Design = { ...design, pairs: next };
-		desk.setDesign({
-			...asked,
-			settings: Math.max(design.settings, smallestFraction(desk.rack, asked))
-		});
+		const least = boundsOf(desk.rack, asked)?.least ?? 1;
+		desk.setDesign({ ...asked, settings: Math.max(design.settings, least) });
 	}
 </script>
 
@@ -51,18 +32,19 @@
 	<select
 		aria-label="Design"
 		value={design.kind}
-		onchange={(e) => choose(e.currentTarget.value as Design['kind'])}
+		onchange={(e) =>
+			desk.setDesign(beginDesign(e.currentTarget.value as Design['kind'], desk.rack))}
 	>
-		{#each kinds as [kind, says] (kind)}<option value={kind}>{says}</option>{/each}
+		{#each designs as { kind, label: says } (kind)}<option value={kind}>{says}</option>{/each}
 	</select>
-	{#if design.kind === 'fraction' || design.kind === 'scatter'}
+	{#if bounds && 'settings' in design}
 		<label
 			>of <input
 				class="num"
 				type="number"
 				aria-label="Settings in the design"
-				min={design.kind === 'fraction' ? smallestFraction(desk.rack, design) : 2}
-				max={design.kind === 'fraction' ? all : 512}
+				min={bounds.least}
+				max={bounds.most}
 				value={desk.settings}
 				onchange={(e) => {
 					const settings = Math.max(
@@ -72,10 +54,10 @@
 					desk.setDesign({ ...design, settings });
 				}}
 			/>
-			{#if design.kind === 'fraction'}of {all}{/if}</label
+			{#if bounds.ofAll}of {bounds.most}{/if}</label
 		>
 	{/if}
-	{#if design.kind === 'fraction' && pairs.length > 0 && pairs.length <= 10}
+	{#if 'pairs' in design && pairs.length > 0 && pairs.length <= 10}
 		<details>
 			<summary>{design.pairs.length ? `${design.pairs.length} pairs` : 'pairs'}</summary>
 			<div class="pairs">
@@ -93,7 +75,7 @@
 			</div>
 		</details>
 	{/if}
-	{#if design.kind === 'around'}
+	{#if 'base' in design}
 		<details>
 			<summary>base</summary>
 			<div class="pairs">

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { dialOf, type Draft } from '$lib/core/dials';
-	import { settingsOf } from '$lib/core/formats';
+	import { madeInside } from '$lib/core/formats';
 	import { FileProblem, readPick } from '$lib/core/formats';
 	import { InlineNotification } from 'carbon-components-svelte';
 	import { chooseFile, session, useWork } from '$lib/ui/shared';
@@ -25,7 +25,7 @@
 			let draft: Draft;
 			if (file.name.endsWith('.json') || file.type === 'application/json')
 				draft = readPick(await file.text());
-			else draft = { settings: settingsOf(new Uint8Array(await file.arrayBuffer())) };
+			else draft = madeInside(new Uint8Array(await file.arrayBuffer()));
 			work.replace(loadSettings(brief, draft), `The settings of ${file.name} are on the dials.`);
 			said = null;
 		} catch (cause) {

@@ -1,28 +1,35 @@
 <script lang="ts">
-	import { dialOf } from '$lib/core/dials';
-	import { takeCredits } from '$lib/core/plan';
+	import { ownFor, takeCredits } from '$lib/core/plan';
 	import { session } from '$lib/ui/shared';
 	import DialHead from './DialHead.svelte';
+	import { letterOf, useTurning, type ControlProps } from './turning.svelte';
 
-	interface Props {
-		chosen: string[];
-		/** The frame and steps that prices are shown for. */
-		frame: { width: number; height: number; steps: number };
-		onchange: (chosen: string[]) => void;
-	}
+	let { dial }: ControlProps = $props();
 
-	let { chosen, frame, onchange }: Props = $props();
+	const turning = useTurning();
+	const chosen = $derived(turning.rack.model);
+	/** The frame and steps that prices are shown for. */
+	const priced = $derived({
+		...(turning.rack.frame[0] ?? { width: 1024, height: 1024 }),
+		steps: turning.rack.steps[0] ?? 20
+	});
 
 	// The chosen ones first, in the order in which their letters stand beside the scales.
 	const cards = $derived([...session.cards].sort((a, b) => rank(a.id) - rank(b.id)));
 	const rank = (id: string) => (chosen.includes(id) ? chosen.indexOf(id) : 100);
 
-	const toggle = (id: string) =>
-		onchange(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
+	function toggle(id: string) {
+		const model = chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id];
+		const own = ownFor(
+			turning.rack,
+			model.flatMap((one) => session.card(one) ?? [])
+		);
+		turning.set({ model, own });
+	}
 </script>
 
 <section class="dial">
-	<DialHead dial={dialOf('model')} count={chosen.length} />
+	<DialHead {dial} count={chosen.length} />
 	{#each cards as card (card.id)}
 		{@const place = chosen.indexOf(card.id)}
 		<button
@@ -32,11 +39,9 @@
 			title={card.summary}
 			onclick={() => toggle(card.id)}
 		>
-			<span class="letter num" aria-hidden="true"
-				>{place >= 0 ? String.fromCharCode(65 + place) : ''}</span
-			>
+			<span class="letter num" aria-hidden="true">{place >= 0 ? letterOf(place) : ''}</span>
 			<strong>{card.name}</strong>
-			<small>{card.goodAt[0]} · {takeCredits(card, frame)} cr</small>
+			<small>{card.goodAt[0]} · {takeCredits(card, priced)} cr</small>
 		</button>
 	{/each}
 </section>

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
-	import { dialOf } from '$lib/core/dials';
+	import { chanceDials, dialOf } from '$lib/core/dials';
 	import { variedDials } from '$lib/core/plan';
 	import * as store from '$lib/store';
 	import { clock, credits, goOn, money, useWork } from '$lib/ui/shared';
@@ -9,7 +9,7 @@
 
 	const desk = new PlanDesk(useWork());
 	const varied = $derived(variedDials(desk.rack));
-	const seeds = $derived(desk.rack.seed.length);
+	const chance = $derived(varied.filter(({ dial }) => chanceDials.includes(dial)));
 	const { reckoning, purse } = $derived(desk);
 	const price = $derived(purse.current.creditPrice);
 
@@ -67,10 +67,12 @@
 					>{desk.settings === 1 ? 'setting' : 'settings'}</small
 				></span
 			>
-			{#if seeds > 1}
+			{#each chance as { dial, count } (dial)}
 				<span class="sign">×</span>
-				<span class="factor"><strong class="num">{seeds}</strong><small>seeds</small></span>
-			{/if}
+				<span class="factor"
+					><strong class="num">{count}</strong><small>{dialOf(dial).many}</small></span
+				>
+			{/each}
 		{/if}
 		{#if varied.length}<span class="sign">=</span>{/if}
 		<span class="factor total"

@@ -1,14 +1,19 @@
 <script lang="ts">
-	import { dialOf, formatSeed } from '$lib/core/dials';
+	import { formatSeed } from '$lib/core/dials';
 	import { freshSeeds } from '$lib/ui/shared';
 	import DialHead from './DialHead.svelte';
 	import StopList from './StopList.svelte';
+	import { useTurning, type ControlProps } from './turning.svelte';
 
-	let { stops, onchange }: { stops: number[]; onchange: (stops: number[]) => void } = $props();
+	let { dial }: ControlProps = $props();
+
+	const turning = useTurning();
+	const stops = $derived(turning.rack.seed);
+	const onchange = (seeds: number[]) => turning.put(dial.id, seeds);
 </script>
 
 <section class="dial">
-	<DialHead dial={dialOf('seed')} count={stops.length} />
+	<DialHead {dial} count={stops.length} />
 	<ol>
 		{#each stops as seed, i (seed)}
 			<li class:many={stops.length > 1}>

@@ -1,11 +1,15 @@
 <script lang="ts">
-	import { dialOf, NO_START } from '$lib/core/dials';
+	import { NO_START } from '$lib/core/dials';
 	import * as store from '$lib/store';
 	import { chooseFile, live, pictureUrls } from '$lib/ui/shared';
 	import { admitPicture } from '$lib/workers';
 	import ChoiceDial from './ChoiceDial.svelte';
+	import { useTurning, type ControlProps } from './turning.svelte';
 
-	let { stops, onchange }: { stops: string[]; onchange: (stops: string[]) => void } = $props();
+	let { dial }: ControlProps = $props();
+
+	const turning = useTurning();
+	const stops = $derived(turning.stopsOf(dial.id) as readonly string[]);
 
 	const kept = live(() => store.starts, []);
 	const urls = pictureUrls(() => kept.current);
@@ -33,7 +37,7 @@
 				addedAt: Date.now()
 			});
 			problem = null;
-			onchange(stops.includes(NO_START) ? [id] : [...stops, id]);
+			turning.put(dial.id, [...stops, id]);
 		} catch (cause) {
 			const why = cause instanceof Error ? cause.message : String(cause);
 			problem = `${file.name} cannot be used. ${why} Choose another PNG, JPEG or WebP.`;
@@ -41,7 +45,13 @@
 	}
 </script>
 
-<ChoiceDial dial={dialOf('start')} {stops} {options} {onchange} open>
+<ChoiceDial
+	{dial}
+	stops={[...stops]}
+	{options}
+	onchange={(next) => turning.put(dial.id, next)}
+	open
+>
 	<button class="choose" onclick={choose}>choose a picture …</button>
 	{#if problem}<p role="alert">{problem}</p>{/if}
 </ChoiceDial>

@@ -1,4 +1,5 @@
-import { plainExtras } from '$lib/core/plan';
+import { restRack } from '$lib/core/dials';
+
 import { describe, expect, it } from 'vitest';
 import type { Brief, TakeSettings } from '$lib/core/schema';
 import { noWords } from '$lib/core/wording';
@@ -20,8 +21,7 @@ const brief: Brief = {
 		sampler: ['euler'],
 		schedule: ['karras'],
 		seed: [1, 2],
-		style: [[]],
-		...plainExtras()
+		...restRack()
 	},
 	design: { kind: 'all' },
 	numbered: 0,
@@ -57,8 +57,7 @@ describe('loadSettings', () => {
 				sampler: ['heun'],
 				schedule: ['cosine'],
 				seed: [0],
-				style: [[]],
-				...plainExtras(),
+				...restRack(),
 				start: ['ab'],
 				strength: [0.3],
 				batch: [2]

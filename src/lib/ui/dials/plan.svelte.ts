@@ -1,20 +1,15 @@
-import { dialOf, stopKey, type DialId, type Stop } from '$lib/core/dials';
+import { countSettings, designOf, designSays, workOut, type WorkedOut } from '$lib/core/designs';
+import { dialOf, stopKey, type DialId, type Stop, countRepeats, planRack } from '$lib/core/dials';
 import {
 	atMeasuredPace,
 	combinations,
 	costOf,
 	countChosen,
-	countSettings,
-	countRepeats,
-	designSays,
 	measuredPace,
 	nearCopiesOf,
 	planProblems,
-	planRack,
 	reckon,
-	workOut,
-	type Account,
-	type WorkedOut
+	type Account
 } from '$lib/core/plan';
 import type { Design, PlanRack, Rack } from '$lib/core/schema';
 import * as store from '$lib/store';
@@ -67,13 +62,13 @@ export class PlanDesk {
 
 	/** The design worked out; null while a fraction is being searched for. */
 	readonly worked: WorkedOut | null = $derived.by(() => {
-		if (this.design.kind !== 'fraction') return workOut(this.rack, this.design);
+		if (!designOf(this.design.kind).slow) return workOut(this.rack, this.design);
 		return this.#fraction?.asked === this.#asked ? this.#fraction.result : null;
 	});
 
 	/** Searches for the fraction that is asked for, in a worker. */
 	search(): void {
-		if (this.design.kind !== 'fraction') return;
+		if (!designOf(this.design.kind).slow) return;
 		const asked = this.#asked;
 		workOutDesign($state.snapshot(this.rack), $state.snapshot(this.design))
 			.then((result) => {
@@ -100,7 +95,7 @@ export class PlanDesk {
 	readonly says = $derived.by(() =>
 		this.worked
 			? designSays(this.rack, this.design, this.worked.efficiency)
-			: (this.fractionProblem ?? 'Looking for a balanced fraction …')
+			: (this.fractionProblem ?? `Looking for a ${designOf(this.design.kind).label} …`)
 	);
 	readonly problems = $derived.by(() =>
 		planProblems(this.worked?.rack ?? this.rack, session.cards, this.worked ?? undefined)
@@ -168,7 +163,7 @@ export class PlanDesk {
 					says:
 						offer.kind === 'seeds'
 							? `Run ${offer.count} of ${rack.seed.length} seeds`
-							: `Run ${offer.count} settings, a ${offer.design.kind === 'scatter' ? 'scatter' : 'balanced fraction'}`,
+							: `Run ${offer.count} settings, a ${designOf(offer.design.kind).label}`,
 					takes: offer.takes,
 					credits: offer.credits,
 					go: () => add(offer.design, offer.worked)

@@ -1,6 +1,5 @@
 <script lang="ts">
-	import { dialOf, dials, toldStop, type Draft, type Made } from '$lib/core/dials';
-	import { pickedDials } from '$lib/core/picks';
+	import { dialOf, dials, pickedDials, toldStop, type Draft, type Made } from '$lib/core/dials';
 	import { session } from '$lib/ui/shared';
 
 	let { of }: { of: Draft } = $props();

@@ -1,11 +1,10 @@
 <script lang="ts">
-	import { dialOf, type DialId } from '$lib/core/dials';
+	import { dialOf, movingDials, type DialId } from '$lib/core/dials';
 	import { hashDistance, measureOf, measures } from '$lib/core/measure';
 	import {
 		chancePairs,
 		movementOf,
 		movementSays,
-		movingDials,
 		nearCopies,
 		overDial,
 		stepsOf

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
-	import { stampPicture } from '$lib/core/formats';
+	import { factsOf, stampPicture } from '$lib/core/formats';
 	import { orderOf } from '$lib/core/plan';
 	import type { Take } from '$lib/core/schema';
 	import { fetchLossless, LosslessProblem, RenderRefused } from '$lib/render';
@@ -45,12 +45,7 @@
 			);
 			const card = session.card(one.settings.model);
 			const name = `${fileName(brief)}-${one.settings.model}-${one.settings.seed}-${one.number}.png`;
-			const stamped = stampPicture(png, {
-				title: `${brief}, take ${one.number}`,
-				settings: $state.snapshot(one.settings),
-				system: card?.name ?? one.settings.model,
-				systemVersion: card?.version ?? ''
-			});
+			const stamped = stampPicture(png, factsOf($state.snapshot(one), brief, card));
 			saveFile(name, stamped, 'image/png');
 		} catch (cause) {
 			problem =

@@ -3,7 +3,7 @@ import { chosenFrom, rackOfMany } from '$lib/core/plan';
 import type { Take } from '$lib/core/schema';
 import * as store from '$lib/store';
 import { newPlan } from '$lib/ui/shared';
-import { admitPicture, openPictures, settingsCarried } from '$lib/workers';
+import { admitPicture, openPictures, madeCarried } from '$lib/workers';
 
 /** What bringing in came to. */
 export interface BroughtIn {
@@ -33,13 +33,13 @@ export async function bringIn(
 		onStep(i, pictures.length);
 		try {
 			const { picture, thumbnail, width, height } = await admitPicture(given);
-			const settings = { ...(await settingsCarried(picture)), ...told?.settings };
+			const carried = await madeCarried(picture);
 			const take: Take = {
 				id: crypto.randomUUID(),
 				briefId,
 				planId,
 				number: i + 1,
-				...madeElsewhere({ file: name, settings, besides: {} }, { width, height }),
+				...madeElsewhere(told ?? { stops: {} }, { width, height }, carried ?? undefined),
 				...(told && Object.keys(told.besides).length ? { columns: told.besides } : {}),
 				state: 'done',
 				credits: 0,

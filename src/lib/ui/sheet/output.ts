@@ -6,7 +6,7 @@ import {
 	type AxisStop,
 	type Known
 } from '$lib/core/sheet';
-import { endingOf } from '$lib/core/formats';
+import { endingOf, factsOf } from '$lib/core/formats';
 import type { ModelCard, Take } from '$lib/core/schema';
 import * as store from '$lib/store';
 import type { ContactDrawing, PictureFile } from '$lib/workers';
@@ -83,16 +83,10 @@ export async function pictureFiles(
 	for (const [i, take] of takes.entries()) {
 		const stored = await store.pictureOf(take.id);
 		if (!stored) continue;
-		const model = card(take.settings.model);
 		files.push({
 			name: names[i] + endingOf(stored.picture.type),
 			picture: stored.picture,
-			facts: {
-				title: `${briefOf(take)}, take ${take.number}`,
-				settings: take.settings,
-				system: model?.name ?? take.settings.model,
-				systemVersion: model?.version ?? ''
-			}
+			facts: factsOf(take, briefOf(take), card(take.settings.model))
 		});
 	}
 	return files;

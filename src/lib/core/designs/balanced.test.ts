@@ -1,6 +1,6 @@
 import { Matrix, determinant } from 'ml-matrix';
 import { describe, expect, it } from 'vitest';
-import { balancedFraction, contrasts, effectsCount } from './fraction';
+import { balancedFraction, contrasts, effectsCount } from './balanced';
 
 /** D-efficiency from the definition: det(X'X)^(1/p) / N, X built here and its determinant by `ml-matrix`. */
 function efficiencyOf(rows: number[][], levels: number[]): number {

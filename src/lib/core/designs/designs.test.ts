@@ -1,15 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { cards, sampleRack } from '$lib/core/testing';
-import {
-	chosenAmong,
-	combinations,
-	costOf,
-	countChosen,
-	countSettings,
-	designSays,
-	planProblems,
-	workOut
-} from './index';
+import { combinations, costOf, countChosen, planProblems } from '$lib/core/plan';
+import { chosenAmong, countSettings, designSays, workOut } from './index';
 import type { Design } from '$lib/core/schema';
 
 const rack = sampleRack({

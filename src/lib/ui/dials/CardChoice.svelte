@@ -1,0 +1,41 @@
+<script lang="ts">
+	import { stopKey, type Control, type Stop } from '$lib/core/dials';
+	import type { ModelCard } from '$lib/core/schema';
+	import { session } from '$lib/ui/shared';
+	import ChoiceDial from './ChoiceDial.svelte';
+	import { letterOf, useTurning, type ControlProps } from './turning.svelte';
+
+	let { dial }: ControlProps = $props();
+
+	const turning = useTurning();
+	const { offered, ofAll } = $derived(dial.control as Extract<Control, { kind: 'choice' }>);
+
+	/** The letters of the models that offer a stop, when not all of them do. */
+	function havers(key: string): string {
+		const letters = turning.chosen.flatMap((card, i) =>
+			offered(card).some((one) => one.key === key) ? letterOf(i) : []
+		);
+		return letters.length === turning.chosen.length ? '' : ` (${letters.join(', ')} only)`;
+	}
+
+	const options = $derived.by(() => {
+		const cards: readonly ModelCard[] = ofAll ? session.cards : turning.chosen;
+		const found = new Map(cards.flatMap(offered).map((one) => [one.key, one]));
+		return [
+			...(dial.rest === undefined ? [] : [{ key: stopKey(dial.rest as Stop), says: 'none' }]),
+			...[...found.values()].map(({ key, title }) => ({
+				key,
+				says: dial.format(key, session.cards) + (ofAll ? '' : havers(key)),
+				title
+			}))
+		];
+	});
+</script>
+
+<ChoiceDial
+	{dial}
+	stops={turning.stopsOf(dial.id).map(stopKey)}
+	{options}
+	open={!!dial.extra}
+	onchange={(stops) => turning.put(dial.id, stops)}
+/>
