@@ -98,6 +98,19 @@ export interface StoredJob {
 /** What was measured in a take's picture. */
 export type StoredMeasures = Measured & { takeId: string; briefId: string };
 
+/** As they were kept before measures went by their ids: a field each. */
+type OldMeasures = Omit<StoredMeasures, 'values'> & Record<string, unknown>;
+
+const byId = ({ takeId, briefId, palette, hash, ...rest }: OldMeasures): StoredMeasures => ({
+	takeId,
+	briefId,
+	palette,
+	hash,
+	values: Object.fromEntries(
+		Object.entries(rest).filter((one): one is [string, number] => typeof one[1] === 'number')
+	)
+});
+
 /** What parts the pictures of two takes, by the key of the pair. */
 export type StoredPair = Apart & { key: string; briefId: string };
 
@@ -182,6 +195,9 @@ export class Database extends Dexie {
 				jobs: 'key, planId, briefId'
 			})
 			.upgrade(upgradeTo4);
+		this.measures.hook('reading', (row: StoredMeasures | OldMeasures | undefined) =>
+			row && !('values' in row) ? byId(row) : row
+		);
 		// What was kept before a dial came is held where that dial changes nothing.
 		for (const table of [this.briefs, this.plans] as Table<{ rack: Partial<Rack> } | undefined>[])
 			table.hook('reading', (row) => row && { ...row, rack: completeRack(row.rack) });

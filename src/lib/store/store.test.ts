@@ -394,17 +394,44 @@ describe('pictures made elsewhere', () => {
 	});
 });
 
+describe('rows that an earlier version kept', () => {
+	it('are read as they would be kept now: dials that came since at rest, measures by their ids', async () => {
+		const kept = (await db.briefs.get('b1'))!;
+		const { batch: _batch, style: _style, ...rack } = kept.rack;
+		await db.table('briefs').put({ ...kept, rack });
+		expect((await db.briefs.get('b1'))!.rack).toEqual({ ...kept.rack, batch: [0], style: [[]] });
+		expect((await db.briefs.toArray())[0].rack.batch).toEqual([0]);
+		await db.table('measures').put({
+			takeId: 't',
+			briefId: 'b1',
+			sharpness: 7,
+			edges: 0.5,
+			palette: [],
+			hash: '00ff00ff00ff00ff'
+		});
+		expect(await store.measuresOfTake('t')).toEqual({
+			takeId: 't',
+			briefId: 'b1',
+			values: { sharpness: 7, edges: 0.5 },
+			palette: [],
+			hash: '00ff00ff00ff00ff'
+		});
+	});
+});
+
 describe('measures', () => {
 	it('are kept by take and by pair, and found again by brief and by take', async () => {
 		const measured = {
-			sharpness: 1,
-			noise: 2,
-			contrast: 0.1,
-			lightness: 50,
-			colourfulness: 3,
-			clipped: 0,
-			oversaturated: 0,
-			edges: 0.2,
+			values: {
+				sharpness: 1,
+				noise: 2,
+				contrast: 0.1,
+				lightness: 50,
+				colourfulness: 3,
+				clipped: 0,
+				oversaturated: 0,
+				edges: 0.2
+			},
 			palette: [],
 			hash: '00ff00ff00ff00ff'
 		};
@@ -414,7 +441,7 @@ describe('measures', () => {
 		await store.keepMeasures({ ...measured, takeId: one.id, briefId: 'b1' });
 		await store.keepMeasures({ ...measured, takeId: two.id, briefId: 'b2' });
 		expect([...(await store.measuresOf('b1')).keys()]).toEqual([one.id]);
-		expect((await store.measuresOfTake(two.id))?.sharpness).toBe(1);
+		expect((await store.measuresOfTake(two.id))?.values.sharpness).toBe(1);
 		expect(await store.measuresOfTake('t3')).toBeUndefined();
 		// Measuring and looking go on for a moment when a brief is deleted: nothing of it stays.
 		await store.deleteBrief('b2');

@@ -81,8 +81,8 @@ export const coloursOf = (picture: Blob): Promise<Colours> =>
 	pictures<Colours>({ kind: 'colours', picture });
 
 /** Measures a take's picture. */
-export const measure = (picture: Blob): Promise<Measured> =>
-	measuring<Measured>({ kind: 'measure', picture });
+export const measure = (picture: Blob, known?: Measured): Promise<Measured> =>
+	measuring<Measured>({ kind: 'measure', picture, known });
 
 /** Tells the two pictures of a pair apart. Those that were decoded lately are held by their keys. */
 export const tellApart = (one: Keyed, two: Keyed): Promise<Apart> =>

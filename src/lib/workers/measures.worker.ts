@@ -28,7 +28,7 @@ export interface Subtracted {
 }
 
 export type MeasureTask = { id: number } & (
-	| { kind: 'measure'; picture: Blob }
+	| { kind: 'measure'; picture: Blob; known?: Measured }
 	| { kind: 'apart'; one: Keyed; two: Keyed }
 	| { kind: 'subtract'; one: Blob; two: Blob; how: DifferenceKind }
 );
@@ -71,10 +71,10 @@ const small = (picture: Blob, { width, height }: Decoded) => {
 	});
 };
 
-async function measure(picture: Blob): Promise<Measured> {
+async function measure(picture: Blob, known?: Measured): Promise<Measured> {
 	const full = await decode(picture);
 	const { pixels } = await small(picture, full);
-	return measurePicture(full.pixels, full.width, full.height, pixels);
+	return measurePicture(full.pixels, full.width, full.height, pixels, known);
 }
 
 /** Pictures that were compared lately, the longest unused forgotten first. */
@@ -129,7 +129,9 @@ self.onmessage = async ({ data }: MessageEvent<MeasureTask>) => {
 			self.postMessage({ id, result } satisfies MeasureAnswer, [result.picture]);
 		} else {
 			const result =
-				data.kind === 'measure' ? await measure(data.picture) : await tellApart(data.one, data.two);
+				data.kind === 'measure'
+					? await measure(data.picture, data.known)
+					: await tellApart(data.one, data.two);
 			self.postMessage({ id, result } satisfies MeasureAnswer);
 		}
 	} catch (cause) {

@@ -19,7 +19,7 @@ import {
 	type OwnDialId,
 	type Stop
 } from '$lib/core/dials';
-import { measures } from '$lib/core/measure';
+import { measures, valueOf } from '$lib/core/measure';
 import {
 	Brief,
 	Mark,
@@ -157,7 +157,7 @@ export function settingsTable(
 		note: noted.get(take.id)?.note ?? '',
 		...Object.fromEntries(columns.map((name) => [`${name} (own)`, take.columns?.[name] ?? ''])),
 		...(measured
-			? Object.fromEntries(measures.map(({ id }) => [id, measured.get(take.id)?.[id] ?? '']))
+			? Object.fromEntries(measures.map(({ id }) => [id, valueOf(measured.get(take.id), id) ?? '']))
 			: {})
 	}));
 	return Papa.unparse(rows, { newline: '\r\n', escapeFormulae: formulaLike });

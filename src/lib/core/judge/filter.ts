@@ -1,5 +1,5 @@
 import { dialOf, dials, stopKey, type DialId } from '$lib/core/dials';
-import type { MeasureId } from '$lib/core/measure';
+import { valueOf, type MeasureId } from '$lib/core/measure';
 import type { MarkKind, Measured, Remark, Take } from '$lib/core/schema';
 
 /** Which takes are wanted; what is left out is not asked. */
@@ -37,7 +37,7 @@ export function wanted(take: Take, judged: Judged, filter: TakeFilter): boolean 
 	if (fault === 'none' && faults.length) return false;
 	if (fault && fault !== 'any' && fault !== 'none' && !faults.includes(fault)) return false;
 	if (measure) {
-		const value = judged.measured?.[measure.id];
+		const value = valueOf(judged.measured, measure.id);
 		if (value === undefined) return false;
 		if (measure.least !== undefined && value < measure.least) return false;
 		if (measure.most !== undefined && value > measure.most) return false;

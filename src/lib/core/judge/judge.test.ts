@@ -5,14 +5,16 @@ import { asks, faultId, faultKey, faults, wanted } from './index';
 
 const [take] = sampleTakes(sampleRack({ wording: ['a heron by a lamp'], guidance: [6.5] }));
 const measured: Measured = {
-	sharpness: 300,
-	noise: 1,
-	contrast: 0.2,
-	lightness: 60,
-	colourfulness: 30,
-	clipped: 0,
-	oversaturated: 0.1,
-	edges: 0.05,
+	values: {
+		sharpness: 300,
+		noise: 1,
+		contrast: 0.2,
+		lightness: 60,
+		colourfulness: 30,
+		clipped: 0,
+		oversaturated: 0.1,
+		edges: 0.05
+	},
 	palette: [],
 	hash: '0000000000000000'
 };

@@ -12,16 +12,11 @@ export {
 	type Small
 } from './difference';
 export { detail, type Detail } from './detail';
+export { heatOf } from './heat';
 export { hashDistance, perceptualHash } from './likeness';
 export { luma, shrink, type Grey } from './luma';
-export {
-	isMeasureId,
-	measureOf,
-	measurePicture,
-	measures,
-	type Measure,
-	type MeasureId
-} from './measures';
+export { isMeasureId, measureOf, measures, type Measure, type MeasureId } from './measures';
+export { Measured, measurePicture, missingMeasures, valueOf, writtenValue } from './measured';
 export { palette, type Swatch } from './palette';
 export { ssim, ssimFactor, ssimMap, type Similarity } from './ssim';
 export { tone, tonePhrases, type Tone } from './tone';

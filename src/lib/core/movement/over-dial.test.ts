@@ -4,14 +4,16 @@ import { sampleRack, sampleTakes } from '$lib/core/testing';
 import { overDial } from './index';
 
 const measuredAs = (sharpness: number): Measured => ({
-	sharpness,
-	noise: 0,
-	contrast: 0,
-	lightness: 0,
-	colourfulness: 0,
-	clipped: 0,
-	oversaturated: 0,
-	edges: 0,
+	values: {
+		sharpness,
+		noise: 0,
+		contrast: 0,
+		lightness: 0,
+		colourfulness: 0,
+		clipped: 0,
+		oversaturated: 0,
+		edges: 0
+	},
 	palette: [],
 	hash: '0000000000000000'
 });

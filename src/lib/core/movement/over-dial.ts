@@ -1,5 +1,5 @@
 import { dialOf, stopKey, type DialId } from '$lib/core/dials';
-import type { MeasureId } from '$lib/core/measure';
+import { valueOf, type MeasureId } from '$lib/core/measure';
 import type { Measured, Take } from '$lib/core/schema';
 
 /** A measure over the stops of a dial. */
@@ -29,7 +29,7 @@ export function overDial(
 	const all = new Map<string, Map<string, number>>();
 	for (const take of takes) {
 		const stop = read(take);
-		const value = measured(take.id)?.[measure];
+		const value = valueOf(measured(take.id), measure);
 		if (typeof stop !== 'number' || value === undefined) continue;
 		stops.set(stopKey(stop), stop);
 		const name = lineOf(take);

@@ -3,4 +3,5 @@ export { Design } from '$lib/core/designs';
 export { Levels, PlanRack, Rack } from '$lib/core/dials';
 export { NegativeSet, Phrase, PhraseStack, Style, TakeWords, Words } from '$lib/core/wording';
 export * from './brief';
-export * from './measured';
+export { Measured } from '$lib/core/measure';
+export * from './remark';

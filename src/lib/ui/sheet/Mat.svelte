@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { heatOf, valueOf } from '$lib/core/measure';
 	import type { Made } from '$lib/core/dials';
 	import { isFigures, labelsOf, missingFrom, placeWithin } from '$lib/core/sheet';
 	import { many, useWork } from '$lib/ui/shared';
@@ -26,18 +27,11 @@
 	const large = $derived(view.layout.width * devicePixelRatio > THUMBNAIL);
 	const lines = $derived(sheet.thens.length ? 2 : 1);
 
-	/** The ends of the measure in sight, over the takes that the sheet shows. */
-	const ends = $derived.by(() => {
-		const { measure } = view;
-		if (!measure) return null;
-		const values = view.shown.flatMap(({ id }) => measuring.of.get(id)?.[measure] ?? []);
-		return { least: Math.min(...values), most: Math.max(...values) };
-	});
-	function shareOf(id: string): number | null {
-		const value = view.measure ? measuring.of.get(id)?.[view.measure] : undefined;
-		if (value === undefined || !ends) return null;
-		return ends.most > ends.least ? (value - ends.least) / (ends.most - ends.least) : 0;
-	}
+	const valueIn = (id: string) =>
+		view.measure ? valueOf(measuring.of.get(id), view.measure) : undefined;
+	/** How far up a take's measure lies among those in sight. */
+	const heat = $derived(heatOf(view.shown.flatMap(({ id }) => valueIn(id) ?? [])));
+	const shareOf = (id: string) => heat(valueIn(id));
 
 	/** One loupe at the same relative place of every picture: a move of the pointer is a place. */
 	function point(event: PointerEvent) {

@@ -20,7 +20,7 @@
 	let { view, measuring }: { view: SheetState; measuring: Measuring } = $props();
 
 	const done = $derived(view.takes.filter(({ state }) => state === 'done'));
-	const measured = $derived(done.filter(({ id }) => measuring.of.has(id)).length);
+	const measured = $derived(done.filter(({ id }) => measuring.isWhole(id)).length);
 	const dials = $derived(movingDials.filter((dial) => view.varied.includes(dial)));
 	let asked = $state<DialId | null>(null);
 	const dial = $derived(asked && dials.includes(asked) ? asked : (dials[0] ?? null));

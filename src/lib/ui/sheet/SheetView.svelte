@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { valueOf } from '$lib/core/measure';
 	import { Button } from 'carbon-components-svelte';
 	import { flushSync, onMount, untrack } from 'svelte';
 	import type { MarkKind } from '$lib/core/schema';
@@ -41,7 +42,7 @@
 		}),
 		score: (take, order) => {
 			if (order === 'measure')
-				return view.measure ? measuring.of.get(take.id)?.[view.measure] : undefined;
+				return view.measure ? valueOf(measuring.of.get(take.id), view.measure) : undefined;
 			const mark = work.marks.get(take.id);
 			return mark && worth[mark];
 		}

@@ -3,7 +3,7 @@
 	import { session, TakePicture, useWork } from '$lib/ui/shared';
 	import type { Measuring } from './measuring.svelte';
 	import { asks } from '$lib/core/judge';
-	import { measureOf } from '$lib/core/measure';
+	import { measureOf, valueOf } from '$lib/core/measure';
 	import Loupe from './Loupe.svelte';
 	import type { SheetState } from './state.svelte';
 
@@ -34,14 +34,15 @@
 	const remark = $derived(work.remarks.get(take.id));
 	const measured = $derived(measuring.of.get(take.id));
 	const measure = $derived(view.measure ? measureOf(view.measure) : null);
+	const value = $derived(measure ? valueOf(measured, measure.id) : undefined);
 	const faint = $derived(asks(view.filter) && !view.fits(take));
 	/** All that stands on the cell, in words. */
 	const named = $derived(
 		[
 			`Take ${take.number}`,
 			take.state === 'done' ? (mark ?? 'not judged') : stateSays,
-			...(measure && measured
-				? [`${measure.label.toLowerCase()} ${measure.format(measured[measure.id])}`]
+			...(measure && value !== undefined
+				? [`${measure.label.toLowerCase()} ${measure.format(value)}`]
 				: []),
 			...(remark?.faults.length ? [`faults: ${remark.faults.join(', ')}`] : [])
 		].join(', ')
@@ -79,12 +80,12 @@
 		<span class="fresh">new</span>
 	{/if}
 	{#if view.loupe && take.state === 'done'}<Loupe {view} takeId={take.id} />{/if}
-	{#if measure && measured}
+	{#if measure && value !== undefined}
 		<span
 			aria-hidden="true"
 			class="value num"
-			class:warns={measure.warns && measured[measure.id] > 0.02}
-			>{measure.format(measured[measure.id])}</span
+			class:warns={measure.warnsFrom !== undefined && value > measure.warnsFrom}
+			>{measure.format(value)}</span
 		>
 	{/if}
 	{#if remark?.faults.length || remark?.note}

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { measures } from '$lib/core/measure';
+	import { measures, writtenValue } from '$lib/core/measure';
 	import type { Measured } from '$lib/core/schema';
 
 	let { measured }: { measured: Measured } = $props();
@@ -26,9 +26,10 @@
 </ul>
 {#if copied}<p role="status">{copied} is copied.</p>{/if}
 <dl>
-	{#each measures as { id, label, explained, source, format } (id)}
+	{#each measures as measure (measure.id)}
+		{@const { label, explained, source } = measure}
 		<dt title="{explained} ({source})">{label.toLowerCase()}</dt>
-		<dd class="num" title="{explained} ({source})">{format(measured[id])}</dd>
+		<dd class="num" title="{explained} ({source})">{writtenValue(measured, measure) || '…'}</dd>
 	{/each}
 </dl>
 

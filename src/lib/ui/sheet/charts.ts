@@ -35,7 +35,7 @@ export function measureChart(over: OverDial, measure: Measure, dial: string): Ap
 		},
 		yaxis: {
 			title: { text: measure.label.toLowerCase() },
-			min: 0,
+			min: measure.scale.least,
 			max: roundUp(most),
 			labels: { formatter: (value) => (value === null ? '' : measure.format(value)) },
 			tickAmount: 4

@@ -1,6 +1,6 @@
 import { untrack } from 'svelte';
 import { SvelteMap, SvelteSet } from 'svelte/reactivity';
-import type { Apart } from '$lib/core/measure';
+import { missingMeasures, type Apart } from '$lib/core/measure';
 import { pairKey, type Pair } from '$lib/core/movement';
 import type { Measured, Take } from '$lib/core/schema';
 import * as store from '$lib/store';
@@ -38,6 +38,12 @@ export class Measuring {
 		void this.#work();
 	}
 
+	/** Whether all of a take is measured: what came since it was measured is not. */
+	isWhole(takeId: string): boolean {
+		const known = this.of.get(takeId);
+		return known !== undefined && !missingMeasures(known).length;
+	}
+
 	close(): void {
 		this.#ended = true;
 	}
@@ -47,7 +53,7 @@ export class Measuring {
 		// Who wants measures does not want them again whenever one is there.
 		untrack(() => {
 			for (const { id, briefId, state } of takes)
-				if (state === 'done' && !this.of.has(id) && !this.#failed.has(id))
+				if (state === 'done' && !this.isWhole(id) && !this.#failed.has(id))
 					this.#takes.set(id, { id, briefId });
 			void this.#work();
 		});
@@ -86,7 +92,7 @@ export class Measuring {
 				if (!this.#pairs.has(pair[0])) await this.#compare(...pair);
 			} else if (take) {
 				this.#takes.delete(take[0]);
-				if (!this.of.has(take[0])) await this.#measure(take[1]);
+				if (!this.isWhole(take[0])) await this.#measure(take[1]);
 			} else break;
 		}
 		this.#working = false;
@@ -96,13 +102,11 @@ export class Measuring {
 		try {
 			// Another tab may have been quicker.
 			const known = await store.measuresOfTake(takeId);
-			if (known) {
-				this.of.set(takeId, known);
-				return;
-			}
+			if (known) this.of.set(takeId, known);
+			if (known && !missingMeasures(known).length) return;
 			const stored = await store.pictureOf(takeId);
 			if (!stored) return;
-			const measured = await measure(stored.picture);
+			const measured = await measure(stored.picture, known);
 			await store.keepMeasures({ ...measured, takeId, briefId });
 			this.of.set(takeId, measured);
 		} catch {

@@ -4,14 +4,17 @@ import {
 	burnt,
 	detail,
 	hashDistance,
+	heatOf,
 	isMeasureId,
 	luma,
 	measureOf,
 	measurePicture,
 	measures,
+	missingMeasures,
 	perceptualHash,
+	writtenValue,
 	type Grey
-} from './index';
+} from '..';
 
 /** A picture of squares of two greys, blurred by a box a number of times, with noise of a size. */
 function squares(blurs: number, noise = 0): Grey {
@@ -112,15 +115,50 @@ describe('the measures', () => {
 		const pixels = Uint8Array.from({ length: 64 * 48 * 3 }, () => random.below(256));
 		const measured = measurePicture(pixels, 64, 48, pixels);
 		for (const { id, explained, source, format } of measures) {
-			expect(Number.isFinite(measured[id])).toBe(true);
+			expect(Number.isFinite(measured.values[id])).toBe(true);
 			expect(explained).toMatch(/\.$/);
 			expect(source).not.toBe('');
-			expect(format(measured[id])).not.toBe('');
+			expect(format(measured.values[id])).not.toBe('');
 			expect(measureOf(id).id).toBe(id);
 			expect(isMeasureId(id)).toBe(true);
 		}
 		expect(isMeasureId('beauty')).toBe(false);
 		expect(measured.palette.length).toBeGreaterThan(0);
 		expect(luma(Uint8Array.of(255, 255, 255), 1, 1).values[0]).toBeCloseTo(255, 4);
+	});
+});
+
+describe('what is known of a picture', () => {
+	const random = stream('known');
+	const pixels = Uint8Array.from({ length: 32 * 24 * 3 }, () => random.below(256));
+	const whole = measurePicture(pixels, 32, 24, pixels);
+
+	it('that lacks a measure gets that one, and keeps the others as they are', () => {
+		const { edges: _edges, ...rest } = whole.values;
+		const known = { ...whole, values: { ...rest, sharpness: -1 } };
+		expect(missingMeasures(known).map(({ id }) => id)).toEqual(['edges']);
+		const next = measurePicture(pixels, 32, 24, pixels, known);
+		expect(next.values).toEqual({ ...whole.values, sharpness: -1 });
+		expect(missingMeasures(next)).toEqual([]);
+	});
+
+	it('is written where it is there, and nothing where it is not', () => {
+		expect(writtenValue(undefined, measureOf('edges'))).toBe('');
+		expect(writtenValue({ ...whole, values: {} }, measureOf('edges'))).toBe('');
+		expect(writtenValue(whole, measureOf('edges'))).toMatch(/%$/);
+	});
+
+	it('lies within the scale of its measure', () => {
+		for (const { id, scale } of measures) {
+			expect(whole.values[id]).toBeGreaterThanOrEqual(scale.least);
+			expect(whole.values[id]).toBeLessThanOrEqual(scale.most ?? Infinity);
+		}
+	});
+
+	it('is shown as heat between its least and its most', () => {
+		const heat = heatOf([4, 2, 6]);
+		expect([2, 4, 6, undefined].map(heat)).toEqual([0, 0.5, 1, null]);
+		expect(heatOf([3, 3])(3)).toBe(0);
+		expect(heatOf([])(3)).toBeNull();
 	});
 });

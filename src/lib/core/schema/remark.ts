@@ -1,0 +1,12 @@
+import { z } from 'zod';
+
+/** What an artist noted about a take besides its mark. */
+export const Remark = z.object({
+	takeId: z.string().min(1).max(100),
+	briefId: z.string().min(1).max(100),
+	/** Ids of faults that were seen in it. */
+	faults: z.array(z.string().min(1).max(60)).max(60),
+	note: z.string().max(5000),
+	at: z.number().min(0)
+});
+export type Remark = z.infer<typeof Remark>;
