@@ -4,16 +4,10 @@
  */
 import { mkdirSync } from 'node:fs';
 import sharp from 'sharp';
-import { characters, type Picture } from '../src/lib/service/standins';
+import { characters, samplePath, sampleShows, type Picture } from '../src/lib/service/standins';
 import { uninvited } from '../src/lib/service/standins/repertoire/uninvited';
 import { forgetBooks, makeTake } from './make-take';
 
-const PROMPTS = [
-	'a lighthouse on a cliff at dusk',
-	'a heron in the reeds, misty morning, close-up',
-	'a sailing dinghy in a harbour, bright noon',
-	'a lamp on a table, night'
-];
 const SEEDS = [41207, 88310, 2719];
 const side = 640;
 const negative = uninvited.map(({ words: [word] }) => word).join(', ');
@@ -22,7 +16,7 @@ const worth = ({ signals }: Picture) => signals.agreement + 10 * signals.wholene
 mkdirSync('static/models', { recursive: true });
 for (const character of characters) {
 	const { id, guidance } = character.card;
-	for (const [i, prompt] of PROMPTS.entries()) {
+	for (const [i, prompt] of sampleShows.entries()) {
 		const takes = SEEDS.map((seed) =>
 			makeTake(character, {
 				prompt,
@@ -37,7 +31,7 @@ for (const character of characters) {
 		await sharp(pixels, { raw: { width: side, height: side, channels: 3 } })
 			.resize(320)
 			.webp({ quality: 80 })
-			.toFile(`static/models/${id}-${i + 1}.webp`);
+			.toFile(`static${samplePath(id, i)}`);
 	}
 	forgetBooks();
 	console.log(`static/models/${id}-*.webp`);

@@ -1,6 +1,5 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, statSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { dirname, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -73,16 +72,10 @@ export function isBuilt() {
  * @param {number} wanted
  * @returns {Promise<number>}
  */
-export function freePort(wanted) {
-	return new Promise((done) => {
-		const server = createServer();
-		server.once('error', () => done(freePort(0)));
-		server.listen(wanted, '127.0.0.1', () => {
-			const address = server.address();
-			const port = typeof address === 'object' && address ? address.port : wanted;
-			server.close(() => done(port));
-		});
-	});
+export async function freePort(wanted) {
+	// Read here: before the packages are installed there is none.
+	const { default: getPort } = await import('get-port');
+	return getPort({ port: wanted || undefined, host: '127.0.0.1' });
 }
 
 /**

@@ -1,4 +1,5 @@
 /// <reference lib="webworker" />
+import { expose } from 'comlink';
 import {
 	FileProblem,
 	readArchive,
@@ -9,14 +10,7 @@ import {
 
 /** Packs and unpacks briefs, off the page's thread; pictures go through one after the other. */
 
-export type ArchiveTask =
-	{ id: number; kind: 'read'; zip: Blob } | { id: number; kind: 'write'; archive: Archive };
-export type ArchiveAnswer =
-	| { id: number; result: Archive | Blob }
-	| { id: number; step: [done: number, all: number] }
-	| { id: number; error: string; isFileProblem: boolean };
-
-type OnStep = (done: number, all: number) => void;
+export type OnStep = (done: number, all: number) => void;
 
 /** Where archives lie until the browser has handed them on; on the disk, not in memory. */
 const FOLDER = 'archives-on-their-way';
@@ -61,17 +55,7 @@ async function pack(archive: Archive, onStep: OnStep): Promise<Blob> {
 	return writeArchive(archive, onStep);
 }
 
-self.onmessage = async ({ data }: MessageEvent<ArchiveTask>) => {
-	const { id } = data;
-	const onStep = (done: number, all: number) =>
-		self.postMessage({ id, step: [done, all] } satisfies ArchiveAnswer);
-	try {
-		const result =
-			data.kind === 'read' ? await readArchive(data.zip) : await pack(data.archive, onStep);
-		self.postMessage({ id, result } satisfies ArchiveAnswer);
-	} catch (cause) {
-		const isFileProblem = cause instanceof FileProblem;
-		const error = cause instanceof Error ? cause.message : String(cause);
-		self.postMessage({ id, error, isFileProblem } satisfies ArchiveAnswer);
-	}
-};
+const api = { read: readArchive, pack };
+export type ArchivesApi = typeof api;
+
+expose(api);

@@ -1,4 +1,5 @@
 /// <reference lib="webworker" />
+import { expose } from 'comlink';
 import type { Made } from '$lib/core/dials';
 import {
 	isPictureName,
@@ -25,12 +26,6 @@ export interface Opened {
 	pictures: { name: string; picture: Blob; told: Elsewhere | null }[];
 	refused: Refused[];
 }
-
-export type ImportTask = { id: number } & (
-	{ kind: 'open'; chosen: Chosen[] } | { kind: 'carried'; picture: Blob }
-);
-export type ImportAnswer =
-	{ id: number; result: Opened | Made | null } | { id: number; error: string };
 
 /** A table has so many bytes at most. */
 const MOST_TABLE = 32 * 1024 ** 2;
@@ -84,12 +79,7 @@ async function carried(picture: Blob): Promise<Made | null> {
 	}
 }
 
-self.onmessage = async ({ data }: MessageEvent<ImportTask>) => {
-	const { id } = data;
-	try {
-		const result = data.kind === 'open' ? await open(data.chosen) : await carried(data.picture);
-		self.postMessage({ id, result } satisfies ImportAnswer);
-	} catch (cause) {
-		self.postMessage({ id, error: String(cause) } satisfies ImportAnswer);
-	}
-};
+const api = { open, carried };
+export type ImportsApi = typeof api;
+
+expose(api);

@@ -1,4 +1,6 @@
 /// <reference lib="webworker" />
+import { expose, transfer } from 'comlink';
+import { LRUCache } from 'lru-cache';
 import {
 	apart,
 	difference,
@@ -26,14 +28,6 @@ export interface Subtracted {
 	mean: number;
 	full: number;
 }
-
-export type MeasureTask = { id: number } & (
-	| { kind: 'measure'; picture: Blob; known?: Measured }
-	| { kind: 'apart'; one: Keyed; two: Keyed }
-	| { kind: 'subtract'; one: Blob; two: Blob; how: DifferenceKind }
-);
-export type MeasureAnswer =
-	{ id: number; result: Measured | Apart | Subtracted } | { id: number; error: string };
 
 /** Longer side of the picture that its palette is found in, and that colours are compared in. */
 const SMALL = 128;
@@ -78,16 +72,11 @@ async function measure(picture: Blob, known?: Measured): Promise<Measured> {
 }
 
 /** Pictures that were compared lately, the longest unused forgotten first. */
-const held = new Map<string, Small>();
-const HELD = 200;
+const held = new LRUCache<string, Small>({ max: 200 });
 
 async function seen({ key, picture }: Keyed): Promise<Small> {
 	const known = held.get(key);
-	if (known) {
-		held.delete(key);
-		held.set(key, known);
-		return known;
-	}
+	if (known) return known;
 	const full = await decode(picture);
 	const grey = shrink(
 		luma(full.pixels, full.width, full.height),
@@ -96,7 +85,6 @@ async function seen({ key, picture }: Keyed): Promise<Small> {
 	const { pixels } = await decode(picture, { width: SMALL, height: SMALL });
 	const one = { grey, colours: pixels };
 	held.set(key, one);
-	if (held.size > HELD) held.delete(held.keys().next().value!);
 	return one;
 }
 
@@ -118,23 +106,11 @@ async function subtract(one: Blob, two: Blob, how: DifferenceKind): Promise<Subt
 		a.height,
 		how
 	);
-	return { picture: await createImageBitmap(new ImageData(rgba, width, height)), mean, full };
+	const picture = await createImageBitmap(new ImageData(rgba, width, height));
+	return transfer({ picture, mean, full }, [picture]);
 }
 
-self.onmessage = async ({ data }: MessageEvent<MeasureTask>) => {
-	const { id } = data;
-	try {
-		if (data.kind === 'subtract') {
-			const result = await subtract(data.one, data.two, data.how);
-			self.postMessage({ id, result } satisfies MeasureAnswer, [result.picture]);
-		} else {
-			const result =
-				data.kind === 'measure'
-					? await measure(data.picture, data.known)
-					: await tellApart(data.one, data.two);
-			self.postMessage({ id, result } satisfies MeasureAnswer);
-		}
-	} catch (cause) {
-		self.postMessage({ id, error: String(cause) } satisfies MeasureAnswer);
-	}
-};
+const api = { measure, tellApart, subtract };
+export type MeasuresApi = typeof api;
+
+expose(api);

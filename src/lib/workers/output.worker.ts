@@ -1,4 +1,5 @@
 /// <reference lib="webworker" />
+import { expose } from 'comlink';
 import { Zip, ZipPassThrough } from 'fflate';
 import { stampPicture, stampWebp, type PictureFacts } from '$lib/core/formats';
 import type { Box, ContactPage } from '$lib/core/sheet';
@@ -25,11 +26,6 @@ export interface ContactDrawing {
 	/** A line below each picture; null for none. */
 	captions: (string | null)[][];
 }
-
-export type OutputTask = { id: number } & (
-	{ kind: 'zip'; files: PictureFile[] } | { kind: 'contact'; sheet: ContactDrawing }
-);
-export type OutputAnswer = { id: number; result: Blob } | { id: number; error: string };
 
 /** A picture with its settings inside; a JPEG, which is kept only where it came from elsewhere, as it is. */
 function stamped(type: string, bytes: Uint8Array<ArrayBuffer>, facts: PictureFacts) {
@@ -114,12 +110,7 @@ async function contact(sheet: ContactDrawing): Promise<Blob> {
 	return canvas.convertToBlob({ type: 'image/png' });
 }
 
-self.onmessage = async ({ data }: MessageEvent<OutputTask>) => {
-	const { id } = data;
-	try {
-		const result = data.kind === 'zip' ? await zip(data.files) : await contact(data.sheet);
-		self.postMessage({ id, result } satisfies OutputAnswer);
-	} catch (cause) {
-		self.postMessage({ id, error: String(cause) } satisfies OutputAnswer);
-	}
-};
+const api = { zip, contact };
+export type OutputApi = typeof api;
+
+expose(api);

@@ -1,4 +1,5 @@
 /// <reference lib="webworker" />
+import { expose } from 'comlink';
 import { FileProblem, pictureHead } from '$lib/core/formats';
 import { palette, tone, type Swatch, type Tone } from '$lib/core/measure';
 
@@ -23,11 +24,6 @@ export interface Admitted {
 	width: number;
 	height: number;
 }
-
-export type PictureTask = { id: number; kind: 'admit' | 'pixels' | 'colours'; picture: Blob };
-export type PictureAnswer =
-	| { id: number; result: Admitted | string | Colours }
-	| { id: number; error: string; isFileProblem: boolean };
 
 /** A picture drawn smaller, its longer side at most `side` pixels. */
 async function shrunk(picture: Blob, side: number) {
@@ -92,16 +88,7 @@ async function pixels(picture: Blob): Promise<string> {
 	return [...new Uint8Array(digest)].map((b) => b.toString(16).padStart(2, '0')).join('');
 }
 
-const work = { admit, pixels, colours };
+const api = { admit, pixels, colours };
+export type PicturesApi = typeof api;
 
-self.onmessage = async ({ data }: MessageEvent<PictureTask>) => {
-	const { id, kind, picture } = data;
-	try {
-		const result = await work[kind](picture);
-		self.postMessage({ id, result } satisfies PictureAnswer);
-	} catch (cause) {
-		const isFileProblem = cause instanceof FileProblem;
-		const error = isFileProblem ? cause.message : String(cause);
-		self.postMessage({ id, error, isFileProblem } satisfies PictureAnswer);
-	}
-};
+expose(api);

@@ -43,6 +43,11 @@ export const ModelCard = z.object({
 		/** Added for every million pixels in every step. */
 		creditsPerMegapixelStep: z.number().min(0).max(1e6)
 	}),
-	pace: z.object({ secondsPerMegapixelStep: z.number().min(0).max(1e5) })
+	pace: z.object({ secondsPerMegapixelStep: z.number().min(0).max(1e5) }),
+	/** Pictures of it, by their addresses from the service's root, and what each shows. */
+	samples: z
+		.array(z.object({ picture: text(2000), shows: text(500) }))
+		.max(40)
+		.optional()
 });
 export type ModelCard = z.infer<typeof ModelCard>;

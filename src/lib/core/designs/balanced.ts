@@ -1,3 +1,4 @@
+import { LuDecomposition, Matrix } from 'ml-matrix';
 import { stream, type Stream } from '$lib/core/random';
 
 /** A fraction of all combinations, and how much it can tell. */
@@ -214,39 +215,23 @@ function multiply(matrix: Float64Array[], v: Float64Array, out: Float64Array): v
 /** A trace added to X'X, so that a random start is never singular. */
 const RIDGE = 1e-9;
 
-/** The inverse of X'X and the logarithm of its determinant, by Gauss and Jordan with pivots. */
+/** The inverse of X'X and the logarithm of its determinant. */
 function information(rows: readonly number[][], model: EffectsModel) {
-	const p = model.length;
-	const a = Array.from({ length: p }, () => new Float64Array(p));
-	const f = new Float64Array(p);
-	for (const row of rows) {
+	const effects = rows.map((row) => {
+		const f = new Float64Array(model.length);
 		model.expand(row, f);
-		for (let i = 0; i < p; i++) for (let j = 0; j < p; j++) a[i][j] += f[i] * f[j];
-	}
-	for (let i = 0; i < p; i++) a[i][i] += RIDGE;
-	const inverse = Array.from({ length: p }, (_, i) =>
-		Float64Array.from({ length: p }, (_, j) => (i === j ? 1 : 0))
-	);
-	let logDeterminant = 0;
-	for (let c = 0; c < p; c++) {
-		let pivot = c;
-		for (let r = c + 1; r < p; r++) if (Math.abs(a[r][c]) > Math.abs(a[pivot][c])) pivot = r;
-		[a[c], a[pivot]] = [a[pivot], a[c]];
-		[inverse[c], inverse[pivot]] = [inverse[pivot], inverse[c]];
-		const v = a[c][c];
-		logDeterminant += Math.log(Math.abs(v));
-		for (let j = 0; j < p; j++) {
-			a[c][j] /= v;
-			inverse[c][j] /= v;
-		}
-		for (let r = 0; r < p; r++) {
-			const by = a[r][c];
-			if (r === c || by === 0) continue;
-			for (let j = 0; j < p; j++) {
-				a[r][j] -= by * a[c][j];
-				inverse[r][j] -= by * inverse[c][j];
-			}
-		}
-	}
-	return { inverse, logDeterminant };
+		return f;
+	});
+	const x = new Matrix(effects);
+	const a = x.transpose().mmul(x).add(Matrix.eye(model.length).mul(RIDGE));
+	const lu = new LuDecomposition(a);
+	return {
+		inverse: lu
+			.solve(Matrix.eye(model.length))
+			.to2DArray()
+			.map((row) => Float64Array.from(row)),
+		logDeterminant: lu.upperTriangularMatrix
+			.diagonal()
+			.reduce((sum, value) => sum + Math.log(Math.abs(value)), 0)
+	};
 }

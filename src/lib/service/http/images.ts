@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache';
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import { kindOf } from '$lib/core/formats';
@@ -14,7 +15,7 @@ const MOST_ON_SHELF = 4096;
 
 /** Pictures that takes may ask for by id, the longest unused forgotten first. */
 export class Images {
-	readonly #pictures = new Map<string, SharedPicture>();
+	readonly #pictures = new LRUCache<string, SharedPicture>({ max: 100_000 });
 	readonly #memory: PictureMemory;
 
 	constructor(memory: PictureMemory) {
@@ -51,16 +52,13 @@ export class Images {
 
 	/** A picture by its id, now the last to be forgotten. */
 	find(image: string): SharedPicture | undefined {
-		const picture = this.#pictures.get(image);
-		if (!picture) return undefined;
-		this.#pictures.delete(image);
-		this.#pictures.set(image, picture);
-		return picture;
+		return this.#pictures.get(image);
 	}
 
 	/** Forgets the longest unused picture that nothing but the shelf holds. */
 	#forgetOne(): boolean {
-		for (const [id, picture] of this.#pictures) {
+		for (const id of [...this.#pictures.rkeys()]) {
+			const picture = this.#pictures.peek(id)!;
 			if (this.#memory.holders(picture) > 1) continue;
 			this.#pictures.delete(id);
 			this.#memory.release(picture);

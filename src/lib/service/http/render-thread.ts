@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache';
 import { createHash } from 'node:crypto';
 import type { MessagePort } from 'node:worker_threads';
 import { createCanvas } from '@napi-rs/canvas';
@@ -48,8 +49,8 @@ const PREVIEW_GAP = 220;
 /** Quality of WebP pictures: fine enough to judge, small enough to keep hundreds. */
 const WEBP_QUALITY = 82;
 
-/** What this thread remembers, the longest unused first. */
-const books = new Map<string, SceneBook>();
+/** What this thread remembers; what was not used for longest is let go. */
+const books = new LRUCache<string, SceneBook>({ max: 1000 });
 
 /** The take was given up while its scenes were painted. */
 class GivenUp extends Error {}
@@ -65,7 +66,6 @@ function bookFor(settings: TakeSettings, onPaint: () => void): SceneBook {
 	const key = JSON.stringify([model, prompt, width, height, inUse, tiled]);
 	const character = characterOf(model)!;
 	let book = books.get(key);
-	books.delete(key);
 	book ??= openBook(
 		character,
 		readPrompt(prompt, character.card.promptWords),
@@ -82,9 +82,9 @@ function bookFor(settings: TakeSettings, onPaint: () => void): SceneBook {
 function tidy(): void {
 	let held = 0;
 	for (const book of books.values()) held += book.bytes();
-	for (const [key, book] of books) {
+	for (const key of [...books.rkeys()]) {
 		if (held <= memoryPerThread || books.size === 1) return;
-		held -= book.bytes();
+		held -= books.peek(key)!.bytes();
 		books.delete(key);
 	}
 }

@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache';
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import { TeachRequest, type AdapterTicket } from '$lib/core/contract';
@@ -21,7 +22,7 @@ const TAUGHT_SIDE = 1024;
 /** Adapters that takes may ask for by id, made from the user's own pictures. */
 export class Teaching {
 	readonly #images: Images;
-	readonly #adapters = new Map<string, TaughtAdapter>();
+	readonly #adapters = new LRUCache<string, TaughtAdapter>({ max: 100_000 });
 
 	readonly #memory: PictureMemory;
 
@@ -66,16 +67,13 @@ export class Teaching {
 
 	/** An adapter by its id, now the last to be forgotten. */
 	find(id: string): TaughtAdapter | undefined {
-		const adapter = this.#adapters.get(id);
-		if (!adapter) return undefined;
-		this.#adapters.delete(id);
-		this.#adapters.set(id, adapter);
-		return adapter;
+		return this.#adapters.get(id);
 	}
 
 	/** Forgets the longest unused adapter that no take waits for. */
 	#forgetOne(): boolean {
-		for (const [id, { pictures }] of this.#adapters) {
+		for (const id of [...this.#adapters.rkeys()]) {
+			const { pictures } = this.#adapters.peek(id)!;
 			if (pictures.some((picture) => this.#memory.holders(picture) > 1)) continue;
 			this.#adapters.delete(id);
 			for (const picture of pictures) this.#memory.release(picture);

@@ -1,5 +1,5 @@
 import type { InUse } from './adapters';
-import type { Character } from './cards';
+import type { Character } from './models';
 import { paintScene } from './painting';
 import type { MakeSurface } from './pen';
 import type { Reading } from './reading';

@@ -1,6 +1,6 @@
 export { adapterCards, adapters, type Adapter, type InUse } from './adapters';
 export { openBook, LATENT_SCALE, type SceneBook } from './book';
-export { cards, characterOf, characters, type Character } from './cards';
+export { cards, characterOf, characters, samplePath, sampleShows, type Character } from './models';
 export { preview } from './decode';
 export { paintScene } from './painting';
 export type { Gradient, MakeSurface, Pen, Surface } from './pen';

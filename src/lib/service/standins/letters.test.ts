@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { stream } from '$lib/core/random';
 import { makeSurface } from '$lib/service/http/surface';
-import { characters, characterOf } from './cards';
+import { characters, characterOf } from './models';
 import { letteringOf } from './lettering';
 import { LETTER_HEIGHT, letterStrokes } from './letters';
 import { paintScene } from './painting';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { toLatent } from './book';
-import { characterOf } from './cards';
+import { characterOf } from './models';
 import { paintScene } from './painting';
 import { makeSurface } from '$lib/service/http/surface';
 import { readPrompt } from './reading';

@@ -1,5 +1,5 @@
 import { stream, type Stream } from '$lib/core/random';
-import type { Character } from './cards';
+import type { Character } from './models';
 import { letteringOf, type Lettering } from './lettering';
 import type { Part, Reading, Tag } from './reading';
 import { framings, type Framing } from './repertoire/framings';

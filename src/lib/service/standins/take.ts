@@ -2,7 +2,7 @@ import { guidedDenoiser, samplers, schedules, type GuidedOptions } from '$lib/se
 import { normals } from '$lib/core/random';
 import type { Signals, TakeSettings } from '$lib/core/contract';
 import { LATENT_SCALE, type SceneBook } from './book';
-import type { Character } from './cards';
+import type { Character } from './models';
 import { decode } from './decode';
 import { compose, keepOutside, latentMask } from './mask';
 import type { Materials } from './materials';

@@ -19,7 +19,7 @@
 				<td><button class="act" onclick={onclose}>Put all back</button></td>
 				{#each cards as card (card.id)}
 					<th scope="col">
-						<Samples model={card.id} />
+						<Samples {card} />
 						{card.name}
 					</th>
 				{/each}

@@ -24,7 +24,7 @@
 </script>
 
 <article aria-label={card.name}>
-	<Samples model={card.id} />
+	<Samples {card} />
 	<div class="text">
 		<h2>{card.name}</h2>
 		<p class="quiet">{card.goodAt.join(', ')} · {card.family} {card.version}</p>

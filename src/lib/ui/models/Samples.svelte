@@ -1,9 +1,10 @@
 <script lang="ts">
+	import type { ModelCard } from '$lib/core/schema';
 	import { cardSamples } from './samples';
 	import * as store from '$lib/store';
 	import { live, TakePicture } from '$lib/ui/shared';
 
-	let { model }: { model: string } = $props();
+	let { card }: { card: ModelCard } = $props();
 
 	/** One's own kept take comes first: it shows what the model does with one's own words. */
 	const own = live(
@@ -11,10 +12,10 @@
 			(
 				(of) => () =>
 					store.keptTakesOf(of, 1)
-			)(model),
+			)(card.id),
 		[]
 	);
-	const shipped = $derived(cardSamples(model).slice(0, 4 - own.current.length));
+	const shipped = $derived(cardSamples(card).slice(0, 4 - own.current.length));
 </script>
 
 <div class="strip">

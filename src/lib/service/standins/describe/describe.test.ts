@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { makeSurface } from '$lib/service/http/surface';
-import { characters } from '../cards';
+import { characters } from '../models';
 import { openBook } from '../book';
 import { readPrompt } from '../reading';
 import { renderTake } from '../take';
