@@ -13,6 +13,7 @@ import { start } from './start';
 import { steps } from './steps';
 import { strength } from './strength';
 import { style } from './style';
+import { variation } from './variation';
 import { weight } from './weight';
 import { wording } from './wording';
 
@@ -32,6 +33,7 @@ const register = [
 	start,
 	strength,
 	seed,
+	variation,
 	batch,
 	wording,
 	style,
