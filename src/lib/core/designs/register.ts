@@ -10,11 +10,12 @@ import {
 	type DesignKind,
 	type WorkedOut
 } from './design';
+import { ends } from './ends';
 import { fraction } from './fraction';
 import { scatter } from './scatter';
 
 /** Every design, in the order in which they are offered. A new one is a file and a line here. */
-const register = [all, around, fraction, scatter] as const;
+const register = [all, around, ends, fraction, scatter] as const;
 
 type Entry = (typeof register)[number];
 

@@ -7,6 +7,7 @@ import type { Measure } from './measure';
 import { noise } from './noise';
 import { oversaturated } from './oversaturated';
 import { sharpness } from './sharpness';
+import { symmetry } from './symmetry';
 
 /** Every measure of one picture, in the order in which they are shown. A new one is a file and a line here. */
 const register = [
@@ -17,7 +18,8 @@ const register = [
 	colourfulness,
 	clipped,
 	oversaturated,
-	edges
+	edges,
+	symmetry
 ] as const;
 
 export type MeasureId = (typeof register)[number]['id'];
