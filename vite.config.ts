@@ -1,19 +1,31 @@
 import { sveltekit } from '@sveltejs/kit/vite';
+import { PurgeCSS } from 'purgecss';
 import type { Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
 
-/** Carbon's style sheet names fonts of another host; the application ships its own. */
-const withoutForeignFonts: Plugin = {
-	name: 'without-foreign-fonts',
+/** Blocks of Carbon's style sheet that are in use, with their parts and what they are laid out by. */
+const blocks =
+	/^bx--(assistive-text|body|btn|checkbox|content-switcher|form|header|inline|inline-notification|label|link|modal|number|overflow-menu|search|select|side-nav|skip-to-content|slider|tabs?|tag|text-area|text-input|toast-notification|tooltip|visually-hidden|visible)/;
+
+/** Carbon's style sheet without fonts of another host, which it names, and without what is not in use. */
+const carbonInUse: Plugin = {
+	name: 'carbon-in-use',
 	enforce: 'pre',
-	transform(code, id) {
+	async transform(code, id) {
 		if (!/carbon-components-svelte\/css\//.test(id)) return null;
-		return { code: code.replace(/@font-face\s*\{[^}]*\}/g, ''), map: null };
+		const [{ css }] = await new PurgeCSS().purge({
+			content: [],
+			css: [{ raw: code.replace(/@font-face\s*\{[^}]*\}/g, '') }],
+			// Whatever is no class of Carbon's is an element or a theme.
+			safelist: { standard: [blocks, /^(?!bx--)/] },
+			keyframes: true
+		});
+		return { code: css, map: null };
 	}
 };
 
 export default defineConfig({
-	plugins: [withoutForeignFonts, sveltekit()],
+	plugins: [carbonInUse, sveltekit()],
 	worker: { format: 'es' },
 	ssr: { external: ['@napi-rs/canvas', 'sharp', 'piscina'] },
 	build: { chunkSizeWarningLimit: 1500 },

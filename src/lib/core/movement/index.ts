@@ -9,8 +9,11 @@ export {
 	nearCopies,
 	pairKey,
 	restsAt,
+	spreadOf,
+	spreadSays,
 	stepsOf,
 	type Movement,
 	type Pair,
+	type Spread,
 	type Step
 } from './movement';

@@ -162,6 +162,40 @@ export function chancePairs(takes: readonly Take[], most = Infinity): ChancePair
 	};
 }
 
+/** How far pairs lie apart. */
+export interface Spread {
+	/** Pairs that can be compared, and those that are by now. */
+	pairs: number;
+	compared: number;
+	/** Mean of 1 less their similarity over those that are compared; null where none is. */
+	mean: number | null;
+}
+
+/**
+ * How far pairs lie apart in the mean.
+ * @param similarity undefined while it is not known, null where it never will be: such pairs do not count
+ */
+export function spreadOf(
+	pairs: readonly Pair[],
+	similarity: (pair: Pair) => number | null | undefined
+): Spread {
+	const found = pairs.map(similarity).filter((one) => one !== null);
+	const known = found.filter((one) => one !== undefined);
+	return {
+		pairs: found.length,
+		compared: known.length,
+		mean: known.length ? 1 - known.reduce((sum, one) => sum + one, 0) / known.length : null
+	};
+}
+
+/** The spread in words: a figure once every pair is compared, since one more could turn it. */
+export const spreadSays = ({ pairs, compared, mean }: Spread): string =>
+	mean === null && !pairs
+		? '\u2013'
+		: compared < pairs
+			? `${compared} of ${pairs} compared`
+			: mean!.toFixed(2);
+
 /** Pairs of each group in turn, until there are enough. */
 function evenly(
 	groups: readonly Take[][],

@@ -1,5 +1,7 @@
 <script lang="ts">
 	import { beginDesign, boundsOf, chosenAmong, designs } from '$lib/core/designs';
+	import { Checkbox } from 'carbon-components-svelte';
+	import { Choice } from '$lib/ui/shared';
 	import { dialOf } from '$lib/core/dials';
 
 	import type { Design } from '$lib/core/schema';
@@ -16,10 +18,12 @@
 	const pairKey = ([a, b]: [string, string]) => `${a} ${b}`;
 	const label = (id: string) => dialOf(id as 'model').label.toLowerCase();
 
+	const has = (pair: [string, string]) =>
+		'pairs' in design && design.pairs.some((other) => pairKey(other) === pairKey(pair));
+
 	function togglePair(pair: [string, string]) {
 		if (!('pairs' in design)) return;
-		const has = design.pairs.some((other) => pairKey(other) === pairKey(pair));
-		const next = has
+		const next = has(pair)
 			? design.pairs.filter((other) => pairKey(other) !== pairKey(pair))
 			: [...design.pairs, pair];
 		const asked: Design = { ...design, pairs: next };
@@ -29,14 +33,12 @@
 </script>
 
 <div class="choice">
-	<select
-		aria-label="Design"
+	<Choice
+		label="Design"
 		value={design.kind}
-		onchange={(e) =>
-			desk.setDesign(beginDesign(e.currentTarget.value as Design['kind'], desk.rack))}
-	>
-		{#each designs as { kind, label: says } (kind)}<option value={kind}>{says}</option>{/each}
-	</select>
+		items={designs.map(({ kind, label: text }) => ({ value: kind, text }))}
+		onchange={(kind) => kind && desk.setDesign(beginDesign(kind, desk.rack))}
+	/>
 	{#if bounds && 'settings' in design}
 		<label
 			>of <input
@@ -63,14 +65,11 @@
 			<div class="pairs">
 				<p>Tell apart how these work together:</p>
 				{#each pairs as pair (pairKey(pair))}
-					<label
-						><input
-							type="checkbox"
-							checked={design.pairs.some((other) => pairKey(other) === pairKey(pair))}
-							onchange={() => togglePair(pair)}
-						/>
-						{label(pair[0])} with {label(pair[1])}</label
-					>
+					<Checkbox
+						labelText="{label(pair[0])} with {label(pair[1])}"
+						checked={has(pair)}
+						on:check={({ detail }) => detail !== has(pair) && togglePair(pair)}
+					/>
 				{/each}
 			</div>
 		</details>
@@ -80,22 +79,17 @@
 			<summary>base</summary>
 			<div class="pairs">
 				{#each dials as dial (dial)}
-					<label
-						>{label(dial)}
-						<select
-							aria-label="Base of {label(dial)}"
-							value={design.base[dial] ?? ''}
-							onchange={(e) =>
-								desk.setDesign({
-									...design,
-									base: { ...design.base, [dial]: e.currentTarget.value }
-								})}
-						>
-							<option value="">middle stop</option>
-							{#each desk.stopsOf(dial) as { key, says } (key)}<option value={key}>{says}</option
-								>{/each}
-						</select></label
-					>
+					<Choice
+						label="Base of {label(dial)}"
+						labelled
+						value={design.base[dial] ?? ''}
+						items={[
+							{ value: '', text: 'middle stop' },
+							...desk.stopsOf(dial).map(({ key, says }) => ({ value: key, text: says }))
+						]}
+						onchange={(stop) =>
+							desk.setDesign({ ...design, base: { ...design.base, [dial]: stop } })}
+					/>
 				{/each}
 			</div>
 		</details>
@@ -111,17 +105,12 @@
 		font-size: 12px;
 	}
 
-	select,
 	input {
 		height: 24px;
 		border: 1px solid var(--rule);
 		background: var(--field);
 		color: var(--ink);
 		font: 13px var(--sans);
-	}
-
-	.choice > select {
-		font-weight: 600;
 	}
 
 	input[type='number'] {

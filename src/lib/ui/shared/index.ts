@@ -1,6 +1,7 @@
 export { default as Changes } from './Changes.svelte';
 export { default as BriefForm } from './BriefForm.svelte';
 export { default as BriefRoom } from './BriefRoom.svelte';
+export { default as Choice } from './Choice.svelte';
 export { default as Dialog } from './Dialog.svelte';
 export { default as Door } from './Door.svelte';
 export { default as Mark } from './Mark.svelte';

@@ -33,14 +33,12 @@ class Session {
 	}
 	/** How far every take is that is being made now. */
 	readonly progress = new SvelteMap<string, Progress>();
-	/** Why the service that ships is silent. */
-	#silence = $state<string | null>(null);
 	/** What stands in the way of runs, and why runs wait that were not paused by hand. */
 	#runTrouble = $state<string | null>(null);
 	#heldSays = $state<string | null>(null);
 	/** What stands in the way of runs, as a sentence. */
 	readonly trouble: string | null = $derived.by(
-		() => this.#silence ?? this.#runTrouble ?? this.#heldSays
+		() => this.services[0].says ?? this.#runTrouble ?? this.#heldSays
 	);
 	/** What stands in the way of keeping anything. */
 	storeTrouble = $state<string | null>(null);
@@ -163,7 +161,6 @@ class Session {
 	async #readModels(): Promise<void> {
 		for (;;) {
 			const asked = await this.ask('');
-			this.#silence = asked?.says ?? null;
 			if (asked?.state === 'answers') return this.#price();
 			await new Promise((resolve) => setTimeout(resolve, 3000));
 		}

@@ -75,17 +75,17 @@ export function openWork(id: () => string, besideId: () => string = () => ''): W
 			again: () => store.remarkTakes(next)
 		});
 	};
-	// Changes show at once; the database follows.
-	let ahead = $state.raw<Partial<OwnFields>>({});
-	let saving = 0;
-	const current = $derived(brief.current ? { ...brief.current, ...ahead } : undefined);
+	/** What was changed since what is stored: it shows at once, and the database follows. */
+	let ahead = $state.raw<{ at: number; change: Partial<OwnFields> }>({ at: 0, change: {} });
+	const isAhead = $derived(ahead.at > (brief.current?.updatedAt ?? 0));
+	const current = $derived(
+		brief.current && (isAhead ? { ...brief.current, ...ahead.change } : brief.current)
+	);
 	const change = (next: Partial<OwnFields>) => {
-		ahead = { ...ahead, ...next };
-		const mine = ++saving;
-		void store.updateBrief(id(), $state.snapshot(next) as Partial<Brief>, Date.now()).then(() => {
-			// The last writer hands over to what is stored, once nothing newer is on its way.
-			if (mine === saving) setTimeout(() => mine === saving && (ahead = {}), 50);
-		});
+		// Two changes within a millisecond are told apart, too.
+		const at = Math.max(Date.now(), ahead.at + 1, (brief.current?.updatedAt ?? 0) + 1);
+		ahead = { at, change: isAhead ? { ...ahead.change, ...next } : next };
+		void store.updateBrief(id(), $state.snapshot(next) as Partial<Brief>, at);
 	};
 	return {
 		get brief() {

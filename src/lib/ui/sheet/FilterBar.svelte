@@ -3,17 +3,40 @@
 	import { isDialId } from '$lib/core/dials';
 	import { axisOf, labelsOf, stopsAmong } from '$lib/core/sheet';
 	import { measures } from '$lib/core/measure';
-	import { many } from '$lib/ui/shared';
-	import { allFaults } from './faults.svelte';
-	import type { Measuring } from './measuring.svelte';
+	import { Checkbox } from 'carbon-components-svelte';
+	import type { Measuring } from '$lib/ui/measures';
+	import { Choice, many } from '$lib/ui/shared';
+	import { allFaults, FilesOut } from '$lib/ui/takes';
+	import PaperOut from './PaperOut.svelte';
 	import type { SheetState } from './state.svelte';
-	import TakeOut from './TakeOut.svelte';
 
 	let { view, measuring }: { view: SheetState; measuring: Measuring } = $props();
 
 	const faults = allFaults();
-	const { filter, fitting } = $derived(view);
-	const set = (name: string, value: string) => view.set({ [name]: value || null });
+	const { filter } = $derived(view.address);
+	const { fitting } = $derived(view);
+	const set = (name: string, value: string) => view.address.set({ [name]: value || null });
+	const marks = [
+		{ value: '', text: 'any mark' },
+		{ value: 'keep', text: 'kept' },
+		{ value: 'maybe', text: 'maybe' },
+		{ value: 'drop', text: 'dropped' },
+		{ value: 'none', text: 'not judged' }
+	];
+	/** The stops of what varies, under the names of their dials. */
+	const stops = $derived([
+		{ value: '', text: 'any stop' },
+		...view.varied.filter(isDialId).flatMap((dial) => {
+			const there = stopsAmong(view.takes, dial);
+			const named = labelsOf(dial, there, view.known);
+			const { label } = axisOf(dial);
+			return there.map(({ key }) => ({
+				value: `${dial}:${key}`,
+				text: `${label.toLowerCase()} ${named.get(key) ?? ''}`,
+				group: label
+			}));
+		})
+	]);
 	const none = {
 		mark: null,
 		fault: null,
@@ -27,43 +50,32 @@
 </script>
 
 <div class="bar" role="group" aria-label="Filters">
-	<select
-		aria-label="Mark"
+	<Choice
+		label="Mark"
 		value={filter.mark ?? ''}
-		onchange={(e) => set('mark', e.currentTarget.value)}
-	>
-		<option value="">any mark</option>
-		<option value="keep">kept</option>
-		<option value="maybe">maybe</option>
-		<option value="drop">dropped</option>
-		<option value="none">not judged</option>
-	</select>
-	<select
-		aria-label="Fault"
+		items={marks}
+		onchange={(mark) => set('mark', mark)}
+		most={112}
+	/>
+	<Choice
+		label="Fault"
 		value={filter.fault ?? ''}
-		onchange={(e) => set('fault', e.currentTarget.value)}
-	>
-		<option value="">any faults or none</option>
-		<option value="none">no fault</option>
-		<option value="any">some fault</option>
-		{#each faults.current as { id, label } (id)}<option value={id}>{label}</option>{/each}
-	</select>
-	<select
-		aria-label="Stop"
+		items={[
+			{ value: '', text: 'any faults or none' },
+			{ value: 'none', text: 'no fault' },
+			{ value: 'any', text: 'some fault' },
+			...faults.current.map(({ id, label }) => ({ value: id, text: label }))
+		]}
+		onchange={(fault) => set('fault', fault)}
+		most={112}
+	/>
+	<Choice
+		label="Stop"
 		value={filter.stop ? `${filter.stop.dial}:${filter.stop.key}` : ''}
-		onchange={(e) => set('stop', e.currentTarget.value)}
-	>
-		<option value="">any stop</option>
-		{#each view.varied.filter(isDialId) as dial (dial)}
-			{@const stops = stopsAmong(view.takes, dial)}
-			{@const named = labelsOf(dial, stops, view.known)}
-			<optgroup label={axisOf(dial).label}>
-				{#each stops as { key } (key)}
-					<option value="{dial}:{key}">{axisOf(dial).label.toLowerCase()} {named.get(key)}</option>
-				{/each}
-			</optgroup>
-		{/each}
-	</select>
+		items={stops}
+		onchange={(stop) => set('stop', stop)}
+		most={112}
+	/>
 	<input
 		type="search"
 		aria-label="Words of its settings or note"
@@ -71,14 +83,16 @@
 		value={filter.text ?? ''}
 		oninput={(e) => set('find', e.currentTarget.value)}
 	/>
-	<select
-		aria-label="Measure to filter by"
+	<Choice
+		label="Measure to filter by"
 		value={filter.measure?.id ?? ''}
-		onchange={(e) => set('by', e.currentTarget.value)}
-	>
-		<option value="">any measure</option>
-		{#each measures as { id, label } (id)}<option value={id}>{label.toLowerCase()}</option>{/each}
-	</select>
+		items={[
+			{ value: '', text: 'any measure' },
+			...measures.map(({ id, label }) => ({ value: id, text: label.toLowerCase() }))
+		]}
+		onchange={(id) => set('by', id)}
+		most={112}
+	/>
 	{#if filter.measure}
 		<input
 			class="num narrow"
@@ -97,46 +111,58 @@
 			onchange={(e) => set('most', e.currentTarget.value)}
 		/>
 	{/if}
-	<select
-		aria-label="Order of rows and columns"
-		value={view.order}
-		onchange={(e) => set('order', e.currentTarget.value === 'stop' ? '' : e.currentTarget.value)}
-	>
-		<option value="stop">in order of stops</option>
-		<option value="marks">best marks first</option>
-		<option value="measure" disabled={!view.measure}>most of the measure first</option>
-	</select>
+	<Choice
+		label="Order of rows and columns"
+		value={view.address.order}
+		items={[
+			{ value: 'stop', text: 'in order of stops' },
+			{ value: 'marks', text: 'best marks first' },
+			{ value: 'measure', text: 'most of the measure first', disabled: !view.address.measure }
+		]}
+		onchange={(order) => set('order', order === 'stop' ? '' : order)}
+		most={124}
+	/>
 	{#if asks(filter)}
 		<span role="status">{fitting.length} of {many(view.among.length, 'take')}</span>
-		<label class="only"
-			><input
-				type="checkbox"
+		<span class="only">
+			<Checkbox
+				labelText="only these"
 				checked={view.only}
-				onchange={(e) => set('only', e.currentTarget.checked ? '1' : '')}
-			/>only these</label
-		>
-		<button
-			class="plain link"
-			onclick={() => (view.selected = new Set(fitting.map(({ id }) => id)))}>choose</button
+				on:check={({ detail }) => set('only', detail ? '1' : '')}
+			/>
+		</span>
+		<button class="plain link" onclick={() => view.selection.choose(fitting.map(({ id }) => id))}
+			>choose</button
 		>
 		<button
 			class="plain link"
 			aria-label="Show all"
 			title="Ask for nothing: show all"
-			onclick={() => view.set(none)}>all</button
+			onclick={() => view.address.set(none)}>all</button
 		>
 	{/if}
-	{#if view.selected.size}
-		<span role="status">{view.selected.size} chosen</span>
-		<button class="plain link" onclick={() => (view.selected = new Set())}>choose none</button>
+	{#if view.selection.selected.size}
+		<span role="status">{view.selection.selected.size} chosen</span>
+		<button class="plain link" onclick={() => view.selection.choose([])}>choose none</button>
 	{/if}
 	<span class="right">
 		<button class="act" onclick={() => (view.bringing = true)}>Bring in …</button>
-		<TakeOut {view} {measuring} />
+		<FilesOut
+			from={view.selection.selected.size ? view.selection.chosen : view.fitting}
+			chosen={view.selection.selected.size > 0}
+			measured={measuring.of}
+			briefs={view.known.briefs}
+			ondeleted={() => view.selection.choose([])}
+		>
+			{#snippet ways(free, attempt, close)}
+				<PaperOut {view} {free} {attempt} onclose={close} />
+			{/snippet}
+		</FilesOut>
 		<button
 			class="act"
-			aria-pressed={view.panel === 'measures'}
-			onclick={() => view.set({ panel: view.panel === 'measures' ? null : 'measures' })}
+			aria-pressed={view.address.panel === 'measures'}
+			onclick={() =>
+				view.address.set({ panel: view.address.panel === 'measures' ? null : 'measures' })}
 			>Measures</button
 		>
 	</span>
@@ -156,7 +182,6 @@
 		scrollbar-width: none;
 	}
 
-	select,
 	input {
 		height: 26px;
 		padding: 0 4px;
@@ -166,32 +191,19 @@
 		font: 13px var(--sans);
 	}
 
-	select {
-		max-width: 112px;
-		text-overflow: ellipsis;
-	}
-
 	input {
 		width: 96px;
 		border-bottom-color: var(--rule);
 	}
 
-	.only {
-		display: flex;
-		gap: 5px;
-		align-items: center;
-	}
-
-	.only input {
-		width: auto;
-		accent-color: var(--ink);
+	.only :global(.bx--checkbox-wrapper) {
+		margin: 0;
 	}
 
 	.narrow {
 		width: 62px;
 	}
 
-	select:hover,
 	input:hover {
 		border-color: var(--rule-strong);
 	}

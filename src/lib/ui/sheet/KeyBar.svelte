@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { Slider } from 'carbon-components-svelte';
 	import { stepsAt, zoomOf } from '$lib/core/sheet';
 	import type { SheetKey } from './keys';
 	import type { SheetState } from './state.svelte';
@@ -21,28 +22,33 @@
 	<button class="plain all" aria-label="All keys" onclick={() => (view.helping = true)}
 		><kbd>?</kbd></button
 	>
-	{#if !view.open.length}
-		<label class="mats size">
+	{#if !view.address.open.length}
+		<span class="mats size">
 			size
-			<input
-				type="range"
-				min="0"
-				max="1"
-				step="0.005"
-				aria-label="Cell size, from thumbnails to one take"
-				value={zoomOf(view.layout)}
-				oninput={(e) => view.zoomTo(stepsAt(e.currentTarget.valueAsNumber, view.layout))}
+			<Slider
+				hideTextInput
+				min={0}
+				max={100}
+				step={0.5}
+				labelText="Cell size, from thumbnails to one take"
+				hideLabel
+				value={zoomOf(view.layout) * 100}
+				on:input={({ detail }) => {
+					// It tells of values that it was given, too.
+					if (Math.abs(detail / 100 - zoomOf(view.layout)) > 0.004)
+						view.zoomTo(stepsAt(detail / 100, view.layout));
+				}}
 			/>
-		</label>
+		</span>
 	{/if}
-	<span class="mats" class:second={!view.open.length} role="group" aria-label="Mat">
+	<span class="mats" class:second={!view.address.open.length} role="group" aria-label="Mat">
 		mat
 		{#each mats as name, i (name)}
 			<button
 				class="swatch-{i}"
 				aria-label="{name} mat"
-				aria-pressed={view.mat === i}
-				onclick={() => view.set({ mat: String(i) })}
+				aria-pressed={view.address.mat === i}
+				onclick={() => view.address.set({ mat: String(i) })}
 			></button>
 		{/each}
 	</span>
@@ -85,9 +91,19 @@
 		margin-left: 0;
 	}
 
-	.size input {
-		width: 76px;
-		accent-color: var(--ink);
+	.size :global(.bx--slider-container) {
+		width: 96px;
+		min-width: 0;
+	}
+
+	.size :global(.bx--slider) {
+		min-width: 0;
+		max-width: none;
+		margin: 0 8px;
+	}
+
+	.size :global(.bx--slider__range-label) {
+		display: none;
 	}
 
 	.swatch-0 {

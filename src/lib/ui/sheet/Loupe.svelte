@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { largePicture } from './large.svelte';
+	import { largePicture } from '$lib/ui/takes';
 	import type { SheetState } from './state.svelte';
 
 	let { view, takeId }: { view: SheetState; takeId: string } = $props();
@@ -8,11 +8,11 @@
 	let width = $state(0);
 	let height = $state(0);
 	const side = $derived(Math.round(Math.min(width, height) * 0.56));
-	const scale = $derived(view.loupeScale);
+	const scale = $derived(view.loupe.scale);
 
 	/** The picture is drawn behind a square window: moved by transform alone, so that it keeps up. */
 	const at = $derived.by(() => {
-		const { x, y } = view.loupeAt;
+		const { x, y } = view.loupe.at;
 		const { naturalWidth, naturalHeight } = picture.size;
 		const fit = Math.min(width / naturalWidth, height / naturalHeight) || 1;
 		const box = { w: naturalWidth * fit, h: naturalHeight * fit };

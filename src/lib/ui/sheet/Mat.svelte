@@ -7,7 +7,7 @@
 	import { between, MatWindow } from './mat-window.svelte';
 	import MatCell from './MatCell.svelte';
 	import MatHead from './MatHead.svelte';
-	import type { Measuring } from './measuring.svelte';
+	import type { Measuring } from '$lib/ui/measures';
 	import { runMissing } from './run-missing';
 	import type { SheetState } from './state.svelte';
 
@@ -28,19 +28,19 @@
 	const lines = $derived(sheet.thens.length ? 2 : 1);
 
 	const valueIn = (id: string) =>
-		view.measure ? valueOf(measuring.of.get(id), view.measure) : undefined;
+		view.address.measure ? valueOf(measuring.of.get(id), view.address.measure) : undefined;
 	/** How far up a take's measure lies among those in sight. */
 	const heat = $derived(heatOf(view.shown.flatMap(({ id }) => valueIn(id) ?? [])));
 	const shareOf = (id: string) => heat(valueIn(id));
 
 	/** One loupe at the same relative place of every picture: a move of the pointer is a place. */
 	function point(event: PointerEvent) {
-		if (!view.loupe) return;
+		if (!view.loupe.on) return;
 		const cell = (event.target as Element).closest('[data-take]');
 		const image = cell?.querySelector<HTMLImageElement>(':scope > img');
 		if (!cell || !image) return;
 		const box = cell.getBoundingClientRect();
-		view.loupeAt = placeWithin({ x: event.clientX - box.left, y: event.clientY - box.top }, box, {
+		view.loupe.at = placeWithin({ x: event.clientX - box.left, y: event.clientY - box.top }, box, {
 			width: image.naturalWidth,
 			height: image.naturalHeight
 		});
@@ -67,7 +67,7 @@
 </script>
 
 <!-- svelte-ignore a11y_no_static_element_interactions -->
-<div class="mat mat-{view.mat}" onpointermove={point} {@attach mat.attach}>
+<div class="mat mat-{view.address.mat}" onpointermove={point} {@attach mat.attach}>
 	<div
 		class="grid"
 		role="grid"

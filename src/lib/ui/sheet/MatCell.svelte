@@ -1,9 +1,10 @@
 <script lang="ts">
+	import { keptSays } from '$lib/core/judge';
 	import type { Take } from '$lib/core/schema';
 	import { missingFrom, type Cell } from '$lib/core/sheet';
 	import type { Made } from '$lib/core/dials';
 	import { useWork } from '$lib/ui/shared';
-	import type { Measuring } from './measuring.svelte';
+	import type { Measuring } from '$lib/ui/measures';
 	import type { SheetState } from './state.svelte';
 	import TakeCell from './TakeCell.svelte';
 
@@ -25,11 +26,7 @@
 	const work = useWork();
 	const missing = $derived(takes.length ? null : missingFrom(view.shown, view.sheet.axes, cell));
 	/** What the marks of the cell come to. */
-	const average = $derived.by(() => {
-		const marks = takes.flatMap(({ id }) => work.marks.get(id) ?? []);
-		const kept = marks.filter((mark) => mark === 'keep').length;
-		return marks.length ? `kept ${kept} of ${marks.length}` : 'not judged';
-	});
+	const average = $derived(keptSays(takes.flatMap(({ id }) => work.marks.get(id) ?? [])));
 </script>
 
 {#if takes.length > 1}

@@ -83,7 +83,8 @@
 			<button
 				class="act fold"
 				aria-pressed={view.folded}
-				onclick={() => view.set({ fold: view.folded ? null : '1' })}>all seeds in one cell</button
+				onclick={() => view.address.set({ fold: view.folded ? null : '1' })}
+				>all seeds in one cell</button
 			>
 		{/if}
 		<span class="held" title={held}>held: {held || 'nothing'}</span>

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import * as store from '$lib/store';
-	import { live, useWork } from '$lib/ui/shared';
+	import { Choice, live, useWork } from '$lib/ui/shared';
 	import type { SheetState } from './state.svelte';
 
 	/** Which takes the sheet shows: of a run or of all, and of another brief beside them. */
@@ -12,38 +12,29 @@
 	const others = $derived(briefs.current.filter(({ id }) => id !== work.brief!.id));
 
 	function choose(value: string) {
-		if (value.startsWith('with ')) view.set({ with: value.slice(5) });
-		else if (value === 'alone') view.set({ with: null });
-		else view.set({ run: value || null });
+		if (value.startsWith('with ')) view.address.set({ with: value.slice(5) });
+		else if (value === 'alone') view.address.set({ with: null });
+		else view.address.set({ run: value || null });
 	}
 </script>
 
 {#if work.plans.length > 1 || others.length}
-	<select
-		class="run"
-		aria-label="Takes of"
+	<Choice
+		label="Takes of"
 		value={view.run ?? ''}
-		onchange={(e) => {
-			choose(e.currentTarget.value);
-			e.currentTarget.value = view.run ?? '';
-		}}
-	>
-		<option value="">all runs</option>
-		{#each work.plans as plan, i (plan.id)}
-			<option value={plan.id}>run {i + 1}</option>
-		{/each}
-		{#if work.beside.brief}
-			<optgroup label="beside these">
-				<option value="alone">without {work.beside.brief.name}</option>
-			</optgroup>
-		{:else if others.length}
-			<optgroup label="beside these">
-				{#each others as { id, name } (id)}
-					<option value="with {id}">the takes of {name}</option>
-				{/each}
-			</optgroup>
-		{/if}
-	</select>
+		items={[
+			{ value: '', text: 'all runs' },
+			...work.plans.map(({ id }, i) => ({ value: id, text: `run ${i + 1}` })),
+			...(work.beside.brief
+				? [{ value: 'alone', text: `without ${work.beside.brief.name}`, group: 'beside these' }]
+				: others.map(({ id, name }) => ({
+						value: `with ${id}`,
+						text: `the takes of ${name}`,
+						group: 'beside these'
+					})))
+		]}
+		onchange={choose}
+	/>
 {/if}
 {#if work.beside.brief}
 	<span class="beside" title="Takes of {work.beside.brief.name} stand beside these"
@@ -51,7 +42,7 @@
 		<button
 			class="plain"
 			aria-label="Without {work.beside.brief.name}"
-			onclick={() => view.set({ with: null })}>×</button
+			onclick={() => view.address.set({ with: null })}>×</button
 		></span
 	>
 {/if}
@@ -72,16 +63,5 @@
 		width: 24px;
 		height: 24px;
 		font-size: 15px;
-	}
-
-	.run {
-		flex: none;
-		max-width: 92px;
-		height: 30px;
-		padding: 0 4px;
-		border: 1px solid var(--rule);
-		background: var(--panel);
-		color: var(--ink);
-		font: 600 13px var(--sans);
 	}
 </style>

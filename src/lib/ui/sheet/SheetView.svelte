@@ -1,30 +1,27 @@
 <script lang="ts">
+	import { markWorth } from '$lib/core/judge';
 	import { valueOf } from '$lib/core/measure';
 	import { Button } from 'carbon-components-svelte';
 	import { flushSync, onMount, untrack } from 'svelte';
 	import type { MarkKind } from '$lib/core/schema';
 	import { heldSays, learnKeys, nearest } from '$lib/core/sheet';
 	import * as store from '$lib/store';
+	import { MeasuresPanel, Measuring } from '$lib/ui/measures';
 	import { many, session, undo, useWork } from '$lib/ui/shared';
+	import { Table } from '$lib/ui/table';
+	import { FaultBar, TakePanel } from '$lib/ui/takes';
 	import BringIn from './BringIn.svelte';
-	import FaultBar from './FaultBar.svelte';
 	import FilterBar from './FilterBar.svelte';
 	import KeyBar from './KeyBar.svelte';
 	import KeyHelp from './KeyHelp.svelte';
 	import { sheetKeys, takesKey } from './keys';
 	import Mat from './Mat.svelte';
-	import MeasuresPanel from './MeasuresPanel.svelte';
-	import { Measuring } from './measuring.svelte';
 	import SheetBar from './SheetBar.svelte';
 	import { SheetState } from './state.svelte';
-	import Table from './Table.svelte';
-	import TakePanel from './TakePanel.svelte';
 
 	const work = useWork();
 
 	const measuring = new Measuring();
-	/** What marks count when rows and columns are put in order by them. */
-	const worth: Record<MarkKind, number> = { keep: 1, maybe: 0.5, drop: 0 };
 	const takes = $derived(
 		work.beside.takes.length ? [...work.takes, ...work.beside.takes] : work.takes
 	);
@@ -38,13 +35,15 @@
 		judged: ({ id }) => ({
 			mark: work.marks.get(id),
 			remark: work.remarks.get(id),
-			measured: view.filter.measure ? measuring.of.get(id) : undefined
+			measured: view.address.filter.measure ? measuring.of.get(id) : undefined
 		}),
 		score: (take, order) => {
 			if (order === 'measure')
-				return view.measure ? valueOf(measuring.of.get(take.id), view.measure) : undefined;
+				return view.address.measure
+					? valueOf(measuring.of.get(take.id), view.address.measure)
+					: undefined;
 			const mark = work.marks.get(take.id);
-			return mark && worth[mark];
+			return mark && markWorth[mark];
 		}
 	});
 	onMount(() => () => {
@@ -106,17 +105,17 @@
 	$effect(() => {
 		// Something is always in focus, so that the keys have something to act on.
 		if (!view.shown.length) return;
-		const at = view.focus && view.places.get(view.focus);
+		const at = view.selection.focus && view.places.get(view.selection.focus);
 		if (at) {
 			place = at;
 			return;
 		}
 		// What left the sheet, as by a filter, hands over to what took its place.
-		view.focus = nearest(view.cells, place);
+		view.selection.focus = nearest(view.cells, place);
 	});
 
 	function toggle(kind: MarkKind) {
-		const takes = view.chosen.filter(({ state }) => state === 'done');
+		const takes = view.selection.chosen.filter(({ state }) => state === 'done');
 		if (!takes.length) return;
 		const all = takes.every(({ id }) => work.marks.get(id) === kind);
 		void work.mark(takes, all ? null : kind);
@@ -177,21 +176,49 @@
 			{#if opened > 3}<SheetBar {view} />{/if}
 			{#if opened > 4}<FilterBar {view} {measuring} />{/if}
 		</div>
-		<div class="middle" class:wide={view.panel === 'measures'}>
+		<div class="middle" class:wide={view.address.panel === 'measures'}>
 			{#if opened < 3}
 				<div></div>
-			{:else if view.open.length}
-				<Table {view} />
+			{:else if view.address.open.length}
+				<Table
+					table={view.table}
+					known={view.known}
+					mode={view.address.mode}
+					mat={view.address.mat}
+					focus={view.selection.focus}
+					onfocus={(id) => (view.selection.focus = id)}
+					onmode={(mode) => view.address.set({ mode: mode === 'side' ? null : mode })}
+				/>
 			{:else}
 				<Mat {view} {measuring} />
 			{/if}
 			{#if opened > 5}
-				{#if view.panel === 'measures'}<MeasuresPanel {view} {measuring} />
-				{:else}<TakePanel {view} {measuring} ontoggle={toggle} />{/if}
+				{#if view.address.panel === 'measures'}
+					<MeasuresPanel
+						takes={view.takes}
+						varied={view.varied}
+						known={view.known}
+						{measuring}
+						shown={view.address.measure}
+						heat={view.address.heat}
+						onshow={(measure, heat) => view.address.set({ measure, heat: heat ? '1' : null })}
+						onchoose={(ids) => view.selection.choose(ids)}
+						onclose={() => view.address.set({ panel: null })}
+					/>
+				{:else}
+					<TakePanel
+						take={view.selection.focused}
+						varied={view.varied}
+						known={view.known}
+						measured={view.selection.focus ? measuring.of.get(view.selection.focus) : undefined}
+						onopen={view.address.open.length ? null : (id) => view.table.open(id)}
+						ontoggle={toggle}
+					/>
+				{/if}
 			{/if}
 		</div>
 		<div data-screen>
-			{#if view.faulting}<FaultBar {view} />{/if}
+			{#if view.faulting}<FaultBar chosen={view.selection.chosen} />{/if}
 			{#if undo.says}<p class="said" role="status">{undo.says}</p>{/if}
 			<p class="visually-hidden" role="status" aria-live="polite">{made}</p>
 			<KeyBar {view} {keys} />

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { Take } from '$lib/core/schema';
 	import { session, TakePicture, useWork } from '$lib/ui/shared';
-	import type { Measuring } from './measuring.svelte';
+	import type { Measuring } from '$lib/ui/measures';
 	import { asks } from '$lib/core/judge';
 	import { measureOf, valueOf } from '$lib/core/measure';
 	import Loupe from './Loupe.svelte';
@@ -33,9 +33,9 @@
 	);
 	const remark = $derived(work.remarks.get(take.id));
 	const measured = $derived(measuring.of.get(take.id));
-	const measure = $derived(view.measure ? measureOf(view.measure) : null);
+	const measure = $derived(view.address.measure ? measureOf(view.address.measure) : null);
 	const value = $derived(measure ? valueOf(measured, measure.id) : undefined);
-	const faint = $derived(asks(view.filter) && !view.fits(take));
+	const faint = $derived(asks(view.address.filter) && !view.fits(take));
 	/** All that stands on the cell, in words. */
 	const named = $derived(
 		[
@@ -47,29 +47,29 @@
 			...(remark?.faults.length ? [`faults: ${remark.faults.join(', ')}`] : [])
 		].join(', ')
 	);
-	const focused = $derived(view.focus === take.id);
+	const focused = $derived(view.selection.focus === take.id);
 
 	function press(event: MouseEvent) {
-		view.focus = take.id;
-		if (event.shiftKey) view.putAside(take.id);
-		else if (event.ctrlKey || event.metaKey) view.select(take.id);
+		view.selection.focus = take.id;
+		if (event.shiftKey) view.table.compare(take.id);
+		else if (event.ctrlKey || event.metaKey) view.selection.toggle(take.id);
 	}
 </script>
 
 <button
 	class="take {mark ?? ''}"
 	class:focused
-	class:aside={view.pair.includes(take.id)}
-	class:chosen={view.selected.has(take.id)}
+	class:aside={view.table.aside.includes(take.id)}
+	class:chosen={view.selection.selected.has(take.id)}
 	class:faint
-	style:--heat={view.heat && share !== null ? share : null}
-	class:heat={view.heat && share !== null}
+	style:--heat={view.address.heat && share !== null ? share : null}
+	class:heat={view.address.heat && share !== null}
 	data-take={take.id}
 	data-state={take.state}
 	aria-label={named}
 	tabindex={focused ? 0 : -1}
 	onclick={press}
-	ondblclick={() => take.state === 'done' && view.set({ open: take.id }, true)}
+	ondblclick={() => take.state === 'done' && view.table.open(take.id)}
 >
 	{#if take.state === 'done'}
 		<TakePicture takeId={take.id} alt="" {large} lazy={false} />
@@ -79,7 +79,7 @@
 	{#if take.state === 'done' && (take.madeAt ?? 0) > view.seen}
 		<span class="fresh">new</span>
 	{/if}
-	{#if view.loupe && take.state === 'done'}<Loupe {view} takeId={take.id} />{/if}
+	{#if view.loupe.on && take.state === 'done'}<Loupe {view} takeId={take.id} />{/if}
 	{#if measure && value !== undefined}
 		<span
 			aria-hidden="true"

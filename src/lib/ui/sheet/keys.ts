@@ -1,7 +1,7 @@
 import { stepsOf } from '$lib/core/sheet';
 import type { MarkKind } from '$lib/core/schema';
 import { undo } from '$lib/ui/shared';
-import type { TableMode } from './address';
+import type { TableMode } from './read-address';
 import type { SheetState } from './state.svelte';
 
 /** Something that a key does on the sheet or on the table. */
@@ -34,10 +34,11 @@ const MATS = 4;
 
 /** Every key of the sheet: what it does, and how the bar and the list of keys name it. */
 export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): SheetKey[] {
-	const onSheet = () => !view.open.length;
-	const onTable = () => view.open.length > 0;
-	const two = () => view.open.length === 2;
-	const mode = (next: TableMode) => view.set({ mode: view.mode === next ? null : next });
+	const onSheet = () => !view.address.open.length;
+	const onTable = () => view.address.open.length > 0;
+	const two = () => view.address.open.length === 2;
+	const mode = (next: TableMode) =>
+		view.address.set({ mode: view.address.mode === next ? null : next });
 	const mark = (key: string): SheetKey => ({
 		keys: [key],
 		shown: key.toUpperCase(),
@@ -62,7 +63,7 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 			says: 'the take beside, above or below; on the table the next one',
 			group: 'Move',
 			run: (key) => view.go(...moves[key]),
-			bar: () => (view.open.length > 1 ? null : onSheet() ? 'move' : 'next')
+			bar: () => (view.address.open.length > 1 ? null : onSheet() ? 'move' : 'next')
 		},
 		mark('k'),
 		mark('m'),
@@ -89,8 +90,8 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 			says: 'one loupe over all cells',
 			group: 'Look close',
 			when: onSheet,
-			run: () => (view.loupe = !view.loupe),
-			bar: () => (onTable() ? null : view.loupe ? `loupe ${view.loupeScale * 100}%` : 'loupe')
+			run: () => (view.loupe.on = !view.loupe.on),
+			bar: () => (onTable() ? null : view.loupe.on ? `loupe ${view.loupe.scale * 100}%` : 'loupe')
 		},
 		{
 			keys: ['+', '=', '-'],
@@ -99,11 +100,11 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 			group: 'Look close',
 			run: (key) => {
 				const by = key === '-' ? -1 : 1;
-				if (onTable()) view.lookTimes(1.5 ** by);
-				else if (!view.loupe) view.zoomTo(stepsOf(view.layout) + by);
-				else view.loupeScale = Math.max(0.5, Math.min(4, view.loupeScale * 2 ** by));
+				if (onTable()) view.table.lookTimes(1.5 ** by);
+				else if (!view.loupe.on) view.zoomTo(stepsOf(view.layout) + by);
+				else view.loupe.times(2 ** by);
 			},
-			bar: () => (view.loupe && onSheet() ? 'its scale' : onTable() ? 'size' : null)
+			bar: () => (view.loupe.on && onSheet() ? 'its scale' : onTable() ? 'size' : null)
 		},
 		{
 			keys: ['0', '1', '2'],
@@ -111,7 +112,7 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 			says: 'on the table: whole, 100 %, 200 %',
 			group: 'Look close',
 			when: () => onTable() && !view.faulting,
-			run: (key) => view.lookPixels(Number(key)),
+			run: (key) => view.table.lookPixels(Number(key)),
 			bar: () => (onTable() && !view.faulting ? 'whole, 100%, 200%' : null)
 		},
 		{
@@ -119,9 +120,9 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 			shown: 'Space',
 			says: 'choose the take, so that keys act on several',
 			group: 'Judge',
-			when: () => view.focus !== null,
-			run: () => view.select(view.focus!),
-			bar: () => (onTable() || view.loupe ? null : 'choose'),
+			when: () => view.selection.focus !== null,
+			run: () => view.selection.toggle(view.selection.focus!),
+			bar: () => (onTable() || view.loupe.on ? null : 'choose'),
 			yields: true
 		},
 		{
@@ -129,32 +130,34 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 			shown: 'C',
 			says: 'compare with another: two open beside each other',
 			group: 'Two takes',
-			when: () => onSheet() && view.focus !== null,
-			run: () => view.putAside(view.focus!),
-			bar: () => (onTable() ? null : view.pair.length === 1 ? 'compare with this' : 'compare')
+			when: () => onSheet() && view.selection.focus !== null,
+			run: () => view.table.compare(view.selection.focus!),
+			bar: () =>
+				onTable() ? null : view.table.aside.length === 1 ? 'compare with this' : 'compare'
 		},
 		{
 			keys: ['t'],
 			shown: 'T',
 			says: 'put on the table, up to four',
 			group: 'Look close',
-			when: () => onSheet() && view.focus !== null,
-			run: () => view.putOnTable(view.focus!),
-			bar: () => (onTable() || view.loupe ? null : 'table')
+			when: () => onSheet() && view.selection.focus !== null,
+			run: () => view.table.put(view.selection.focus!),
+			bar: () => (onTable() || view.loupe.on ? null : 'table')
 		},
 		{
 			keys: ['Enter'],
 			shown: 'Enter',
 			says: 'open what is on the table, or the take in focus',
 			group: 'Look close',
-			when: () => onSheet() && view.focus !== null,
-			run: () => view.openTable(),
-			bar: () => (onTable() ? null : view.pair.length > 1 ? `open ${view.pair.length}` : 'open'),
+			when: () => onSheet() && view.selection.focus !== null,
+			run: () => view.table.open(view.selection.focus),
+			bar: () =>
+				onTable() ? null : view.table.aside.length > 1 ? `open ${view.table.aside.length}` : 'open',
 			yields: true
 		},
 		against('w', 'wipe', () => mode('wipe')),
 		against('b', 'blink', () => mode('blink')),
-		against('x', 'subtract', () => mode(view.mode === 'colour' ? 'structure' : 'colour')),
+		against('x', 'subtract', () => mode(view.address.mode === 'colour' ? 'structure' : 'colour')),
 		{
 			keys: [',', '.'],
 			shown: ', .',
@@ -168,7 +171,7 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 			shown: 'G',
 			says: 'the next mat, from dark to paper',
 			group: 'Sheet',
-			run: () => view.set({ mat: String((view.mat + 1) % MATS) })
+			run: () => view.address.set({ mat: String((view.address.mat + 1) % MATS) })
 		},
 		{
 			keys: ['?'],
@@ -182,7 +185,7 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 			shown: 'Esc',
 			says: 'put away the loupe, the faults, what is chosen; back from the table',
 			group: 'Sheet',
-			when: () => view.faulting || view.selected.size > 0 || view.loupe || onTable(),
+			when: () => view.faulting || view.selection.selected.size > 0 || view.loupe.on || onTable(),
 			run: () => view.putAway(),
 			bar: () => (onTable() ? 'back' : null)
 		}

@@ -71,7 +71,7 @@ export class MatWindow {
 		});
 		$effect(() => () => cancelAnimationFrame(this.#frame));
 		$effect(() => this.#resized(view.layout));
-		$effect(() => this.#focused(view.focus));
+		$effect(() => this.#focused(view.selection.focus));
 	}
 
 	/** The cells that are there. */
@@ -140,7 +140,8 @@ export class MatWindow {
 	}
 
 	#middleOfFocus({ width, height }: MatLayout): { x: number; y: number } {
-		const { focus, places, content } = this.#view;
+		const { selection, places, content } = this.#view;
+		const { focus } = selection;
 		const at = focus && places.get(focus);
 		if (!at) return { x: this.#width / 2, y: this.#height / 2 };
 		const { left, top } = content.labels;
@@ -152,7 +153,8 @@ export class MatWindow {
 
 	/** Brings the take in focus into sight. */
 	#reveal(): void {
-		const { focus, places, content } = this.#view;
+		const { selection, places, content } = this.#view;
+		const { focus } = selection;
 		const at = focus && places.get(focus);
 		const mat = this.#mat;
 		if (!at || !mat) return;

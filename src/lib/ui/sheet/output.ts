@@ -6,10 +6,9 @@ import {
 	type AxisStop,
 	type Known
 } from '$lib/core/sheet';
-import { endingOf, factsOf } from '$lib/core/formats';
-import type { ModelCard, Take } from '$lib/core/schema';
+import type { Take } from '$lib/core/schema';
 import * as store from '$lib/store';
-import type { ContactDrawing, PictureFile } from '$lib/workers';
+import type { ContactDrawing } from '$lib/workers';
 import type { SheetState } from './state.svelte';
 
 /** What a contact sheet is drawn from: the sheet as it is laid out now, with its thumbnails large. */
@@ -70,24 +69,4 @@ export async function contactDrawing(
 		),
 		captions: grid.map((row) => row.map((take) => (take ? caption(take) : null)))
 	};
-}
-
-/** Takes as files with their settings inside. */
-export async function pictureFiles(
-	takes: readonly Take[],
-	names: readonly string[],
-	briefOf: (take: Take) => string,
-	card: (model: string) => ModelCard | undefined
-): Promise<PictureFile[]> {
-	const files: PictureFile[] = [];
-	for (const [i, take] of takes.entries()) {
-		const stored = await store.pictureOf(take.id);
-		if (!stored) continue;
-		files.push({
-			name: names[i] + endingOf(stored.picture.type),
-			picture: stored.picture,
-			facts: factsOf(take, briefOf(take), card(take.settings.model))
-		});
-	}
-	return files;
 }

@@ -4,14 +4,8 @@
 	import { tick } from 'svelte';
 	import { dragHandle } from 'svelte-dnd-action';
 	import type { Phrase } from '$lib/core/schema';
-	import {
-		changePhrase,
-		dropPhrase,
-		facetLabels,
-		facets,
-		movePhrase,
-		type Facet
-	} from '$lib/core/wording';
+	import { changePhrase, dropPhrase, facetLabels, facets, movePhrase } from '$lib/core/wording';
+	import { Choice } from '$lib/ui/shared';
 	import { useDesk } from './desk.svelte';
 
 	let { phrase }: { phrase: Phrase } = $props();
@@ -50,13 +44,15 @@
 	<span class="grip" use:dragHandle aria-label="Move “{phrase.text}”: drag, or Alt and an arrow key"
 		><Draggable /></span
 	>
-	<select
-		aria-label="Facet of “{phrase.text}”"
-		value={phrase.facet}
-		onchange={(e) => change({ facet: e.currentTarget.value as Facet, placed: true })}
-	>
-		{#each facets as facet (facet)}<option value={facet}>{facetLabels[facet]}</option>{/each}
-	</select>
+	<span class="facet">
+		<Choice
+			label="Facet of “{phrase.text}”"
+			value={phrase.facet}
+			items={facets.map((facet) => ({ value: facet, text: facetLabels[facet] }))}
+			onchange={(facet) => facet && change({ facet, placed: true })}
+			most={104}
+		/>
+	</span>
 	<input
 		class="text"
 		aria-label="{facetLabels[phrase.facet]} phrase"
@@ -142,16 +138,16 @@
 		cursor: grab;
 	}
 
-	select {
-		width: 100%;
-		height: 26px;
-		padding: 0;
+	.facet :global(.bx--select-input) {
+		width: 74px;
+		padding: 0 !important;
 		border: 0;
-		background: none;
-		color: var(--ink-3);
-		font: 12px var(--sans);
-		cursor: pointer;
-		appearance: none;
+		color: var(--ink-3) !important;
+		font-size: 12px;
+	}
+
+	.facet :global(.bx--select__arrow) {
+		display: none;
 	}
 
 	.text {

@@ -3,13 +3,14 @@
 	import * as store from '$lib/store';
 	import { useWork } from '$lib/ui/shared';
 	import { allFaults } from './faults.svelte';
-	import type { SheetState } from './state.svelte';
+	import type { Take } from '$lib/core/schema';
 
-	let { view }: { view: SheetState } = $props();
+	/** Faults that can be noted in takes, each with its digit. */
+	let { chosen }: { chosen: readonly Take[] } = $props();
 
 	const work = useWork();
 	const all = allFaults();
-	const takes = $derived(view.chosen.filter(({ state }) => state === 'done'));
+	const takes = $derived(chosen.filter(({ state }) => state === 'done'));
 	const has = (fault: string) =>
 		takes.length > 0 && takes.every(({ id }) => work.remarks.get(id)?.faults.includes(fault));
 	let naming = $state('');

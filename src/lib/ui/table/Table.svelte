@@ -1,54 +1,55 @@
 <script lang="ts">
 	import type { Take } from '$lib/core/schema';
-	import { axisOf, variedAmong, WHOLE, type Axis, type Look } from '$lib/core/sheet';
+	import { axisOf, variedAmong, WHOLE, type Axis, type Known, type Look } from '$lib/core/sheet';
+	import { ContentSwitcher, Switch } from 'carbon-components-svelte';
 	import { TakePicture, useWork } from '$lib/ui/shared';
 	import Against from './Against.svelte';
-	import type { SheetState } from './state.svelte';
+	import { modesInWords, tableModes, type TableMode } from './modes';
+	import type { TableState } from './state.svelte';
 	import TableWindow from './TableWindow.svelte';
 
-	let { view }: { view: SheetState } = $props();
+	interface Props {
+		table: TableState;
+		known: Known;
+		/** How two are set against each other, and which mat lies behind. */
+		mode: TableMode;
+		mat: number;
+		/** The take in focus. */
+		focus: string | null;
+		onfocus: (id: string) => void;
+		onmode: (mode: TableMode) => void;
+	}
+
+	let { table, known, mode, mat, focus, onfocus, onmode }: Props = $props();
 
 	const work = useWork();
-	const all = $derived([...work.takes, ...work.beside.takes]);
-	const takes = $derived(view.open.flatMap((id) => all.find((t) => t.id === id) ?? []));
+	const { takes } = $derived(table);
 	/** In what the takes on the table differ. */
 	const parts = $derived(takes.length > 1 ? variedAmong(takes).map(axisOf) : []);
-	const said = (axis: Axis, take: Take) => axis.format(axis.read(take), view.known);
-	const against = $derived(takes.length === 2 && view.mode !== 'side' ? view.mode : null);
-	const modes = [
-		['side', 'side by side'],
-		['wipe', 'wipe'],
-		['blink', 'blink'],
-		['colour', 'colour'],
-		['structure', 'structure']
-	] as const;
+	const said = (axis: Axis, take: Take) => axis.format(axis.read(take), known);
+	const against = $derived(takes.length === 2 && mode !== 'side' ? mode : null);
 	/** Four stand in two rows. */
 	const across = $derived(against ? 1 : takes.length === 4 ? 2 : Math.max(1, takes.length));
 	let seen = $state(0);
-	const onlook = (next: Look) => (view.look = next);
+	const onlook = (next: Look) => (table.look = next);
 
 	// Other takes on the table are seen whole first; one after another, at the same place.
-	const together = $derived(view.open.length > 1 ? view.open.join() : '');
+	const together = $derived(takes.length > 1 ? takes.map(({ id }) => id).join() : '');
 	$effect(() => {
 		void together;
-		view.look = WHOLE;
+		table.look = WHOLE;
 	});
-
-	function close() {
-		view.pair = [];
-		view.set({ open: null });
-	}
 </script>
 
-<div class="view mat-{view.mat}">
+<div class="view mat-{mat}">
 	<div class="table" style:--across={across}>
 		{#if against}
 			<figure>
 				<TableWindow
 					picture={takes[0].settings}
-					look={view.look}
+					look={table.look}
 					{onlook}
-					bind:size={view.windowSize}
+					bind:size={table.windowSize}
 				>
 					{#snippet children(moved)}
 						<Against
@@ -75,7 +76,12 @@
 		{/if}
 		{#each against ? [] : takes as take (take.id)}
 			<figure>
-				<TableWindow picture={take.settings} look={view.look} {onlook} bind:size={view.windowSize}>
+				<TableWindow
+					picture={take.settings}
+					look={table.look}
+					{onlook}
+					bind:size={table.windowSize}
+				>
 					{#snippet children(moved)}
 						<div class="picture" style:transform={moved(take.settings)}>
 							<TakePicture takeId={take.id} alt="Take {take.number}" large />
@@ -83,10 +89,8 @@
 					{/snippet}
 				</TableWindow>
 				<figcaption>
-					<button
-						class="plain"
-						onclick={() => (view.focus = take.id)}
-						aria-pressed={view.focus === take.id}>Take {take.number}</button
+					<button class="plain" onclick={() => onfocus(take.id)} aria-pressed={focus === take.id}
+						>Take {take.number}</button
 					>
 					<span class="mark">{work.marks.get(take.id) ?? ''}</span>
 					{#each parts as axis (axis.id)}
@@ -99,32 +103,34 @@
 		{/each}
 	</div>
 	<div class="tools">
-		<button class="act back" onclick={close}>Back to the sheet</button>
+		<button class="act back" onclick={() => table.close()}>Back to the sheet</button>
 		<span class="zoom">
-			<button onclick={() => view.lookTimes(1 / 1.5)} aria-label="Smaller">−</button>
-			<span class="num">{view.look.scale.toFixed(1)}×</span>
-			<button onclick={() => view.lookTimes(1.5)} aria-label="Larger">+</button>
-			<button onclick={() => (view.look = WHOLE)}>whole</button>
+			<button onclick={() => table.lookTimes(1 / 1.5)} aria-label="Smaller">−</button>
+			<span class="num">{table.look.scale.toFixed(1)}×</span>
+			<button onclick={() => table.lookTimes(1.5)} aria-label="Larger">+</button>
+			<button onclick={() => (table.look = WHOLE)}>whole</button>
 		</span>
 		{#if takes.length === 2}
-			<span class="modes" role="group" aria-label="Against each other">
-				{#each modes as [mode, says] (mode)}
-					<button
-						aria-pressed={view.mode === mode}
-						onclick={() => view.set({ mode: mode === 'side' ? null : mode })}>{says}</button
-					>
-				{/each}
+			<span class="modes">
+				<ContentSwitcher
+					size="sm"
+					aria-label="Against each other"
+					selectedIndex={tableModes.indexOf(mode)}
+					on:change={({ detail }) => tableModes[detail] !== mode && onmode(tableModes[detail])}
+				>
+					{#each tableModes as one (one)}<Switch text={modesInWords[one]} />{/each}
+				</ContentSwitcher>
 			</span>
 		{/if}
 		<span class="zoom">
 			<button
 				title="One pixel of the picture on one of the screen"
-				onclick={() => view.lookPixels(1)}>100%</button
+				onclick={() => table.lookPixels(1)}>100%</button
 			>
-			<button onclick={() => view.lookPixels(2)}>200%</button>
+			<button onclick={() => table.lookPixels(2)}>200%</button>
 		</span>
 		<span class="hint"
-			>wheel to zoom, {view.mode === 'wipe' && takes.length === 2
+			>wheel to zoom, {mode === 'wipe' && takes.length === 2
 				? 'shift-drag or the slider to wipe'
 				: 'drag to move'}{takes.length > 1 ? ': all go together' : ''}</span
 		>
@@ -197,29 +203,15 @@
 		text-underline-offset: 4px;
 	}
 
-	.modes {
-		display: flex;
-	}
-
-	.modes button {
+	.modes :global(.bx--content-switcher) {
+		width: auto;
 		height: 28px;
-		padding: 0 10px;
-		border: 1px solid var(--rule);
+	}
+
+	.modes :global(.bx--content-switcher-btn) {
+		width: auto;
+		padding: 0 12px;
 		white-space: nowrap;
-		border-left-width: 0;
-		background: var(--field);
-		color: var(--ink);
-		font: 13px var(--sans);
-		cursor: pointer;
-	}
-
-	.modes button:first-child {
-		border-left-width: 1px;
-	}
-
-	.modes button[aria-pressed='true'] {
-		background: var(--ink-2);
-		color: var(--paper);
 	}
 
 	.back {

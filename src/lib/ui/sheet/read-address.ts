@@ -2,10 +2,9 @@ import { isDialId } from '$lib/core/dials';
 import type { TakeFilter } from '$lib/core/judge';
 import { isMeasureId } from '$lib/core/measure';
 import { isAxisId, type Axes, type AxisId } from '$lib/core/sheet';
+import { tableModes, type TableMode } from '$lib/ui/table/modes';
 
-/** How two pictures are set against each other. */
-export const tableModes = ['side', 'wipe', 'blink', 'colour', 'structure'] as const;
-export type TableMode = (typeof tableModes)[number];
+export type { TableMode };
 
 /** A number that an address says; undefined where it says none. */
 function number(asked: URLSearchParams, name: string): number | undefined {

@@ -1,9 +1,10 @@
 <script lang="ts">
+	import { Slider } from 'carbon-components-svelte';
 	import { measureSays } from './says';
 	import { TakePicture } from '$lib/ui/shared';
 	import * as store from '$lib/store';
 	import { subtract } from '$lib/workers';
-	import type { TableMode } from './address';
+	import type { TableMode } from './modes';
 
 	/** Two takes set against each other in one window: wiped, blinked or subtracted. */
 	interface Props {
@@ -79,14 +80,19 @@
 			</div>
 		</div>
 		{#if mode === 'wipe'}
-			<input
-				type="range"
-				min="0"
-				max="1"
-				step="0.005"
-				aria-label="Where the second take begins"
-				bind:value={cut}
-			/>
+			<span class="slide">
+				<Slider
+					hideTextInput
+					fullWidth
+					min={0}
+					max={100}
+					step={0.5}
+					labelText="Where the second take begins"
+					hideLabel
+					value={cut * 100}
+					on:input={({ detail }) => (cut = detail / 100)}
+				/>
+			</span>
 			<span class="edge" style:left="{cut * 100}%"></span>
 		{:else}
 			<button class="act hold" onclick={() => (stopped = !stopped)}
@@ -138,14 +144,11 @@
 		pointer-events: none;
 	}
 
-	input {
+	.slide {
 		position: absolute;
-		right: 0;
-		bottom: 8px;
-		left: 0;
-		width: 100%;
-		margin: 0;
-		accent-color: var(--varied);
+		right: 8px;
+		bottom: 4px;
+		left: 8px;
 	}
 
 	.hold {

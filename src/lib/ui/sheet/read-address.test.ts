@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { readAxes, readFilter, readMat, readMode, readSize } from './address';
+import { readAxes, readFilter, readMat, readMode, readSize } from './read-address';
 
 const asked = (text: string) => new URLSearchParams(text);
 const nothing = {

@@ -1,27 +1,45 @@
 <script lang="ts">
 	import { dialOf, movingDials, type DialId } from '$lib/core/dials';
-	import { hashDistance, measureOf, measures } from '$lib/core/measure';
+	import { Checkbox } from 'carbon-components-svelte';
+	import { hashDistance, measureOf, measures, type MeasureId } from '$lib/core/measure';
 	import {
 		chancePairs,
 		movementOf,
 		movementSays,
 		nearCopies,
 		overDial,
-		stepsOf
+		spreadOf,
+		spreadSays,
+		stepsOf,
+		type Pair
 	} from '$lib/core/movement';
 	import type { Take } from '$lib/core/schema';
-	import { axisOf } from '$lib/core/sheet';
-	import { many, session } from '$lib/ui/shared';
+	import { axisOf, type AxisId, type Known } from '$lib/core/sheet';
+	import { Choice, many, session } from '$lib/ui/shared';
 	import Chart from './Chart.svelte';
 	import { measureChart, movementChart } from './charts';
 	import type { Measuring } from './measuring.svelte';
-	import type { SheetState } from './state.svelte';
 
-	let { view, measuring }: { view: SheetState; measuring: Measuring } = $props();
+	/** What was measured in takes, and what it says of the dials. */
+	interface Props {
+		takes: readonly Take[];
+		/** What varies among them. */
+		varied: readonly AxisId[];
+		known: Known;
+		measuring: Measuring;
+		/** The measure that stands under the cells, and whether they are tinted by it. */
+		shown: MeasureId | null;
+		heat: boolean;
+		onshow: (measure: MeasureId | null, heat: boolean) => void;
+		onchoose: (ids: readonly string[]) => void;
+		onclose: () => void;
+	}
 
-	const done = $derived(view.takes.filter(({ state }) => state === 'done'));
+	let { takes, varied, known, measuring, shown, heat, onshow, onchoose, onclose }: Props = $props();
+
+	const done = $derived(takes.filter(({ state }) => state === 'done'));
 	const measured = $derived(done.filter(({ id }) => measuring.isWhole(id)).length);
-	const dials = $derived(movingDials.filter((dial) => view.varied.includes(dial)));
+	const dials = $derived(movingDials.filter((dial) => varied.includes(dial)));
 	let asked = $state<DialId | null>(null);
 	const dial = $derived(asked && dials.includes(asked) ? asked : (dials[0] ?? null));
 	const models = $derived([...new Set(done.map(({ settings }) => settings.model))]);
@@ -32,24 +50,15 @@
 
 	const steps = $derived(dial ? stepsOf(among, dial) : []);
 	$effect(() => measuring.wantPairs(steps.flatMap(({ pairs }) => pairs)));
-	const movements = $derived(
-		movementOf(steps, ({ one, two }) =>
-			measuring.isLost(one, two) ? null : measuring.apart(one, two)?.ssim
-		)
-	);
+	const movements = $derived(movementOf(steps, (pair) => ssimOf(pair)));
 
 	/** Pairs that tell what chance does; from all settings alike. */
 	const ENOUGH = 120;
 	const spread = $derived(chancePairs(among, ENOUGH));
 	$effect(() => measuring.wantPairs([...spread.seeds, ...spread.batch]));
-	/** How far pairs lie apart in the mean, once all of them are compared; till then how many are. */
-	const apart = (all: typeof spread.seeds): string => {
-		const pairs = all.filter(({ one, two }) => !measuring.isLost(one, two));
-		const known = pairs.flatMap(({ one, two }) => measuring.apart(one, two) ?? []);
-		if (!pairs.length) return '\u2013';
-		if (known.length < pairs.length) return `${known.length} of ${pairs.length} compared`;
-		return (1 - known.reduce((sum, { ssim }) => sum + ssim, 0) / known.length).toFixed(2);
-	};
+	const ssimOf = ({ one, two }: Pair) =>
+		measuring.isLost(one, two) ? null : measuring.apart(one, two)?.ssim;
+	const apart = (pairs: readonly Pair[]): string => spreadSays(spreadOf(pairs, ssimOf));
 
 	const copies = $derived(
 		nearCopies(
@@ -62,12 +71,12 @@
 	);
 	const numberOf = (id: string) => done.find((take) => take.id === id)?.number;
 
-	const measure = $derived(measureOf(view.measure ?? 'sharpness'));
+	const measure = $derived(measureOf(shown ?? 'sharpness'));
 	/** All that varies besides the dial: takes that agree in it differ in the dial alone. */
-	const besides = $derived(view.varied.filter((axis) => axis !== dial).map(axisOf));
+	const besides = $derived(varied.filter((axis) => axis !== dial).map(axisOf));
 	const lineOf = (take: Take) =>
 		besides
-			.map(({ label, read, format }) => `${label.toLowerCase()} ${format(read(take), view.known)}`)
+			.map(({ label, read, format }) => `${label.toLowerCase()} ${format(read(take), known)}`)
 			.join(', ');
 	const over = $derived(
 		dial ? overDial(among, dial, measure.id, (id) => measuring.of.get(id), lineOf) : null
@@ -82,58 +91,50 @@
 				? `${measured} of ${many(done.length, 'take')} measured`
 				: `all ${many(done.length, 'take')} measured`}</span
 		>
-		<button class="plain link" onclick={() => view.set({ panel: null })}>close</button>
+		<button class="plain link" onclick={() => onclose()}>close</button>
 	</header>
 
 	<div class="choose">
-		<label
-			>under the cells
-			<select
-				value={view.measure ?? ''}
-				onchange={(e) =>
-					view.set({
-						measure: e.currentTarget.value || null,
-						heat: e.currentTarget.value ? '1' : null
-					})}
-			>
-				<option value="">nothing</option>
-				{#each measures as { id, label } (id)}<option value={id}>{label}</option>{/each}
-			</select></label
-		>
-		<label
-			><input
-				type="checkbox"
-				checked={view.heat}
-				disabled={!view.measure}
-				onchange={(e) => view.set({ heat: e.currentTarget.checked ? '1' : null })}
-			/> as heat</label
-		>
+		<Choice
+			label="under the cells"
+			labelled
+			value={shown ?? ''}
+			items={[
+				{ value: '', text: 'nothing' },
+				...measures.map(({ id, label }) => ({ value: id, text: label }))
+			]}
+			onchange={(id) => onshow(id || null, !!id)}
+		/>
+		<Checkbox
+			labelText="as heat"
+			checked={heat}
+			disabled={!shown}
+			on:check={({ detail }) => detail !== heat && onshow(shown, detail)}
+		/>
 	</div>
 	<p class="about">{measure.explained} <small>{measure.source}</small></p>
 
 	<div class="choose">
-		{#if dials.length > 1}
-			<label
-				>along
-				<select
-					aria-label="Along which dial"
-					value={dial}
-					onchange={(e) => (asked = e.currentTarget.value as DialId)}
-				>
-					{#each dials as id (id)}<option value={id}>{dialOf(id).label}</option>{/each}
-				</select></label
-			>
+		{#if dials.length > 1 && dial}
+			<Choice
+				label="along"
+				labelled
+				value={dial}
+				items={dials.map((id) => ({ value: id, text: dialOf(id).label }))}
+				onchange={(id) => (asked = id || null)}
+			/>
 		{/if}
 		{#if models.length > 1}
-			<label
-				>of
-				<select aria-label="Of which model" bind:value={only}>
-					<option value="">all models</option>
-					{#each models as id (id)}
-						<option value={id}>{dialOf('model').format(id, session.cards)}</option>
-					{/each}
-				</select></label
-			>
+			<Choice
+				label="of"
+				labelled
+				value={only}
+				items={[
+					{ value: '', text: 'all models' },
+					...models.map((id) => ({ value: id, text: dialOf('model').format(id, session.cards) }))
+				]}
+				onchange={(id) => (only = id)}
+			/>
 		{/if}
 	</div>
 
@@ -183,7 +184,7 @@
 	<section aria-label="Near-copies">
 		<h3>Near-copies</h3>
 		{#each copies.slice(0, 12) as ids (ids[0])}
-			<button class="act" onclick={() => (view.selected = new Set(ids))}
+			<button class="act" onclick={() => onchoose(ids)}
 				>{ids.map((id) => `take ${numberOf(id)}`).join(', ')}</button
 			>
 		{:else}
@@ -237,14 +238,6 @@
 		display: flex;
 		gap: 12px;
 		align-items: center;
-	}
-
-	select {
-		height: 26px;
-		border: 1px solid var(--rule);
-		background: var(--field);
-		color: var(--ink);
-		font: 13px var(--sans);
 	}
 
 	.about {

@@ -1,21 +1,34 @@
 <script lang="ts">
 	import { Button, TextInput } from 'carbon-components-svelte';
-	import { tick } from 'svelte';
-	import { fileNames, settingsTable, unknownPlaces, usualPattern } from '$lib/core/formats';
-	import { heldSays } from '$lib/core/sheet';
+	import type { Snippet } from 'svelte';
+	import {
+		fileNames,
+		namePlaces,
+		settingsTable,
+		unknownPlaces,
+		usualPattern
+	} from '$lib/core/formats';
+	import type { Measured, Take } from '$lib/core/schema';
 	import * as store from '$lib/store';
 	import { Dialog, fileName, many, saveFile, session, undo, useWork } from '$lib/ui/shared';
-	import { drawContact, packPictures } from '$lib/workers';
-	import type { Measuring } from './measuring.svelte';
-	import { contactDrawing, pictureFiles } from './output';
-	import type { SheetState } from './state.svelte';
+	import { packPictures } from '$lib/workers';
+	import { pictureFiles } from './picture-files';
 
+	/** What takes can be taken out as. */
 	interface Props {
-		view: SheetState;
-		measuring: Measuring;
+		/** The takes that are taken out: those that are done count. */
+		from: readonly Take[];
+		/** Whether they were chosen, rather than all that are in sight. */
+		chosen: boolean;
+		measured: ReadonlyMap<string, Measured>;
+		/** Names of briefs by their ids. */
+		briefs: ReadonlyMap<string, string> | undefined;
+		/** Other ways out, of whoever shows the takes; told whether one may begin now. */
+		ways?: Snippet<[free: boolean, attempt: typeof attempt, close: () => void]>;
+		ondeleted: () => void;
 	}
 
-	let { view, measuring }: Props = $props();
+	let { from, chosen, measured, briefs, ways, ondeleted }: Props = $props();
 
 	const work = useWork();
 	let open = $state(false);
@@ -23,10 +36,7 @@
 	let problem = $state<string | null>(null);
 	let pattern = $state(usualPattern);
 	const brief = $derived(work.brief!.name);
-	/** The chosen ones, or all that fit. */
-	const takes = $derived(
-		(view.selected.size ? view.chosen : view.fitting).filter(({ state }) => state === 'done')
-	);
+	const takes = $derived(from.filter(({ state }) => state === 'done'));
 	const unknown = $derived(unknownPlaces(pattern));
 
 	async function attempt(what: string, job: () => Promise<void>) {
@@ -41,20 +51,6 @@
 		}
 	}
 
-	const contact = () =>
-		attempt('Drawing the contact sheet', async () => {
-			const drawing = await contactDrawing(view, {
-				title: `${brief}: contact sheet`,
-				held: heldSays(view.shown, session.cards),
-				known: view.known,
-				caption: (take) => {
-					const mark = work.marks.get(take.id);
-					return `${take.number}${mark ? `, ${mark}` : ''}`;
-				}
-			});
-			saveFile(`${fileName(brief)}-contact-sheet.png`, await drawContact(drawing), 'image/png');
-		});
-
 	const table = () =>
 		attempt('Writing the table', () => {
 			const csv = settingsTable(
@@ -68,7 +64,7 @@
 					})),
 					remarks: [...work.remarks.values()]
 				},
-				measuring.of
+				measured
 			);
 			saveFile(`${fileName(brief)}-takes.csv`, `\ufeff${csv}`, 'text/csv');
 			return Promise.resolve();
@@ -80,33 +76,16 @@
 			const files = await pictureFiles(
 				takes,
 				names,
-				({ briefId }) => view.known.briefs?.get(briefId) ?? brief,
+				({ briefId }) => briefs?.get(briefId) ?? brief,
 				(id) => session.card(id)
 			);
 			saveFile(`${fileName(brief)}-pictures.zip`, await packPictures(files), 'application/zip');
 		});
 
-	/** All of the sheet stands on the page, with its pictures loaded, before it is printed. */
-	async function print() {
-		open = false;
-		view.printing = true;
-		await tick();
-		const loaded = () =>
-			[...document.querySelectorAll('.mat [data-take]')].every(
-				(take) =>
-					take.getAttribute('data-state') !== 'done' ||
-					take.querySelector<HTMLImageElement>(':scope > img')?.complete ||
-					take.querySelector('.missing')
-			);
-		for (let i = 0; i < 100 && !loaded(); i++) await new Promise((next) => setTimeout(next, 100));
-		window.print();
-		view.printing = false;
-	}
-
 	const remove = () =>
 		attempt('Deleting', async () => {
 			const gone = await store.deleteTakes(takes.map(({ id }) => id));
-			view.selected = new Set();
+			ondeleted();
 			const ids = gone.takes.map(({ id }) => id);
 			undo.push({
 				says: `${many(ids.length, 'take')} deleted`,
@@ -128,25 +107,17 @@
 
 <Dialog {open} size="sm" heading="Take out of the sheet" onclose={() => (open = false)}>
 	<p>
-		{view.selected.size ? 'The chosen takes' : 'All takes in sight'}: {many(
-			takes.length,
-			'picture'
-		)}.
+		{chosen ? 'The chosen takes' : 'All takes in sight'}: {many(takes.length, 'picture')}.
 	</p>
 	<div class="ways">
-		<Button size="small" disabled={!!busy || !takes.length} on:click={contact}
-			>Contact sheet (PNG, A4, 300 dpi)</Button
-		>
-		<Button size="small" kind="tertiary" disabled={!!busy || !takes.length} on:click={print}
-			>Print the sheet as it is laid out</Button
-		>
+		{@render ways?.(!busy && takes.length > 0, attempt, () => (open = false))}
 		<Button size="small" kind="tertiary" disabled={!!busy || !takes.length} on:click={table}
 			>Table of settings, marks and measures (CSV)</Button
 		>
 		<TextInput
 			size="sm"
 			labelText="Names of the pictures"
-			helperText={'May have {brief}, {model}, {seed}, {take}, {guidance}, {steps}, {frame}'}
+			helperText="May have {namePlaces.map((place) => `{${place}}`).join(', ')}"
 			invalid={unknown.length > 0}
 			invalidText={`${unknown.map((name) => `{${name}}`).join(', ')} is not known: take it out.`}
 			bind:value={pattern}
@@ -157,7 +128,7 @@
 			disabled={!!busy || !takes.length || unknown.length > 0}
 			on:click={zip}>Pictures with their settings inside (ZIP)</Button
 		>
-		{#if view.selected.size}
+		{#if chosen}
 			<Button size="small" kind="danger-tertiary" disabled={!!busy} on:click={remove}
 				>Delete {many(takes.length, 'take')}</Button
 			>

@@ -1,24 +1,27 @@
 <script lang="ts">
 	import { dials, idleDials, stopKey, toldStop } from '$lib/core/dials';
-	import type { MarkKind, Take } from '$lib/core/schema';
-	import { commonStop } from '$lib/core/sheet';
+	import type { MarkKind, Measured, Take } from '$lib/core/schema';
+	import { commonStop, type AxisId, type Known } from '$lib/core/sheet';
 	import { Changes, credits, session, TakePicture, useWork } from '$lib/ui/shared';
-	import type { Measuring } from './measuring.svelte';
 	import TakeActs from './TakeActs.svelte';
 	import TakeMeasures from './TakeMeasures.svelte';
 	import TakeRemarks from './TakeRemarks.svelte';
-	import type { SheetState } from './state.svelte';
 
+	/** All that is known of one take, and what can be done with it. */
 	interface Props {
-		view: SheetState;
-		measuring: Measuring;
+		take: Take | null;
+		/** What varies among the takes that it stands with. */
+		varied: readonly AxisId[];
+		known: Known;
+		measured: Measured | undefined;
+		/** Opens it large; its picture is not shown here where it is large already. */
+		onopen: ((id: string) => void) | null;
 		ontoggle: (kind: MarkKind) => void;
 	}
 
-	let { view, measuring, ontoggle }: Props = $props();
+	let { take, varied, known, measured, onopen, ontoggle }: Props = $props();
 
 	const work = useWork();
-	const take = $derived(view.focused);
 	/** The wording that most takes have: what others are told apart from. */
 	const wording = $derived(commonStop(work.takes, 'wording') ?? '');
 	const mark = $derived(take ? work.marks.get(take.id) : undefined);
@@ -43,16 +46,16 @@
 	/** The dials of a take, without those that it has nothing on and no other has. */
 	const dialsOf = (one: Take) => {
 		const idle = idleDials(one);
-		return dials.filter(({ id }) => view.varied.includes(id) || !idle.includes(id));
+		return dials.filter(({ id }) => varied.includes(id) || !idle.includes(id));
 	};
 </script>
 
 <aside>
 	{#if take}
-		{#if !view.open.length}
+		{#if onopen}
 			<button
 				class="shot"
-				onclick={() => take.state === 'done' && view.set({ open: take.id }, true)}
+				onclick={() => take.state === 'done' && onopen(take.id)}
 				aria-label="Open take {take.number} large"
 			>
 				{#if take.state === 'done'}<TakePicture takeId={take.id} alt="Take {take.number}" />{/if}
@@ -75,11 +78,8 @@
 		<dl>
 			{#each dialsOf(take) as dial (dial.id)}
 				<dt>{dial.label.toLowerCase()}</dt>
-				<dd
-					class:varied={view.varied.includes(dial.id)}
-					class:num={typeof dial.read(take) === 'number'}
-				>
-					{#if dial.id === 'wording' && view.varied.includes('wording')}
+				<dd class:varied={varied.includes(dial.id)} class:num={typeof dial.read(take) === 'number'}>
+					{#if dial.id === 'wording' && varied.includes('wording')}
 						<Changes from={wording} to={stopKey(dial.read(take))} />
 					{:else}
 						{toldStop(dial, take, session.cards)}
@@ -88,11 +88,11 @@
 			{/each}
 			{#each Object.entries(take.columns ?? {}) as [name, value] (name)}
 				<dt>{name}</dt>
-				<dd class:varied={view.varied.includes(`column ${name}`)}>{value}</dd>
+				<dd class:varied={varied.includes(`column ${name}`)}>{value}</dd>
 			{/each}
-			{#if view.varied.includes('brief')}
+			{#if varied.includes('brief')}
 				<dt>brief</dt>
-				<dd class="varied">{view.known.briefs?.get(take.briefId)}</dd>
+				<dd class="varied">{known.briefs?.get(take.briefId)}</dd>
 			{/if}
 		</dl>
 		{#if take.state === 'done'}
@@ -110,7 +110,7 @@
 					<dd>{take.unread.join(', ')}</dd>
 				{/if}
 			</dl>
-			{#if measuring.of.get(take.id)}<TakeMeasures measured={measuring.of.get(take.id)!} />{/if}
+			{#if measured}<TakeMeasures {measured} />{/if}
 			<TakeActs {take} />
 		{:else}
 			{#if take.message}<p class="problem">{take.message}</p>{/if}

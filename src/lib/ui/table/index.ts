@@ -1,0 +1,3 @@
+export { default as Table } from './Table.svelte';
+export { tableModes, type TableMode } from './modes';
+export { TableState } from './state.svelte';
