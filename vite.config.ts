@@ -5,7 +5,10 @@ import { defineConfig } from 'vitest/config';
 
 /** Blocks of Carbon's style sheet that are in use, with their parts and what they are laid out by. */
 const blocks =
-	/^bx--(assistive-text|body|btn|checkbox|content-switcher|form|header|inline|inline-notification|label|link|modal|number|overflow-menu|search|select|side-nav|skip-to-content|slider|tabs?|tag|text-area|text-input|toast-notification|tooltip|visually-hidden|visible)/;
+	/^bx--(assistive-text|body|btn|checkbox|content-switcher|form|header|inline|inline-notification|label|link|modal|number|overflow-menu|search|select|side-nav|skip-to-content|slider|tag|text-area|text-input|tooltip--definition|tooltip__|tooltip-portal|tooltip--a11y|tooltip--hidden|tooltip--visible|assistive|visually-hidden|visible)/;
+
+/** Themes that pages are never in: their own colours stand in app.css. */
+const otherThemes = /(:root)?\[theme=(g80|g90|g100)\][^{}]*\{[^{}]*\}/g;
 
 /** Carbon's style sheet without fonts of another host, which it names, and without what is not in use. */
 const carbonInUse: Plugin = {
@@ -15,7 +18,7 @@ const carbonInUse: Plugin = {
 		if (!/carbon-components-svelte\/css\//.test(id)) return null;
 		const [{ css }] = await new PurgeCSS().purge({
 			content: [],
-			css: [{ raw: code.replace(/@font-face\s*\{[^}]*\}/g, '') }],
+			css: [{ raw: code.replace(/@font-face\s*\{[^}]*\}/g, '').replace(otherThemes, '') }],
 			// Whatever is no class of Carbon's is an element or a theme.
 			safelist: { standard: [blocks, /^(?!bx--)/] },
 			keyframes: true

@@ -113,4 +113,23 @@ describe('a brief of version 3', () => {
 		);
 		expect(next.picks[0].from).toMatchObject({ stop: stopKey(ink) });
 	});
+
+	// The demo's own archives are of version 3: a dial that came since stopped them from being opened.
+	it('has dials that came since held where they change nothing', () => {
+		const old = whole();
+		const without = (kept: object) => {
+			const { variation: _variation, ...rest } = kept as typeof rack;
+			return rest as typeof rack;
+		};
+		const { brief, plans } = upgradeBrief3({
+			...old,
+			brief: { ...old.brief, rack: without(old.brief.rack) },
+			plans: old.plans.map((plan) => ({ ...plan, rack: without(plan.rack) }))
+		});
+		expect(brief.rack.variation).toEqual([0]);
+		expect(plans.map((plan) => plan.rack.variation)).toEqual([[0], [0]]);
+		expect(plans.map(({ chosen }) => chosen)).toEqual(
+			upgradeBrief3(old).plans.map(({ chosen }) => chosen)
+		);
+	});
 });

@@ -1,10 +1,10 @@
-import { stopKey, restRack } from '$lib/core/dials';
+import { completeRack, stopKey, type restRack } from '$lib/core/dials';
 import { chosenFrom, keptChoice } from '$lib/core/plan';
 import type { Brief, Pick, Plan, Rack, Spending, Take } from '$lib/core/schema';
 import { readStack } from '$lib/core/wording';
 
-/** Dials that came with version 3. */
-type Extras = 'adapter' | 'weight' | 'start' | 'strength' | 'batch' | 'own';
+/** Dials that came after version 2. */
+type Extras = Exclude<keyof ReturnType<typeof restRack>, 'style'>;
 
 /** A brief as version 3 kept it: it did not say which numbers its takes had. */
 export type Brief3 = Omit<Brief, 'numbered'>;
@@ -65,13 +65,13 @@ export function upgradePlan1({ prompt, negative, ...old }: Plan1): Plan2 {
 export const upgradeBrief2 = (old: Brief2): Brief3 => ({
 	...old,
 	words: { ...old.words, negatives: [null] },
-	rack: { ...restRack(), ...old.rack }
+	rack: completeRack(old.rack)
 });
 
 /** A plan of version 2 as version 3 keeps it. */
 export const upgradePlan2 = (old: Plan2): Plan3 => ({
 	...old,
-	rack: { ...restRack(), ...old.rack }
+	rack: completeRack(old.rack)
 });
 
 /** What version 3 kept of a brief: all that version 4 is made from. */
@@ -94,19 +94,26 @@ export function upgradeBrief3({ brief, plans, takes, picks }: Whole3): {
 	spendings: Spending[];
 } {
 	const numbered = renumbered(takes);
-	const racks = [...plans.map(({ rack }) => rack.style), brief.rack.style].flat();
+	// Dials that came since are held where they change nothing.
+	const ran = plans.map((plan) => ({ ...plan, rack: completeRack(plan.rack) }));
+	const own = completeRack(brief.rack);
+	const racks = [...ran.map(({ rack }) => rack.style), own.style].flat();
 	const styleKeys = new Map(
 		racks.map((stop) => [stop.map(({ name }) => name).join(' + '), stopKey(stop)])
 	);
 	const styleKey = (old: string) => styleKeys.get(old) ?? old;
 	return {
-		brief: { ...brief, numbered: numbered.reduce((most, take) => Math.max(most, take.number), 0) },
-		plans: plans.map(({ job: _job, key: _key, service: _service, ...plan }) => {
-			const own = numbered.filter(({ planId }) => planId === plan.id);
+		brief: {
+			...brief,
+			rack: own,
+			numbered: numbered.reduce((most, take) => Math.max(most, take.number), 0)
+		},
+		plans: ran.map(({ job: _job, key: _key, service: _service, ...plan }) => {
+			const takes = numbered.filter(({ planId }) => planId === plan.id);
 			return {
 				...plan,
-				chosen: keptChoice(chosenFrom(plan.rack, own)),
-				elsewhere: plan.stopped && own.length > 0 && own.every(isFromElsewhere)
+				chosen: keptChoice(chosenFrom(plan.rack, takes)),
+				elsewhere: plan.stopped && takes.length > 0 && takes.every(isFromElsewhere)
 			};
 		}),
 		takes: numbered,

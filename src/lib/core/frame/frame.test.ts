@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { cards } from '$lib/core/testing';
+import { alder, birch } from '$lib/core/testing';
 import { fitOf, frameLabel, ratioError, ratioLabel, sizeForRatio } from './index';
 
 describe('sizeForRatio', () => {
@@ -69,7 +69,6 @@ describe('ratioLabel', () => {
 });
 
 describe('fitOf', () => {
-	const [alder, birch] = cards;
 	it.each([
 		[alder, 1024, 1024, 'own'],
 		[alder, 768, 768, 'near'],
@@ -80,5 +79,16 @@ describe('fitOf', () => {
 		[birch, 2048, 2048, 'impossible']
 	] as const)('%# stands where it should', (card, width, height, kind) => {
 		expect(fitOf(card, { width, height }).kind).toBe(kind);
+	});
+
+	// 768 x 768 lies a little nearer to 768 x 1152 than to 960 x 960, of which it is a smaller version.
+	it('compares a frame with the own size whose smaller version it is', () => {
+		const nativeSizes = [
+			{ width: 960, height: 960 },
+			{ width: 768, height: 1152 }
+		];
+		const fit = fitOf({ ...alder, nativeSizes }, { width: 768, height: 768 });
+		expect(fit).toMatchObject({ kind: 'near', nearest: nativeSizes[0] });
+		expect(fit.says).toBe('smaller than its own');
 	});
 });

@@ -98,7 +98,16 @@ const LEAST_OF_OWN = 0.4;
 export function fitOf(card: ModelCard, size: Size): Fit {
 	const distanceTo = (own: Size) =>
 		Math.abs(Math.log(size.width / own.width)) + Math.abs(Math.log(size.height / own.height));
-	const nearest = card.nativeSizes.reduce((a, b) => (distanceTo(b) < distanceTo(a) ? b : a));
+	const byDistance = [...card.nativeSizes].sort((a, b) => distanceTo(a) - distanceTo(b));
+	const shareOf = (own: Size) => (size.width * size.height) / (own.width * own.height);
+	/** Its own size that this is a smaller version of. */
+	const larger = byDistance.find(
+		(own) =>
+			shareOf(own) < 1 &&
+			shareOf(own) >= LEAST_OF_OWN &&
+			ratioError(size, own.width / own.height) <= NEAR
+	);
+	const nearest = distanceTo(byDistance[0]) > NEAR && larger !== undefined ? larger : byDistance[0];
 	const distance = distanceTo(nearest);
 	const { sizeMultiple: multiple } = card;
 	if (size.width % multiple || size.height % multiple) {
@@ -118,18 +127,12 @@ export function fitOf(card: ModelCard, size: Size): Fit {
 	}
 	if (distance < 1e-9) return { nearest, distance, kind: 'own', says: 'own size' };
 	if (distance <= NEAR) return { nearest, distance, kind: 'near', says: 'near its own size' };
-	const share = (size.width * size.height) / (nearest.width * nearest.height);
-	if (
-		share < 1 &&
-		share >= LEAST_OF_OWN &&
-		ratioError(size, nearest.width / nearest.height) <= NEAR
-	) {
-		return { nearest, distance, kind: 'near', says: 'smaller than its own' };
-	}
+	if (larger) return { nearest, distance, kind: 'near', says: 'smaller than its own' };
 	return {
 		nearest,
 		distance,
 		kind: 'far',
-		says: share < 1 ? 'far below its own: less detail' : 'far from its own: doubles likely'
+		says:
+			shareOf(nearest) < 1 ? 'far below its own: less detail' : 'far from its own: doubles likely'
 	};
 }

@@ -81,7 +81,7 @@
 				{#each dials as dial (dial)}
 					<Choice
 						label="Base of {label(dial)}"
-						labelled
+						says={label(dial)}
 						value={design.base[dial] ?? ''}
 						items={[
 							{ value: '', text: 'middle stop' },

@@ -97,7 +97,7 @@
 	<div class="choose">
 		<Choice
 			label="under the cells"
-			labelled
+			says="under the cells"
 			value={shown ?? ''}
 			items={[
 				{ value: '', text: 'nothing' },
@@ -117,8 +117,8 @@
 	<div class="choose">
 		{#if dials.length > 1 && dial}
 			<Choice
-				label="along"
-				labelled
+				label="Along which dial"
+				says="along"
 				value={dial}
 				items={dials.map((id) => ({ value: id, text: dialOf(id).label }))}
 				onchange={(id) => (asked = id || null)}
@@ -126,8 +126,8 @@
 		{/if}
 		{#if models.length > 1}
 			<Choice
-				label="of"
-				labelled
+				label="Of which model"
+				says="of"
 				value={only}
 				items={[
 					{ value: '', text: 'all models' },

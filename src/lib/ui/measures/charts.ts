@@ -20,7 +20,8 @@ const plain: ApexOptions = {
 /** A measure over a dial: every line of like takes thin and grey, the mean thick before them. */
 export function measureChart(over: OverDial, measure: Measure, dial: string): ApexOptions {
 	const behind = over.lines.map(({ name, values }) => ({ name, data: values }));
-	const most = Math.max(0, ...over.lines.flatMap(({ values }) => values.map((one) => one ?? 0)));
+	const all = over.lines.flatMap(({ values }) => values.map((one) => one ?? 0));
+	const [least, most] = [Math.min(0, ...all), Math.max(0, ...all)];
 	return {
 		...plain,
 		series: [...behind, { name: 'mean', data: over.mean }],
@@ -35,7 +36,7 @@ export function measureChart(over: OverDial, measure: Measure, dial: string): Ap
 		},
 		yaxis: {
 			title: { text: measure.label.toLowerCase() },
-			min: measure.scale.least,
+			min: least < 0 ? -roundUp(-least) : 0,
 			max: roundUp(most),
 			labels: { formatter: (value) => (value === null ? '' : measure.format(value)) },
 			tickAmount: 4

@@ -8,13 +8,13 @@
 		value: Value | '';
 		items: readonly { value: Value | ''; text: string; group?: string; disabled?: boolean }[];
 		onchange: (value: Value | '') => void;
-		/** Whether the label stands before the list. @default false */
-		labelled?: boolean;
+		/** What stands before the list, where its label alone would be too long. @default nothing */
+		says?: string;
 		/** Widest that it becomes, in pixels. */
 		most?: number;
 	}
 
-	let { label, value, items, onchange, labelled = false, most = 220 }: Props = $props();
+	let { label, value, items, onchange, says, most = 220 }: Props = $props();
 
 	/** What is chosen may be an act that leaves the list where it was: then it is shown anew. */
 	let shown = $state(0);
@@ -31,12 +31,13 @@
 </script>
 
 <span class="choice" style:--most="{most}px">
+	{#if says}<span class="says" aria-hidden="true">{says}</span>{/if}
 	{#key shown}
 		<Select
 			inline
 			size="sm"
 			labelText={label}
-			hideLabel={!labelled}
+			hideLabel
 			selected={value}
 			on:update={({ detail }) => void choose(detail)}
 		>
@@ -58,6 +59,18 @@
 </span>
 
 <style>
+	.choice {
+		display: inline-flex;
+		gap: 2px;
+		align-items: center;
+		min-width: 0;
+	}
+
+	.says {
+		color: var(--ink-3);
+		white-space: nowrap;
+	}
+
 	.choice :global(.bx--form-item) {
 		flex: none;
 		flex-direction: row;
@@ -67,12 +80,6 @@
 	.choice :global(.bx--select--inline) {
 		width: auto;
 		gap: 0;
-	}
-
-	.choice :global(.bx--label) {
-		max-width: none;
-		margin: 0 !important;
-		color: var(--ink-3);
 	}
 
 	.choice :global(.bx--select-input__wrapper) {

@@ -92,14 +92,14 @@
 	}
 
 	.size :global(.bx--slider-container) {
-		width: 96px;
+		width: 72px;
 		min-width: 0;
 	}
 
 	.size :global(.bx--slider) {
 		min-width: 0;
 		max-width: none;
-		margin: 0 8px;
+		margin: 0 6px;
 	}
 
 	.size :global(.bx--slider__range-label) {

@@ -34,6 +34,7 @@
 					})))
 		]}
 		onchange={choose}
+		most={104}
 	/>
 {/if}
 {#if work.beside.brief}
