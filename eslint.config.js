@@ -61,6 +61,27 @@ const restricted = (forbid) => ({
 	]
 });
 
+/** The folders of core/, each of which imports those before it alone. */
+const rooms =
+	'random contract frame wording dials designs measure schema plan movement judge models sheet picks formats testing'.split(
+		' '
+	);
+for (const [i, room] of rooms.entries())
+	storeys.push({
+		files: [`src/lib/core/${room}/**/*.ts`],
+		forbid: [
+			...storeys[0].forbid,
+			...(i < rooms.length - 1
+				? [
+						[
+							`\\$lib/core/(${rooms.slice(i + 1).join('|')})$`,
+							'A folder of core/ imports those that stand before it: see docs/architecture.md.'
+						]
+					]
+				: [])
+		]
+	});
+
 /** @type {import('eslint').Linter.Config[]} */
 const storeyRules = storeys.flatMap(({ files, forbid, opensWing }) => [
 	{

@@ -22,6 +22,7 @@ export const adapter = defineDial({
 	explained: 'Small add-on weights that push a model towards a look.',
 	stop: z.string(),
 	rest: NO_ADAPTER,
+	restYields: true,
 	read: ({ settings }) => (settings.adapters ?? []).map(({ id }) => id).join(' + ') || NO_ADAPTER,
 	// Its weight is turned after it.
 	write: (draft, stop) => {

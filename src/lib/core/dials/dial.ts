@@ -140,6 +140,8 @@ export interface Dial<Id extends string = string, S = unknown> {
 	text?: boolean;
 	/** In the line that says what takes share: by itself, after its label, or not at all. @default label */
 	told?: 'itself' | 'label' | 'not';
+	/** Whether rest stands for none: it gives way to the first other stop that is put beside it. */
+	restYields?: boolean;
 	/** The dial without which it does nothing, and what is said where it is varied all the same. */
 	follows?: { dial: string; alone: string; beside: string };
 	/** Put on the rack when it is wanted, under this name; `varied`: shown there when it varies only. */

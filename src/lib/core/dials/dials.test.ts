@@ -2,15 +2,22 @@ import { describe, expect, it } from 'vitest';
 import type { Style, TakeSettings, TakeWords } from '$lib/core/schema';
 import { cards } from '$lib/core/testing';
 import {
+	type Draft,
+	type Made,
+	completeRack,
 	dialOf,
 	dials,
 	formatSeed,
+	isAtRest,
 	isDialId,
+	pickedDials,
+	restRack,
+	settingsOnto,
 	stopKey,
 	toldStop,
-	writtenStop,
-	type Draft,
-	type Made
+	withStops,
+	withoutRest,
+	writtenStop
 } from './index';
 
 const settings: TakeSettings = {
@@ -140,5 +147,63 @@ describe('dials', () => {
 		expect(isDialId('guidance')).toBe(true);
 		expect(isDialId('constructor')).toBe(false);
 		expect(isDialId(null)).toBe(false);
+	});
+});
+
+describe('stops put on a rack', () => {
+	const rack = {
+		...restRack(),
+		strength: [0.2, 0.8],
+		start: ['a'],
+		weight: [0.1, 0.9],
+		adapter: ['moss']
+	};
+
+	it('stay as they are typed, rest among them', () => {
+		expect(withoutRest('strength', [0, 0.5, 1], [0.5])).toEqual([0, 0.5, 1]);
+		expect(withoutRest('variation', [0, 0.3], [0])).toEqual([0, 0.3]);
+	});
+
+	it('take the place of none, until none is asked for beside them', () => {
+		expect(withoutRest('adapter', ['', 'moss'], [''])).toEqual(['moss']);
+		expect(withoutRest('start', ['', 'a'], [''])).toEqual(['a']);
+		expect(withoutRest('adapter', ['moss', ''], ['moss'])).toEqual(['moss', '']);
+	});
+
+	it('hold what follows them when there is nothing left for it to do', () => {
+		expect(withStops(rack, 'start', [''])).toEqual({ start: [''], strength: [0.2] });
+		expect(withStops(rack, 'adapter', ['slate'])).toEqual({ adapter: ['slate'] });
+	});
+
+	it('are completed with rest where a rack says nothing of a dial', () => {
+		const { variation: _variation, ...old } = rack;
+		expect(completeRack(old)).toEqual(rack);
+		expect(isAtRest(dialOf('variation'), completeRack(old).variation)).toBe(true);
+		expect(isAtRest(dialOf('strength'), [0.5, 0.6])).toBe(false);
+	});
+});
+
+describe('settings that are not whole', () => {
+	it('say what they say, and leave the rest open', () => {
+		const draft = { settings: { guidance: 4 } };
+		expect([...settingsOnto(draft)]).toEqual([['guidance', 4]]);
+		expect(pickedDials(draft)).toEqual(['guidance']);
+	});
+
+	it('with a model have none of what they do not say', () => {
+		const stops = settingsOnto({ settings: { model: 'gannet', prompt: 'a crab' } });
+		expect(Object.fromEntries(stops)).toEqual({
+			model: 'gannet',
+			adapter: '',
+			start: '',
+			variation: 0,
+			batch: 0,
+			wording: 'a crab',
+			style: []
+		});
+		expect(pickedDials({ settings: { model: 'gannet', prompt: 'a crab' } })).toEqual([
+			'model',
+			'wording'
+		]);
 	});
 });

@@ -114,8 +114,7 @@ export function withStops(
 /** The stop for none gives way to the first other one that is put beside it. */
 export function withoutRest(id: DialId, stops: readonly Stop[], before: readonly Stop[]): Stop[] {
 	const dial = dialOf(id);
-	if (dial.rest === undefined || !isAtRest(dial, before) || isAtRest(dial, stops))
-		return [...stops];
+	if (!dial.restYields || !isAtRest(dial, before) || isAtRest(dial, stops)) return [...stops];
 	return stops.filter((stop) => stopKey(stop) !== stopKey(dial.rest as Stop));
 }
 

@@ -14,6 +14,7 @@ export const start = defineDial({
 	/** SHA-256 of the picture's bytes. */
 	stop: z.string(),
 	rest: NO_START,
+	restYields: true,
 	read: ({ settings }) => settings.start?.image ?? NO_START,
 	// Its strength is turned after it.
 	write: (draft, stop) => {

@@ -1,12 +1,4 @@
-import {
-	chanceDials,
-	dials,
-	isOwnStop,
-	stopKey,
-	type DialId,
-	type Draft,
-	type Made
-} from '$lib/core/dials';
+import { chanceDials, dials, isOwnStop, stopKey, type DialId, type Draft } from '$lib/core/dials';
 import { stopsAmong } from '$lib/core/sheet';
 import type { MarkKind, Pick, Take } from '$lib/core/schema';
 

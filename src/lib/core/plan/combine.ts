@@ -53,7 +53,10 @@ export function* combinations(
 	rack: PlanRack,
 	{ rows, dials }: Chosen = everything
 ): Generator<Made> {
-	if (!rows) return yield* product(rack, runOrder);
+	if (!rows) {
+		yield* product(rack, runOrder);
+		return;
+	}
 	const repeats = runOrder.filter((dial) => chanceDials.includes(dial));
 	for (const at of places(rack, repeats))
 		for (const row of rows)

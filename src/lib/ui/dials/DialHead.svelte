@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { TooltipDefinition } from 'carbon-components-svelte';
 	import type { Dial } from '$lib/core/dials';
 
 	let { dial, count, says: given }: { dial: Dial; count: number; says?: string } = $props();
@@ -8,8 +9,12 @@
 	);
 </script>
 
-<header title={dial.explained}>
-	<h2>{dial.label}</h2>
+<header>
+	<h2>
+		<TooltipDefinition tooltipText={dial.explained} align="start" portalTooltip
+			>{dial.label}</TooltipDefinition
+		>
+	</h2>
 	<p class:varied={count > 1} class:none={count === 0}>{says}</p>
 </header>
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { TooltipDefinition } from 'carbon-components-svelte';
 	import { measures, writtenValue } from '$lib/core/measure';
 	import type { Measured } from '$lib/core/schema';
 
@@ -28,8 +29,12 @@
 <dl>
 	{#each measures as measure (measure.id)}
 		{@const { label, explained, source } = measure}
-		<dt title="{explained} ({source})">{label.toLowerCase()}</dt>
-		<dd class="num" title="{explained} ({source})">{writtenValue(measured, measure) || '…'}</dd>
+		<dt>
+			<TooltipDefinition tooltipText="{explained} ({source})" align="start" portalTooltip
+				>{label.toLowerCase()}</TooltipDefinition
+			>
+		</dt>
+		<dd class="num">{writtenValue(measured, measure) || '…'}</dd>
 	{/each}
 </dl>
 
