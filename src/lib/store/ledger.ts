@@ -1,3 +1,4 @@
+import { cents } from '$lib/core/plan';
 import type { Account } from '$lib/core/plan';
 import type { Spending, Take } from '$lib/core/schema';
 import { db } from './db';
@@ -42,8 +43,6 @@ async function sumOf(
 	);
 	return cents(sums.reduce((sum, one) => sum + one, 0));
 }
-
-const cents = (value: number): number => Math.round(value * 100) / 100;
 
 /** Credits that were spent on a brief, whatever was deleted of it since. */
 export const spentOn = (briefId: string): Promise<number> =>

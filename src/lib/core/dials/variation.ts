@@ -1,6 +1,6 @@
-import { z } from 'zod';
 import { hash32 } from '$lib/core/random';
 import { defineDial, withField } from './dial';
+import { share, shareScale } from './share';
 
 /** The stop for the picture of the seed itself. */
 const NONE = 0;
@@ -9,12 +9,12 @@ const NONE = 0;
 const towards = (seed: number): number => hash32(`variation|${seed}`);
 
 export const variation = defineDial({
+	...share,
 	id: 'variation',
 	label: 'Variation',
 	many: 'variations',
 	explained:
 		'How far the noise is turned towards another seed: 0 is the same picture, 1 another one altogether.',
-	stop: z.number().min(0).max(1),
 	rest: NONE,
 	read: ({ settings }) => settings.variation?.amount ?? NONE,
 	write: (draft, stop) => {
@@ -28,9 +28,7 @@ export const variation = defineDial({
 	restIn: ({ settings }) => settings.model !== undefined,
 	idle: ({ settings }) => !settings.variation,
 	order: { plan: 135, rack: 55, sheet: 45, run: 25 },
-	step: 0.05,
 	moves: 5,
-	figures: true,
 	extra: { label: 'Variation' },
 	problemsOf: (card, { stops }) =>
 		stops.some((amount) => amount > NONE) && !card.features.includes('variation')
@@ -41,14 +39,5 @@ export const variation = defineDial({
 					}
 				]
 			: [],
-	control: {
-		kind: 'scale',
-		min: 0,
-		max: 1,
-		nudge: 0.05,
-		tick: 0.1,
-		label: 0.5,
-		ends: { top: '1 another picture', bottom: '0 the same' }
-	},
-	table: { number: { least: 0, most: 1, whole: false } }
+	control: shareScale({ top: '1 another picture', bottom: '0 the same' })
 });

@@ -1,7 +1,7 @@
 import { countRepeats, pricedDials, runOrder } from '$lib/core/dials';
 import type { ModelCard, PlanRack } from '$lib/core/schema';
 import { combinations, countTakes, everything, product, type Chosen } from './combine';
-import { takeCredits, takeSeconds } from './price';
+import { cents, takeCredits, takeSeconds } from './price';
 
 /** What a plan costs. */
 export interface PlanCost {
@@ -45,7 +45,7 @@ export function costOf(
 	}
 	return {
 		takes,
-		credits: Math.round(credits * 100) / 100,
+		credits: cents(credits),
 		seconds: seconds / Math.max(1, Math.min(threads, takes))
 	};
 }

@@ -22,6 +22,6 @@ export {
 export { nearCopiesOf, type NearCopies } from './near';
 export { offersWithin, type Offer } from './offers';
 export { dropPlace, giveOwn, ownFor, setOwn, shareStops, spreadStops } from './own';
-export { takeCredits, takeSeconds } from './price';
+export { cents, takeCredits, takeSeconds } from './price';
 export { progressOf, type RunProgress, type TakeCounts } from './progress';
 export { firstRack, readStops, type ReadStops } from './stops';

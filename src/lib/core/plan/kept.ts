@@ -3,7 +3,7 @@ import { dialOf, isOwnStop, stopKey, type DialId, type Made, type Stop } from '$
 import type { ModelCard, Plan, PlanRack } from '$lib/core/schema';
 import type { Chosen } from './combine';
 import { planProblems, type PlanProblem } from './problems';
-import { takeCredits } from './price';
+import { cents, takeCredits } from './price';
 
 /** Where a take stands on a dial of a rack; -1 when the rack has no such stop. */
 function placeOn(rack: PlanRack, dial: DialId, made: Made): number {
@@ -49,7 +49,7 @@ export function expectedCredits(
 /** Prices takes that are about to be put into the queue. */
 export function orderOf(takes: readonly Made[], cards: readonly ModelCard[]): Order {
 	const credits = takes.reduce((sum, made) => sum + (expectedCredits(made, cards) ?? 0), 0);
-	return { takes, credits: Math.round(credits * 100) / 100 };
+	return { takes, credits: cents(credits) };
 }
 
 /** The settings of a plan on other seeds: those that it ran, not what its design would choose now. */

@@ -1,5 +1,5 @@
 import type { ModelCard, Take } from '$lib/core/schema';
-import { takeSeconds } from './price';
+import { cents, takeSeconds } from './price';
 
 /**
  * What may be spent, what was, and what is in the queue and will be. Credits; null where nothing was
@@ -32,7 +32,6 @@ export interface Reckoning {
 /** Reckons a plan of some price against an account: what waits in the queue counts as spent. */
 export function reckon(account: Account, credits: number): Reckoning {
 	const { allowance, dayAllowance, spent, queued, spentToday, queuedOverall } = account;
-	const cents = (value: number) => Math.round(value * 100) / 100;
 	const left = allowance === null ? null : cents(allowance - spent - queued - credits);
 	const leftToday =
 		dayAllowance === null ? null : cents(dayAllowance - spentToday - queuedOverall - credits);

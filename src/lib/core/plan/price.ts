@@ -4,12 +4,13 @@ type Priced = Pick<TakeSettings, 'width' | 'height' | 'steps'>;
 
 const megapixelSteps = ({ width, height, steps }: Priced): number => (width * height * steps) / 1e6;
 
+/** Credits to a hundredth. */
+export const cents = (credits: number): number => Math.round(credits * 100) / 100;
+
 /** Credits that a take costs by its model's card, to a hundredth. */
 export function takeCredits(card: ModelCard, settings: Priced): number {
 	const { creditsPerTake, creditsPerMegapixelStep } = card.price;
-	return (
-		Math.round((creditsPerTake + creditsPerMegapixelStep * megapixelSteps(settings)) * 100) / 100
-	);
+	return cents(creditsPerTake + creditsPerMegapixelStep * megapixelSteps(settings));
 }
 
 /** Seconds that a take keeps one render thread busy, by its model's card. */
