@@ -10,6 +10,7 @@ const plain: ApexOptions = {
 		toolbar: { show: false },
 		zoom: { enabled: false },
 		fontFamily: 'var(--sans)',
+		foreColor: 'var(--ink-2)',
 		background: 'transparent'
 	},
 	legend: { show: false },
@@ -25,7 +26,7 @@ export function measureChart(over: OverDial, measure: Measure, dial: string): Ap
 	return {
 		...plain,
 		series: [...behind, { name: 'mean', data: over.mean }],
-		colors: [...behind.map(() => '#9a9a9a'), '#0b5a60'],
+		colors: [...behind.map(() => '#9a9a9a'), 'var(--varied)'],
 		stroke: { width: [...behind.map(() => 1), 3], curve: 'straight' },
 		markers: { size: [...behind.map(() => 2), 4], strokeWidth: 0 },
 		// A place for every stop, by its name: what lies between was not run.
@@ -65,7 +66,7 @@ export function movementChart(movements: readonly Movement[]): ApexOptions {
 				data: movements.map(({ each }) => each[i] ?? null)
 			}))
 		],
-		colors: ['#0b5a60', ...Array.from({ length: Math.min(most, 12) }, () => '#7a7a7a')],
+		colors: ['var(--varied)', ...Array.from({ length: Math.min(most, 12) }, () => '#7a7a7a')],
 		stroke: { width: 0 },
 		markers: { size: 3, strokeWidth: 0 },
 		plotOptions: { bar: { columnWidth: '55%' } },
@@ -77,6 +78,6 @@ export function movementChart(movements: readonly Movement[]): ApexOptions {
 			tickAmount: 4,
 			labels: { formatter: (value) => (value === null ? '' : value.toFixed(2)) }
 		},
-		annotations: { yaxis: [{ y: HARDLY, borderColor: '#b93a14', strokeDashArray: 4 }] }
+		annotations: { yaxis: [{ y: HARDLY, borderColor: 'var(--point)', strokeDashArray: 4 }] }
 	};
 }

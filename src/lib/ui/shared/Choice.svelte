@@ -61,6 +61,7 @@
 <style>
 	.choice {
 		display: inline-flex;
+		flex: none;
 		gap: 2px;
 		align-items: center;
 		min-width: 0;

@@ -146,6 +146,10 @@
 		margin-top: 12px;
 	}
 
+	.ways :global(.bx--btn) {
+		max-width: none;
+	}
+
 	.problem {
 		color: var(--point);
 	}
