@@ -1,4 +1,3 @@
-import { kmeans } from 'ml-kmeans';
 import { oklab } from './colour';
 import { colourName } from './colour-names';
 
@@ -29,13 +28,22 @@ export function palette(pixels: Uint8Array, most = 6): Swatch[] {
 	);
 	if (!count) return [];
 	const centres = farthest(labs, most);
-	const { clusters: belongs, centroids } = kmeans(labs, centres.length, {
-		initialization: centres,
-		maxIterations: ROUNDS
-	});
+	const belongs = new Int32Array(count);
+	for (let round = 0; round < ROUNDS; round++) {
+		const sums = centres.map(() => [0, 0, 0, 0]);
+		for (let p = 0; p < count; p++) {
+			const k = nearest(labs[p], centres);
+			belongs[p] = k;
+			for (let c = 0; c < 3; c++) sums[k][c] += labs[p][c];
+			sums[k][3]++;
+		}
+		sums.forEach(([l, a, b, n], k) => {
+			if (n) centres[k] = [l / n, a / n, b / n];
+		});
+	}
 	const groups = new Map<string, { rgb: [number, number, number]; count: number }>();
 	for (let p = 0; p < count; p++) {
-		const name = colourName(centroids[belongs[p]] as Lab);
+		const name = colourName(centres[belongs[p]]);
 		const group = groups.get(name) ?? { rgb: [0, 0, 0], count: 0 };
 		for (let c = 0; c < 3; c++) group.rgb[c] += pixels[p * 3 + c];
 		group.count++;
