@@ -9,3 +9,4 @@ export {
 	type SizeChoice
 } from './frame';
 export { printPixels, readFrame, type ReadFrame } from './read-frame';
+export { limitsOf, turnFrame, turnNear, type Edge, type FrameLimits } from './turn';

@@ -22,6 +22,7 @@ export {
 export { nearCopiesOf, type NearCopies } from './near';
 export { offersWithin, type Offer } from './offers';
 export { dropPlace, giveOwn, ownFor, setOwn, shareStops, spreadStops } from './own';
+export { productSays } from './says';
 export { cents, takeCredits, takeSeconds } from './price';
 export { progressOf, type RunProgress, type TakeCounts } from './progress';
 export { firstRack, readStops, type ReadStops } from './stops';

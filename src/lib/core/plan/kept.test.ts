@@ -9,6 +9,7 @@ import {
 	combinations,
 	keptChoice,
 	onFreshSeeds,
+	productSays,
 	type Chosen
 } from './index';
 
@@ -74,6 +75,17 @@ describe('a plan that was run', () => {
 		);
 		expect(againProblems(planOf({ kind: 'all' }), cards.slice(2))[0].says).toMatch(
 			/No render service offers/
+		);
+	});
+
+	// A run of 6 settings on 2 seeds in batches of 4 was told as 24 settings.
+	it('is told as a multiplication, whatever of chance varies', () => {
+		const some = { ...planOf({ kind: 'fraction', settings: 6, pairs: [] }) };
+		const batched = { ...some, rack: { ...some.rack, batch: [1, 2, 3, 4] } };
+		expect(productSays(some, 12)).toBe('6 settings \u00d7 2 seeds');
+		expect(productSays(batched, 48)).toBe('6 settings \u00d7 2 seeds \u00d7 4 in a batch');
+		expect(productSays(planOf({ kind: 'all' }), 24)).toBe(
+			'2 models \u00d7 3 guidance values \u00d7 2 step counts \u00d7 2 seeds'
 		);
 	});
 });

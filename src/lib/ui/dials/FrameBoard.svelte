@@ -1,6 +1,15 @@
 <script lang="ts">
 	import { dialOf } from '$lib/core/dials';
-	import { fitOf, frameLabel, ratioLabel, sizeForRatio } from '$lib/core/frame';
+	import {
+		fitOf,
+		frameLabel,
+		limitsOf,
+		ratioLabel,
+		sizeForRatio,
+		turnFrame,
+		turnNear,
+		type Edge
+	} from '$lib/core/frame';
 	import type { FrameWish, ModelCard, Size } from '$lib/core/schema';
 	import DialHead from './DialHead.svelte';
 	import FrameFacts from './FrameFacts.svelte';
@@ -23,17 +32,14 @@
 	const asked = $derived(wishes.find((wish) => same(wish.size, frame)) ?? null);
 	let board: SVGSVGElement;
 
-	type Edge = 'corner' | 'right' | 'bottom';
-
 	const BOARD = 276;
 	const HIGH = BOARD - 44;
 	const index = $derived(Math.min(active, stops.length - 1));
 	const frame = $derived(dragging?.size ?? stops[index] ?? { width: 1024, height: 1024 });
 	/** Board pixels to a frame pixel: the board shows up to 1536 pixels, more when the frame is larger. */
 	const scale = $derived(232 / Math.max(1536, frame.width, frame.height));
-	const multiple = $derived(Math.max(64, ...cards.map(({ sizeMultiple }) => sizeMultiple)));
-	const mostPixels = $derived(Math.min(...cards.map((c) => c.maxPixels), 2 ** 22));
-	const mostRatio = $derived(Math.min(...cards.map((c) => c.maxRatio ?? 16), 16));
+	const limits = $derived(limitsOf(cards));
+	const { multiple, mostPixels, own } = $derived(limits);
 	const middle = BOARD / 2;
 	const [right, bottom] = $derived([
 		middle + (frame.width * scale) / 2,
@@ -60,32 +66,6 @@
 			...(wish ? [wish] : [])
 		]);
 
-	/** The nearest multiple to a side that leaves room for the other one. */
-	const snap = (px: number, other: number) => {
-		const up = Math.floor(Math.min(mostPixels / other, other * mostRatio) / multiple) * multiple;
-		const least = Math.max(multiple, Math.ceil(other / mostRatio / multiple) * multiple);
-		return Math.min(up, Math.max(least, Math.round(px / multiple) * multiple));
-	};
-	/** A frame whose sides the models take; of the two the one that is turned gives way. */
-	const within = (width: number, height: number, edge: Edge): Size => {
-		const [w, h] = [Math.round(width), Math.round(height)];
-		if (edge === 'right') return { width: snap(w, frame.height), height: frame.height };
-		if (edge === 'bottom') return { width: frame.width, height: snap(h, frame.width) };
-		const side = snap(w, Math.max(multiple, Math.min(h, Math.sqrt(mostPixels))));
-		return { width: side, height: snap(h, side) };
-	};
-
-	/** Own sizes of the chosen models, to which the frame snaps when it comes near. */
-	const own = $derived(cards.flatMap(({ nativeSizes }) => nativeSizes));
-	const NEAR = 48;
-	function snapped(size: Size, edge: Edge): Size {
-		const near = own.find(
-			({ width, height }) =>
-				Math.abs(width - size.width) <= NEAR && Math.abs(height - size.height) <= NEAR
-		);
-		return near ?? within(size.width, size.height, edge);
-	}
-
 	function drag(event: PointerEvent) {
 		if (!dragging) return;
 		const box = board.getBoundingClientRect();
@@ -95,12 +75,14 @@
 		const { edge } = dragging;
 		dragging = {
 			edge,
-			size: snapped(
+			size: turnNear(
+				frame,
 				{
 					width: edge === 'bottom' ? frame.width : width,
 					height: edge === 'right' ? frame.height : height
 				},
-				edge
+				edge,
+				limits
 			)
 		};
 	}
@@ -112,7 +94,8 @@
 		if (!by) return;
 		event.preventDefault();
 		const edge = by[0] ? 'right' : 'bottom';
-		set(within(frame.width + by[0] * multiple, frame.height + by[1] * multiple, edge));
+		const [width, height] = [frame.width + by[0] * multiple, frame.height + by[1] * multiple];
+		set(turnFrame(frame, { width, height }, edge, limits));
 	}
 
 	function add() {

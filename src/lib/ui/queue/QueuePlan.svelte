@@ -1,8 +1,7 @@
 <script lang="ts">
 	import ChevronDown from 'carbon-icons-svelte/lib/ChevronDown.svelte';
 	import ChevronUp from 'carbon-icons-svelte/lib/ChevronUp.svelte';
-	import { dialOf } from '$lib/core/dials';
-	import { progressOf, variedDials } from '$lib/core/plan';
+	import { productSays, progressOf } from '$lib/core/plan';
 	import * as store from '$lib/store';
 	import { clock, goOnWith, many, runAgain, session, tryAgain, whyNotAgain } from '$lib/ui/shared';
 
@@ -18,13 +17,7 @@
 	const plan = $derived(row.plan);
 	const running = $derived(index >= 0);
 	const progress = $derived(progressOf(row.counts, row.made));
-	const product = $derived(
-		plan.design.kind === 'all'
-			? variedDials(plan.rack)
-					.map(({ dial, count }) => `${count} ${dialOf(dial).many}`)
-					.join(' × ') || 'one setting'
-			: `${progress.all / plan.rack.seed.length} settings × ${many(plan.rack.seed.length, 'seed')}`
-	);
+	const product = $derived(productSays(plan, progress.all));
 	const state = $derived(
 		!running
 			? row.counts.cancelled && !row.counts.done

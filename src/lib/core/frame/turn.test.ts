@@ -1,0 +1,53 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { alder, birch } from '$lib/core/testing';
+import { fitOf, limitsOf, turnFrame, turnNear } from './index';
+
+const limits = limitsOf([alder, birch]);
+const side = fc.integer({ min: 1, max: 40 }).map((n) => n * 64);
+
+describe('a frame that is turned', () => {
+	it('keeps to what every chosen model takes, wherever it is dragged', () => {
+		expect(limits).toMatchObject({ multiple: 64, mostPixels: birch.maxPixels, mostRatio: 8 });
+		fc.assert(
+			fc.property(
+				side,
+				side,
+				fc.integer({ min: 1, max: 6000 }),
+				fc.integer({ min: 1, max: 6000 }),
+				(w, h, width, height) => {
+					const frame = { width: w, height: h };
+					const turned = turnFrame(frame, { width, height }, 'corner', limits);
+					for (const card of [alder, birch])
+						expect(fitOf(card, turned).kind, JSON.stringify(turned)).not.toBe('impossible');
+				}
+			)
+		);
+	});
+
+	it('by one side leaves the other as it is', () => {
+		const frame = { width: 1024, height: 768 };
+		expect(turnFrame(frame, { width: 1300, height: 9 }, 'right', limits)).toEqual({
+			width: 1280,
+			height: 768
+		});
+		expect(turnFrame(frame, { width: 9, height: 700 }, 'bottom', limits)).toEqual({
+			width: 1024,
+			height: 704
+		});
+		// 1536 x 1536 pixels are the most: beyond that the side that is turned gives way.
+		expect(turnFrame(frame, { width: 9000, height: 768 }, 'right', limits).width).toBe(3072);
+	});
+
+	it('takes a model\u2019s own size when it comes near one', () => {
+		const frame = { width: 640, height: 640 };
+		expect(turnNear(frame, { width: 860, height: 1190 }, 'corner', limits)).toEqual({
+			width: 832,
+			height: 1216
+		});
+		expect(turnNear(frame, { width: 700, height: 500 }, 'corner', limits)).toEqual({
+			width: 704,
+			height: 512
+		});
+	});
+});

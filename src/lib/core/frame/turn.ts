@@ -1,0 +1,58 @@
+import type { ModelCard, Size } from '$lib/core/contract';
+
+/** Which side of a frame is turned, or both. */
+export type Edge = 'corner' | 'right' | 'bottom';
+
+/** What the frames of some models must keep to. */
+export interface FrameLimits {
+	/** Both sides are multiples of this many pixels. */
+	multiple: number;
+	mostPixels: number;
+	/** Longest side over the shortest. */
+	mostRatio: number;
+	/** Sizes that the models were made for: a frame that comes near one takes it. */
+	own: readonly Size[];
+}
+
+/** What all of some models' frames must keep to; wide limits where no model is chosen. */
+export const limitsOf = (cards: readonly ModelCard[]): FrameLimits => ({
+	multiple: Math.max(64, ...cards.map(({ sizeMultiple }) => sizeMultiple)),
+	mostPixels: Math.min(...cards.map(({ maxPixels }) => maxPixels), 2 ** 22),
+	mostRatio: Math.min(...cards.map(({ maxRatio }) => maxRatio ?? 16), 16),
+	own: cards.flatMap(({ nativeSizes }) => nativeSizes)
+});
+
+/** Pixels within which a frame takes a model's own size. */
+const NEAR = 48;
+
+/** The nearest multiple to a side that leaves room for the other one. */
+function snap(px: number, other: number, { multiple, mostPixels, mostRatio }: FrameLimits): number {
+	const most = Math.floor(Math.min(mostPixels / other, other * mostRatio) / multiple) * multiple;
+	const least = Math.max(multiple, Math.ceil(other / mostRatio / multiple) * multiple);
+	return Math.min(most, Math.max(least, Math.round(px / multiple) * multiple));
+}
+
+/**
+ * A frame turned towards a size, within what the models take: of two sides that cannot both be had the
+ * one that is turned gives way.
+ */
+export function turnFrame(
+	frame: Size,
+	{ width, height }: Size,
+	edge: Edge,
+	limits: FrameLimits
+): Size {
+	if (edge === 'right') return { width: snap(width, frame.height, limits), height: frame.height };
+	if (edge === 'bottom') return { width: frame.width, height: snap(height, frame.width, limits) };
+	const room = Math.max(limits.multiple, Math.min(height, Math.sqrt(limits.mostPixels)));
+	const side = snap(width, room, limits);
+	return { width: side, height: snap(height, side, limits) };
+}
+
+/** The same, and a model's own size where one is near: the nearest of them. */
+export function turnNear(frame: Size, wanted: Size, edge: Edge, limits: FrameLimits): Size {
+	const off = ({ width, height }: Size) =>
+		Math.max(Math.abs(width - wanted.width), Math.abs(height - wanted.height));
+	const [own] = limits.own.filter((size) => off(size) <= NEAR).sort((a, b) => off(a) - off(b));
+	return own ?? turnFrame(frame, wanted, edge, limits);
+}
