@@ -44,7 +44,10 @@ export function turnFrame(
 ): Size {
 	if (edge === 'right') return { width: snap(width, frame.height, limits), height: frame.height };
 	if (edge === 'bottom') return { width: frame.width, height: snap(height, frame.width, limits) };
-	const room = Math.max(limits.multiple, Math.min(height, Math.sqrt(limits.mostPixels)));
+	const { multiple, mostPixels } = limits;
+	// What the other side will be at least, so that the two can stand together.
+	const room =
+		Math.max(1, Math.floor(Math.min(height, Math.sqrt(mostPixels)) / multiple)) * multiple;
 	const side = snap(width, room, limits);
 	return { width: side, height: snap(height, side, limits) };
 }

@@ -62,7 +62,7 @@ export function* combinations(
 		for (const row of rows)
 			yield combine(
 				rack,
-				(dial) => at.get(dial) ?? (row[dials.indexOf(dial)] as number | undefined) ?? 0
+				(dial) => at.get(dial) ?? (row[dials.indexOf(dial)]) ?? 0
 			);
 }
 

@@ -91,7 +91,7 @@ export function planProblems(
 										change: {
 											...change,
 											...(stops ? withStops(rack, id, stops) : {})
-										} as Partial<Rack>
+										}
 									}
 								: {})
 						}

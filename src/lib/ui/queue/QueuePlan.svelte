@@ -3,7 +3,7 @@
 	import ChevronUp from 'carbon-icons-svelte/lib/ChevronUp.svelte';
 	import { productSays, progressOf } from '$lib/core/plan';
 	import * as store from '$lib/store';
-	import { clock, goOnWith, many, runAgain, session, tryAgain, whyNotAgain } from '$lib/ui/shared';
+	import { clock, goOnWith, runAgain, session, tryAgain, whyNotAgain } from '$lib/ui/shared';
 
 	interface Props {
 		row: store.QueueRow;

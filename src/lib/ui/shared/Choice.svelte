@@ -5,9 +5,9 @@
 	/** A short list to choose one of, in one line. */
 	interface Props {
 		label: string;
-		value: Value | '';
-		items: readonly { value: Value | ''; text: string; group?: string; disabled?: boolean }[];
-		onchange: (value: Value | '') => void;
+		value: Value;
+		items: readonly { value: Value; text: string; group?: string; disabled?: boolean }[];
+		onchange: (value: Value) => void;
 		/** What stands before the list, where its label alone would be too long. @default nothing */
 		says?: string;
 		/** Widest that it becomes, in pixels. */
@@ -21,7 +21,7 @@
 
 	async function choose(next: string | number | undefined) {
 		if (next === undefined || next === value) return;
-		onchange(String(next) as Value);
+		onchange(next as Value);
 		await tick();
 		if (next !== value) shown++;
 	}

@@ -85,7 +85,7 @@ export function openWork(id: () => string, besideId: () => string = () => ''): W
 		// Two changes within a millisecond are told apart, too.
 		const at = Math.max(Date.now(), ahead.at + 1, (brief.current?.updatedAt ?? 0) + 1);
 		ahead = { at, change: isAhead ? { ...ahead.change, ...next } : next };
-		void store.updateBrief(id(), $state.snapshot(next) as Partial<Brief>, at);
+		void store.updateBrief(id(), $state.snapshot(next), at);
 	};
 	return {
 		get brief() {

@@ -62,7 +62,7 @@ const gradients = (() => {
 const lightnesses = (() => {
 	// CIE L* by culori, for D65.
 	const lab = converter('lab65');
-	return triples.map(([r, g, b]) => lab({ mode: 'rgb', r: r / 255, g: g / 255, b: b / 255 })!.l);
+	return triples.map(([r, g, b]) => lab({ mode: 'rgb', r: r / 255, g: g / 255, b: b / 255 }).l);
 })();
 
 /** Every measure, worked out another way: plain loops, `simple-statistics`, `culori`. */
