@@ -9,13 +9,15 @@ import { uninvited } from '../src/lib/service/standins/repertoire/uninvited';
 import { forgetBooks, makeTake } from './make-take';
 
 const SEEDS = [41207, 88310, 2719];
-const side = 640;
+/** Longest side of the square that samples are made in, in pixels; a smaller model's own is less. */
+const MOST = 640;
 const negative = uninvited.map(({ words: [word] }) => word).join(', ');
 const worth = ({ signals }: Picture) => signals.agreement + 10 * signals.wholeness;
 
 mkdirSync('static/models', { recursive: true });
 for (const character of characters) {
-	const { id, guidance } = character.card;
+	const { id, guidance, nativeSizes } = character.card;
+	const side = Math.min(MOST, nativeSizes[0].width, nativeSizes[0].height);
 	for (const [i, prompt] of sampleShows.entries()) {
 		const takes = SEEDS.map((seed) =>
 			makeTake(character, {
