@@ -133,9 +133,9 @@ export const dpmSolverPP2M: Sampler = (x, schedule, denoise, { onStep } = {}) =>
 
 /** The samplers by the names that cards and takes use. A new one is one more line. */
 export const samplers: Record<string, Sampler> = {
+	'dpm-solver++(2m)': dpmSolverPP2M,
 	euler,
 	heun,
 	ddim,
-	'euler-ancestral': eulerAncestral,
-	'dpm-solver++(2m)': dpmSolverPP2M
+	'euler-ancestral': eulerAncestral
 };

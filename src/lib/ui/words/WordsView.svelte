@@ -14,7 +14,7 @@
 	import PhraseLists from './PhraseLists.svelte';
 	import PhraseStack from './PhraseStack.svelte';
 	import PromptText from './PromptText.svelte';
-	import StyleStops from './StyleStops.svelte';
+	import StyleShelf from './StyleShelf.svelte';
 	import UsedBefore from './UsedBefore.svelte';
 	import WordingDial from './WordingDial.svelte';
 
@@ -26,7 +26,7 @@
 		['lists', 'Lists', PhraseLists],
 		['fuller', 'Fuller', FullerVersions],
 		['picture', 'Picture', FromPicture],
-		['styles', 'Styles', StyleStops],
+		['styles', 'Styles', StyleShelf],
 		['used', 'Used', UsedBefore]
 	] as const;
 	const at = $derived(

@@ -1,4 +1,5 @@
 import type { ModelCard } from '$lib/core/contract';
+import { samplers, schedules } from '$lib/service/diffusion';
 import { adapterCards } from '../adapters';
 import type { Hand } from '../hand';
 
@@ -43,8 +44,8 @@ export interface Character {
 const shared = {
 	sizeMultiple: 64,
 	maxRatio: 8,
-	samplers: ['dpm-solver++(2m)', 'euler', 'heun', 'ddim', 'euler-ancestral'],
-	schedules: ['karras', 'exponential', 'linear', 'cosine'],
+	samplers: Object.keys(samplers),
+	schedules: Object.keys(schedules),
 	pace: { secondsPerMegapixelStep: 0.11 }
 } satisfies Partial<ModelCard>;
 
