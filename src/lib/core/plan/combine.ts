@@ -60,10 +60,7 @@ export function* combinations(
 	const repeats = runOrder.filter((dial) => chanceDials.includes(dial));
 	for (const at of places(rack, repeats))
 		for (const row of rows)
-			yield combine(
-				rack,
-				(dial) => at.get(dial) ?? (row[dials.indexOf(dial)]) ?? 0
-			);
+			yield combine(rack, (dial) => at.get(dial) ?? row[dials.indexOf(dial)] ?? 0);
 }
 
 /** Every combination of some dials' stops, the last to change first; the others at their first stop. */
