@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import { kindOf } from '$lib/core/formats';
 import type { ImageTicket } from '$lib/core/contract';
-import { limits } from './limits';
+import { heldImageBytes, limits } from './limits';
 import type { PictureMemory, SharedPicture } from './memory';
 import { problem } from './problem';
 
@@ -15,7 +15,11 @@ const MOST_ON_SHELF = 4096;
 
 /** Pictures that takes may ask for by id, the longest unused forgotten first. */
 export class Images {
-	readonly #pictures = new LRUCache<string, SharedPicture>({ max: 100_000 });
+	readonly #pictures = new LRUCache<string, SharedPicture>({
+		// Never more than the memory lets it hold: what gives way is told there, and by it alone.
+		maxSize: heldImageBytes,
+		sizeCalculation: ({ pixels }) => pixels.byteLength
+	});
 	readonly #memory: PictureMemory;
 
 	constructor(memory: PictureMemory) {

@@ -3,6 +3,7 @@ import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import { TeachRequest, type AdapterTicket } from '$lib/core/contract';
 import type { Images } from './images';
+import { heldImageBytes } from './limits';
 import type { PictureMemory, SharedPicture } from './memory';
 import { invalid, problem } from './problem';
 
@@ -22,7 +23,11 @@ const TAUGHT_SIDE = 1024;
 /** Adapters that takes may ask for by id, made from the user's own pictures. */
 export class Teaching {
 	readonly #images: Images;
-	readonly #adapters = new LRUCache<string, TaughtAdapter>({ max: 100_000 });
+	readonly #adapters = new LRUCache<string, TaughtAdapter>({
+		maxSize: heldImageBytes,
+		sizeCalculation: ({ pictures }) =>
+			pictures.reduce((sum, { pixels }) => sum + pixels.byteLength, 0)
+	});
 
 	readonly #memory: PictureMemory;
 
