@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import type { ModelCard, Size, TakeSettings } from '$lib/core/contract';
 import { hash32 } from '$lib/core/random';
-import type { Style, TakeWords } from '$lib/core/wording';
+import type { Style, TakeWords, Words } from '$lib/core/wording';
 
 /** One of a model's own stops: the `level`-th of so many, and what it comes to for that model. */
 export interface OwnStop {
@@ -30,15 +30,18 @@ export interface Draft {
 	levels?: Levels;
 }
 
-/** Stops by dial, as a dial sees those of all others. */
-export type AnyRack = Readonly<Record<string, readonly unknown[]>>;
+/** What a dial sees of the rack that it stands on. */
+export interface RackSeen {
+	model: readonly string[];
+	/** Models' own stops, by dial and by model. */
+	own: Readonly<Record<string, Readonly<Record<string, readonly number[]>> | undefined>>;
+}
 
 /** What of a brief its words put on dials. */
 export interface BriefWords {
 	prompt: string;
 	negative: string;
-	words: Parameters<typeof import('$lib/core/wording').wordingStops>[0] &
-		Parameters<typeof import('$lib/core/wording').negativeStops>[0];
+	words: Pick<Words, 'stack' | 'versions' | 'negatives'>;
 }
 
 /** Why a dial cannot be run as it is set. */
@@ -149,14 +152,10 @@ export interface Dial<Id extends string = string, S = unknown> {
 	/** What of it a model cannot do. */
 	problemsOf?: (
 		card: ModelCard,
-		at: { stops: readonly S[]; own: boolean; rack: AnyRack; cards: readonly ModelCard[] }
+		at: { stops: readonly S[]; own: boolean; rack: RackSeen; cards: readonly ModelCard[] }
 	) => DialProblem[];
 	/** What is wrong with it whatever the model. */
-	problems?: (at: {
-		stops: readonly S[];
-		rack: AnyRack;
-		cards: readonly ModelCard[];
-	}) => DialProblem[];
+	problems?: (at: { stops: readonly S[]; cards: readonly ModelCard[] }) => DialProblem[];
 	control: Control;
 	table: DialTable;
 }
@@ -168,14 +167,26 @@ export type DialSpec<Id extends string, S> = Omit<
 > &
 	Partial<Pick<Dial<Id, S>, 'format' | 'compare' | 'said' | 'table'>>;
 
-/** One dial, with what is usual filled in. The register in `register.ts` holds them all. */
-export const defineDial = <const Id extends string, S>(spec: DialSpec<Id, S>): Dial<Id, S> => ({
-	format: (stop) => stopKey(stop),
-	compare: (a, b) => (typeof a === 'number' && typeof b === 'number' ? a - b : 0),
-	said: (draft) => spec.read(draft as Made) !== undefined,
-	table: {},
-	...spec
-});
+/**
+ * One dial, with what is usual filled in. The register in `register.ts` holds them all. Whether it has
+ * a rest, or stops of the words, is part of its type: the types of racks follow from that.
+ */
+export function defineDial<const Id extends string, S>(
+	spec: DialSpec<Id, S> & { rest: S }
+): Dial<Id, S> & { rest: S };
+export function defineDial<const Id extends string, S>(
+	spec: DialSpec<Id, S> & { ofWords: (brief: BriefWords) => S[] }
+): Dial<Id, S> & { ofWords: (brief: BriefWords) => S[] };
+export function defineDial<const Id extends string, S>(spec: DialSpec<Id, S>): Dial<Id, S>;
+export function defineDial<Id extends string, S>(spec: DialSpec<Id, S>): Dial<Id, S> {
+	return {
+		format: (stop) => stopKey(stop),
+		compare: (a, b) => (typeof a === 'number' && typeof b === 'number' ? a - b : 0),
+		said: (draft) => spec.read(draft as Made) !== undefined,
+		table: {},
+		...spec
+	};
+}
 
 /** Settings with one field set. */
 export const withField = (draft: Draft, field: keyof TakeSettings, value: unknown): Draft => ({

@@ -46,8 +46,7 @@ export function ownDial<const Id extends Own>(
 			format: (stop) => (isOwnStop(stop) ? levelName(stop) : stopKey(stop)),
 			compare: (a, b) =>
 				typeof a === 'number' && typeof b === 'number' ? a - b : level(a) - level(b) || 0,
-			problemsOf: (card, { stops, own, rack, cards }) =>
-				rangeProblems(id, card, { stops, own, rack, cards }),
+			problemsOf: (card, at) => rangeProblems(id, card, at),
 			...spec
 		}),
 		own: true
@@ -62,14 +61,13 @@ function rangeProblems(
 ): DialProblem[] {
 	const problems: DialProblem[] = [];
 	const { min, max } = card[id];
-	const owned = rack.own as unknown as Record<string, Record<string, number[]> | undefined>;
-	const stops = (own ? owned[id]?.[card.id] : undefined) ?? all;
+	const stops = (own ? rack.own[id]?.[card.id] : undefined) ?? all;
 	if (stops.length !== all.length)
 		problems.push({
 			says: `${card.name} has ${stops.length} stops of its own for ${id} and the dial has ${all.length}: give it as many.`,
 			mend: {
 				says: 'Let all models share the stops',
-				change: { own: { ...owned, [id]: undefined } }
+				change: { own: { ...rack.own, [id]: undefined } }
 			}
 		});
 	const outside = stops.filter((stop) => stop < min || stop > max);
@@ -88,7 +86,7 @@ function rangeProblems(
 			const within = stops.map((stop) => Math.min(max, Math.max(min, stop)));
 			return {
 				says: `Bring them within ${min} to ${max}`,
-				change: { own: { ...owned, [id]: { ...owned[id], [card.id]: within } } }
+				change: { own: { ...rack.own, [id]: { ...rack.own[id], [card.id]: within } } }
 			};
 		}
 		const kept = all.filter((stop) => stop >= min && stop <= max);

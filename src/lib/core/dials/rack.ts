@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { stopKey, type BriefWords, type Dial, type Stop } from './dial';
+import { stopKey, type BriefWords, type Dial, type Levels as OwnLevels, type Stop } from './dial';
 import {
 	dialOf,
 	dials,
@@ -8,6 +8,7 @@ import {
 	ownDials,
 	type DialId,
 	type OwnDialId,
+	type RestDialId,
 	type StopsByDial,
 	type WordsDialId
 } from './register';
@@ -45,10 +46,11 @@ export const Rack = z.object({ ...shapeOf(onRack), own }) as unknown as z.ZodTyp
 export const PlanRack = z.object({ ...shapeOf(dials), own }) as unknown as z.ZodType<PlanRack>;
 
 /** Which of a model's own stops a setting was made with: the `level`-th `of` so many, from 1. */
-export const Levels = z.record(
-	z.string().max(60),
-	z.object({ level: z.int().min(1), of: z.int().min(1) })
-);
+export const Levels = z.object(
+	Object.fromEntries(
+		ownDials.map((id) => [id, z.object({ level: z.int().min(1), of: z.int().min(1) }).optional()])
+	)
+) as unknown as z.ZodType<OwnLevels>;
 
 /** Every dial that has one, held at the stop that changes nothing. */
 export const restRack = (): Pick<Rack, RestDialId> & { own: OwnStops } =>
@@ -58,10 +60,6 @@ export const restRack = (): Pick<Rack, RestDialId> & { own: OwnStops } =>
 		),
 		own: {}
 	}) as unknown as Pick<Rack, RestDialId> & { own: OwnStops };
-
-/** Dials that every model's pictures are made with: a rack always says something of them. */
-type BaseDialId = 'model' | 'frame' | 'guidance' | 'steps' | 'sampler' | 'schedule' | 'seed';
-type RestDialId = Exclude<keyof Rack, BaseDialId | 'own'>;
 
 /** A rack as it was kept, with the dials that came since held at rest. */
 export const completeRack = <R extends Partial<Rack>>(
@@ -81,7 +79,7 @@ export const orderedRack = <R extends Partial<PlanRack>>(rack: R): R =>
 /** All stops of a brief: those of its rack, and those that its words put on their dials. */
 export const planRack = (brief: BriefWords & { rack: Rack }): PlanRack =>
 	({
-		...completeRack(brief.rack),
+		...brief.rack,
 		...Object.fromEntries(
 			dials.flatMap(({ id, ofWords }) => (ofWords ? [[id, ofWords(brief)]] : []))
 		)
@@ -89,7 +87,7 @@ export const planRack = (brief: BriefWords & { rack: Rack }): PlanRack =>
 
 /** Whether a dial stands where it changes nothing, and there alone. */
 export function isAtRest(dial: Dial, stops: readonly Stop[]): boolean {
-	if (dial.rest === undefined) return stops.length < 2;
+	if (dial.rest === undefined) return false;
 	const rest = stopKey(dial.rest as Stop);
 	return stops.every((stop) => stopKey(stop) === rest);
 }

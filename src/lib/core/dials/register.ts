@@ -51,7 +51,10 @@ export type OwnDialId = Extract<Entry, { own: true }>['id'];
 export type StopsByDial = { [E in Entry as E['id']]: NonNullable<E['stop']['_output']>[] };
 
 /** Dials whose stops a brief's words make: they do not stand on its rack. */
-export type WordsDialId = 'wording' | 'negative';
+export type WordsDialId = Extract<Entry, { ofWords: unknown }>['id'];
+
+/** Dials that have a stop that changes nothing. */
+export type RestDialId = Extract<Entry, { rest: unknown }>['id'];
 
 export const dials: readonly Dial<DialId>[] = register as readonly Dial<DialId>[];
 

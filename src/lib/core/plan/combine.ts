@@ -21,9 +21,9 @@ export function countTakes(rack: PlanRack): number {
 }
 
 /** The dials with two stops or more, with their number of stops, as they are written. */
-export function variedDials(rack: Partial<PlanRack>): { dial: DialId; count: number }[] {
+export function variedDials(rack: PlanRack): { dial: DialId; count: number }[] {
 	return rackDials
-		.map((dial) => ({ dial, count: rack[dial]?.length ?? 1 }))
+		.map((dial) => ({ dial, count: rack[dial].length }))
 		.filter(({ count }) => count > 1);
 }
 

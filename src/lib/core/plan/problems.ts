@@ -50,9 +50,7 @@ export function planProblems(
 				: problem(dial, { says: `${dial.label} has no stop: set at least one.` })
 		),
 		...all.flatMap((dial) =>
-			(dial.problems?.({ stops: stopsOf(dial), rack: rack as never, cards }) ?? []).map((one) =>
-				problem(dial, one)
-			)
+			(dial.problems?.({ stops: stopsOf(dial), cards }) ?? []).map((one) => problem(dial, one))
 		),
 		...models.flatMap((card) =>
 			all.flatMap((dial) =>
@@ -60,7 +58,7 @@ export function planProblems(
 					dial.problemsOf?.(card, {
 						stops: stopsOf(dial),
 						own: ownsStops(rack, dial.id),
-						rack: rack as never,
+						rack,
 						cards
 					}) ?? []
 				).map((one) => problem(dial, one))

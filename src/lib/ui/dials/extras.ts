@@ -1,5 +1,4 @@
 import {
-	completeRack,
 	dialOf,
 	isAtRest,
 	planRack,
@@ -17,7 +16,7 @@ export const extraDials: readonly (Dial<DialId> & { extra: { label: string } })[
 
 /** The dials that stand on the rack: those that always do, and extras that are in use or asked for. */
 export function shownDials(brief: Brief, asked: readonly string[]): Dial<DialId>[] {
-	const rack = planRack({ ...brief, rack: completeRack(brief.rack) });
+	const rack = planRack(brief);
 	const shows = ({ id, extra, follows }: Dial<DialId>): boolean => {
 		if (follows) return shows(dialOf(follows.dial as DialId));
 		if (!extra || asked.includes(id)) return true;
