@@ -551,3 +551,15 @@ test('a database that another tab holds back, or that the browser refuses, is sa
 	await expect(refused.getByText(/allow this address to store data/)).toBeVisible();
 	await shut.close();
 });
+
+test('a part of the program that does not load is said in a sentence, and loads the next time', async ({
+	page
+}) => {
+	await page.route('**/archives.worker*', (route) => route.abort());
+	await page.goto('/demo');
+	await expect(page.getByText(/could not be loaded: reload the page/)).toBeVisible();
+	await page.unroute('**/archives.worker*');
+	await page.reload();
+	await page.waitForURL(/\/sheet/);
+	await expect(page.locator('[data-take] img').first()).toBeVisible();
+});

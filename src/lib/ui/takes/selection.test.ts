@@ -1,0 +1,31 @@
+import { describe, expect, it } from 'vitest';
+import { sampleRack, sampleTakes } from '$lib/core/testing';
+import { Selection } from './selection.svelte';
+
+describe('which takes keys act on', () => {
+	const takes = sampleTakes(sampleRack({ guidance: [2, 6, 12] }));
+	const ids = (selection: Selection) => selection.chosen.map(({ id }) => id);
+
+	it('is the one in focus, until some are chosen', () => {
+		const selection = new Selection(() => takes);
+		expect(ids(selection)).toEqual([]);
+		selection.focus = 't1';
+		expect(ids(selection)).toEqual(['t1']);
+		selection.toggle('t2');
+		selection.toggle('t0');
+		expect(ids(selection)).toEqual(['t0', 't2']);
+		selection.toggle('t2');
+		expect(ids(selection)).toEqual(['t0']);
+		selection.choose([]);
+		expect(ids(selection)).toEqual(['t1']);
+	});
+
+	it('is none that has gone', () => {
+		const selection = new Selection(() => takes.slice(0, 1));
+		selection.focus = 't2';
+		expect(selection.focused).toBeNull();
+		expect(ids(selection)).toEqual([]);
+		selection.choose(['t2', 't0']);
+		expect(ids(selection)).toEqual(['t0']);
+	});
+});
