@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { beginDesign, boundsOf, chosenAmong, designs } from '$lib/core/designs';
 	import { Checkbox } from 'carbon-components-svelte';
-	import { Choice } from '$lib/ui/shared';
+	import { Choice, many } from '$lib/ui/shared';
 	import { dialOf } from '$lib/core/dials';
 
 	import type { Design } from '$lib/core/schema';
@@ -61,7 +61,7 @@
 	{/if}
 	{#if 'pairs' in design && pairs.length > 0 && pairs.length <= 10}
 		<details>
-			<summary>{design.pairs.length ? `${design.pairs.length} pairs` : 'pairs'}</summary>
+			<summary>{design.pairs.length ? many(design.pairs.length, 'pair') : 'pairs'}</summary>
 			<div class="pairs">
 				<p>Tell apart how these work together:</p>
 				{#each pairs as pair (pairKey(pair))}

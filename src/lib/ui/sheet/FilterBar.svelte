@@ -55,7 +55,7 @@
 		value={filter.mark ?? ''}
 		items={marks}
 		onchange={(mark) => set('mark', mark)}
-		most={112}
+		most={92}
 	/>
 	<Choice
 		label="Fault"
@@ -67,14 +67,14 @@
 			...faults.current.map(({ id, label }) => ({ value: id, text: label }))
 		]}
 		onchange={(fault) => set('fault', fault)}
-		most={112}
+		most={92}
 	/>
 	<Choice
 		label="Stop"
 		value={filter.stop ? `${filter.stop.dial}:${filter.stop.key}` : ''}
 		items={stops}
 		onchange={(stop) => set('stop', stop)}
-		most={112}
+		most={92}
 	/>
 	<input
 		type="search"
@@ -91,7 +91,7 @@
 			...measures.map(({ id, label }) => ({ value: id, text: label.toLowerCase() }))
 		]}
 		onchange={(id) => set('by', id)}
-		most={112}
+		most={92}
 	/>
 	{#if filter.measure}
 		<input
@@ -120,7 +120,7 @@
 			{ value: 'measure', text: 'most of the measure first', disabled: !view.address.measure }
 		]}
 		onchange={(order) => set('order', order === 'stop' ? '' : order)}
-		most={124}
+		most={104}
 	/>
 	{#if asks(filter)}
 		<span role="status">{fitting.length} of {many(view.among.length, 'take')}</span>
@@ -171,7 +171,7 @@
 <style>
 	.bar {
 		display: flex;
-		gap: 7px;
+		gap: 5px;
 		align-items: center;
 		height: 38px;
 		padding: 0 18px;
@@ -192,7 +192,7 @@
 	}
 
 	input {
-		width: 96px;
+		width: 88px;
 		border-bottom-color: var(--rule);
 	}
 
@@ -201,7 +201,7 @@
 	}
 
 	.narrow {
-		width: 62px;
+		width: 50px;
 	}
 
 	input:hover {
