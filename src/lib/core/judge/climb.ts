@@ -1,0 +1,466 @@
+import { backward, cholesky, forward } from './cholesky';
+import { blankOrdinal, ordinal } from './ordinal';
+import { ownOf, type Own, type Problem, type Weak } from './problem';
+
+/** The top of a posterior for given scales, and its curvature there: the Laplace approximation. */
+export interface Top {
+	/** Coefficients, then the answers' own numbers. */
+	x: Float64Array;
+	/** The inner lucks. */
+	luck: Float64Array;
+	/** Lower factor of the curvature of `x`, inner lucks eliminated. */
+	factor: Float64Array;
+	/** Logarithm of the marginal likelihood of the scales, but for a constant. */
+	evidence: number;
+	/** Log-likelihood alone. */
+	likelihood: number;
+	/** Slope of `evidence` by the logarithm of every scale, the change of the curvature left out. */
+	slope: Float64Array;
+}
+
+/** Curvature of what nothing is known of beforehand: it keeps the factor from being singular. */
+const FLAT = 1e-9;
+
+const BOUND = 30;
+
+/** Numbers of the answers as they are used, from what is fitted: gaps, tie and factor are logarithms. */
+function numbersOf(x: Float64Array, own: Own, levels: number) {
+	const cuts = new Float64Array(own.cut < 0 ? 0 : levels - 1);
+	if (own.cut >= 0) {
+		cuts[0] = x[own.cut];
+		for (let j = 1; j < cuts.length; j++) cuts[j] = cuts[j - 1] + Math.exp(x[own.gaps + j - 1]);
+	}
+	return {
+		cuts,
+		tie: own.tie < 0 ? 0 : Math.exp(x[own.tie]),
+		factor: own.factor < 0 ? 1 : Math.exp(x[own.factor]),
+		lean: own.lean < 0 ? 0 : x[own.lean]
+	};
+}
+
+/** Numbers of a fit as they are used: cuts between levels, tie, factor and lean of pairs. */
+export const answerNumbers = (problem: Problem, x: Float64Array) =>
+	numbersOf(x, ownOf(problem), problem.levels);
+
+/** Climbs one posterior after another of the same answers; keeps its working room. */
+export class Climber {
+	readonly own: Own;
+	readonly #problem: Problem;
+	/** Features, then cuts, tie, factor, lean. */
+	readonly #cuts: number;
+	readonly #wide: number;
+	readonly #slope: Float64Array;
+	readonly #bend: Float64Array;
+	readonly #innerSlope: Float64Array;
+	readonly #innerBend: Float64Array;
+	readonly #innerCross: Float64Array;
+	/** The same in coefficients and own numbers. */
+	readonly #g: Float64Array;
+	readonly #h: Float64Array;
+	readonly #c: Float64Array;
+	readonly #worth: Float64Array;
+	readonly #weak: (Weak | null)[];
+
+	constructor(problem: Problem) {
+		this.#problem = problem;
+		this.own = ownOf(problem);
+		this.#cuts = problem.free.cuts ? problem.levels - 1 : 0;
+		this.#wide = problem.features + this.#cuts + 3;
+		const { inner } = problem;
+		const { all } = this.own;
+		this.#slope = new Float64Array(this.#wide);
+		this.#bend = new Float64Array(this.#wide ** 2);
+		this.#innerSlope = new Float64Array(inner);
+		this.#innerBend = new Float64Array(inner);
+		this.#innerCross = new Float64Array(inner * this.#wide);
+		this.#g = new Float64Array(all);
+		this.#h = new Float64Array(all ** 2);
+		this.#c = new Float64Array(inner * all);
+		this.#worth = new Float64Array(problem.features);
+		this.#weak = this.#weakOf();
+	}
+
+	/** Where a climb begins when nothing is known. */
+	begin(): Pick<Top, 'x' | 'luck'> {
+		const x = new Float64Array(this.own.all);
+		this.#weak.forEach((weak, i) => weak && (x[this.#problem.coefficients + i] = weak.mean));
+		if (this.own.cut >= 0 && !this.#problem.weak) x[this.own.cut] = -1;
+		return { x, luck: new Float64Array(this.#problem.inner) };
+	}
+
+	#weakOf(): (Weak | null)[] {
+		const { coefficients, weak } = this.#problem;
+		const { cut, gaps, tie, factor, lean, all } = this.own;
+		const list = new Array<Weak | null>(all - coefficients).fill(null);
+		if (!weak) return list;
+		const put = (at: number, one: Weak) => at >= 0 && (list[at - coefficients] = one);
+		put(cut, weak.cut);
+		if (gaps >= 0) for (let j = 0; j < this.#problem.levels - 2; j++) put(gaps + j, weak.gap);
+		put(tie, weak.tie);
+		put(factor, weak.factor);
+		put(lean, weak.lean);
+		return list;
+	}
+
+	/**
+	 * Newton's method to the top, with halved steps where a whole one does not climb.
+	 * @param scales logarithm of every scale; -Infinity is none of it, Infinity is flat
+	 * @param from where to begin
+	 * @param most steps
+	 */
+	climb(scales: Float64Array, from: Pick<Top, 'x' | 'luck'>, most = 40): Top {
+		const { inner } = this.#problem;
+		const { all } = this.own;
+		const precision = this.#precision(scales);
+		const innerPrecision = inner ? this.#precisionOf(scales[this.#problem.innerScale]) : 0;
+		let [x, luck] = [from.x.slice(), from.luck.slice()];
+		let height = this.#look(x, luck, precision, innerPrecision, true);
+		const step = new Float64Array(all);
+		const innerStep = new Float64Array(inner);
+		let half = this.#factorise();
+		for (let i = 0; i < most; i++) {
+			const gain = this.#step(step, innerStep);
+			if (!(gain > 1e-7)) break;
+			let share = 1;
+			let next = height;
+			const [at, atLuck] = [x.slice(), luck.slice()];
+			for (; share > 1e-4; share /= 2) {
+				for (let j = 0; j < all; j++)
+					at[j] = Math.max(-BOUND, Math.min(BOUND, x[j] + share * step[j]));
+				for (let j = 0; j < inner; j++) atLuck[j] = luck[j] + share * innerStep[j];
+				next = this.#look(at, atLuck, precision, innerPrecision, false);
+				if (next > height - 1e-9) break;
+			}
+			if (share <= 1e-4) break;
+			[x, luck] = [at, atLuck];
+			height = this.#look(x, luck, precision, innerPrecision, true);
+			half = this.#factorise();
+			if (gain < 1e-4) break;
+		}
+		return this.#top(x, luck, scales, precision, innerPrecision, height, half);
+	}
+
+	#precisionOf = (scale: number): number => (scale === Infinity ? FLAT : Math.exp(-2 * scale));
+
+	#precision(scales: Float64Array): Float64Array {
+		const { blocks, coefficients } = this.#problem;
+		const precision = new Float64Array(this.own.all).fill(FLAT);
+		for (const { scale, coefficient, rank } of blocks)
+			precision.fill(this.#precisionOf(scales[scale]), coefficient, coefficient + rank);
+		this.#weak.forEach((weak, i) => weak && (precision[coefficients + i] = weak.deviation ** -2));
+		return precision;
+	}
+
+	/** Log posterior at a place; with it, where wanted, slope and bend in features and own numbers. */
+	#look(
+		x: Float64Array,
+		luck: Float64Array,
+		precision: Float64Array,
+		innerPrecision: number,
+		bends: boolean
+	): number {
+		const p = this.#problem;
+		const { own } = this;
+		const [wide, F] = [this.#wide, p.features];
+		const worth = this.#worth;
+		for (const { feature, coefficient, basis, size, rank } of p.blocks)
+			for (let i = 0; i < size; i++) {
+				let sum = 0;
+				if (basis)
+					for (let k = 0; k < rank; k++) sum += basis.values[i * rank + k] * x[coefficient + k];
+				else sum = x[coefficient + i];
+				worth[feature + i] = sum;
+			}
+		const { cuts, tie, factor, lean } = numbersOf(x, own, p.levels);
+		const [slope, bend] = [this.#slope, this.#bend];
+		const [iSlope, iBend, iCross] = [this.#innerSlope, this.#innerBend, this.#innerCross];
+		if (bends) {
+			slope.fill(0);
+			bend.fill(0);
+			iSlope.fill(0);
+			iBend.fill(0);
+			iCross.fill(0);
+		}
+		const TIE = F + this.#cuts;
+		const [FACTOR, LEAN] = [TIE + 1, TIE + 2];
+		const one = blankOrdinal();
+		let log = 0;
+		for (let a = 0; a < p.answers; a++) {
+			const [from, to, n] = [p.start[a], p.start[a + 1], p.count[a]];
+			const level = p.level[a];
+			const inner = p.innerOf[a];
+			let u = inner >= 0 ? luck[inner] : 0;
+			for (let i = from; i < to; i++) u += p.value[i] * worth[p.index[i]];
+			if (p.pair[a]) {
+				const e = factor * u + lean;
+				ordinal(
+					level === 0 ? -Infinity : (level === 1 ? -tie : tie) - e,
+					level === 2 ? Infinity : (level === 0 ? -tie : tie) - e,
+					one
+				);
+				log += n * one.log;
+				if (!bends) continue;
+				const de = -(one.low + one.high);
+				const dee = one.lowLow + 2 * one.lowHigh + one.highHigh;
+				// How the cuts below and above move with the tie: -1 or +1.
+				const [sl, sh] = [level === 1 ? -1 : 1, level === 0 ? -1 : 1];
+				const dt = sl * one.low + sh * one.high;
+				const dtt = one.lowLow + 2 * sl * sh * one.lowHigh + one.highHigh;
+				const det = -(sl * one.lowLow + (sl + sh) * one.lowHigh + sh * one.highHigh);
+				const ku = factor * u;
+				for (let i = from; i < to; i++) {
+					const f = p.index[i];
+					const v = p.value[i] * factor;
+					slope[f] += n * de * v;
+					const w = n * dee * v * factor;
+					for (let j = from; j < to; j++) bend[f * wide + p.index[j]] -= w * p.value[j];
+					bend[f * wide + TIE] -= n * det * tie * v;
+					bend[f * wide + FACTOR] -= n * (dee * ku + de) * v;
+					bend[f * wide + LEAN] -= n * dee * v;
+				}
+				slope[TIE] += n * dt * tie;
+				slope[FACTOR] += n * de * ku;
+				slope[LEAN] += n * de;
+				bend[TIE * wide + TIE] -= n * (dtt * tie * tie + dt * tie);
+				bend[TIE * wide + FACTOR] -= n * det * tie * ku;
+				bend[TIE * wide + LEAN] -= n * det * tie;
+				bend[FACTOR * wide + FACTOR] -= n * (dee * ku * ku + de * ku);
+				bend[FACTOR * wide + LEAN] -= n * dee * ku;
+				bend[LEAN * wide + LEAN] -= n * dee;
+				continue;
+			}
+			ordinal(
+				level === 0 ? -Infinity : cuts[level - 1] - u,
+				level === p.levels - 1 ? Infinity : cuts[level] - u,
+				one
+			);
+			log += n * one.log;
+			if (!bends) continue;
+			const du = -(one.low + one.high);
+			const duu = one.lowLow + 2 * one.lowHigh + one.highHigh;
+			const [lowCut, highCut] = [F + level - 1, F + level];
+			const uLow = -(one.lowLow + one.lowHigh);
+			const uHigh = -(one.lowHigh + one.highHigh);
+			for (let i = from; i < to; i++) {
+				const f = p.index[i];
+				const v = p.value[i];
+				slope[f] += n * du * v;
+				for (let j = from; j < to; j++) bend[f * wide + p.index[j]] -= n * duu * v * p.value[j];
+				if (level > 0) bend[f * wide + lowCut] -= n * uLow * v;
+				if (level < p.levels - 1) bend[f * wide + highCut] -= n * uHigh * v;
+				if (inner >= 0) iCross[inner * wide + f] -= n * duu * v;
+			}
+			if (inner >= 0) {
+				iSlope[inner] += n * du;
+				iBend[inner] -= n * duu;
+				if (level > 0) iCross[inner * wide + lowCut] -= n * uLow;
+				if (level < p.levels - 1) iCross[inner * wide + highCut] -= n * uHigh;
+			}
+			if (level > 0) {
+				slope[lowCut] += n * one.low;
+				bend[lowCut * wide + lowCut] -= n * one.lowLow;
+			}
+			if (level < p.levels - 1) {
+				slope[highCut] += n * one.high;
+				bend[highCut * wide + highCut] -= n * one.highHigh;
+				if (level > 0) bend[lowCut * wide + highCut] -= n * one.lowHigh;
+			}
+		}
+		this.#likelihood = log;
+		if (bends) this.#toCoefficients(x);
+		for (let i = 0; i < own.all; i++) {
+			const mean = i < p.coefficients ? 0 : (this.#weak[i - p.coefficients]?.mean ?? 0);
+			const off = x[i] - mean;
+			log -= 0.5 * precision[i] * off * off;
+			if (bends) {
+				this.#g[i] -= precision[i] * off;
+				this.#h[i * own.all + i] += precision[i];
+			}
+		}
+		for (let i = 0; i < p.inner; i++) {
+			log -= 0.5 * innerPrecision * luck[i] * luck[i];
+			if (bends) {
+				iSlope[i] -= innerPrecision * luck[i];
+				iBend[i] += innerPrecision;
+			}
+		}
+		return log;
+	}
+
+	#likelihood = 0;
+
+	/** Slope and bend by coefficients and own numbers from those by features and cuts. */
+	#toCoefficients(x: Float64Array): void {
+		const p = this.#problem;
+		const { own } = this;
+		const { all } = own;
+		const [wide, F] = [this.#wide, p.features];
+		// Every column of the wide space as a list of (place, share) in the fitted one.
+		const [g, h, c] = [this.#g, this.#h, this.#c];
+		const [slope, bend] = [this.#slope, this.#bend];
+		// The half below the diagonal that was not filled.
+		for (let i = F; i < wide; i++)
+			for (let j = 0; j < i; j++) bend[i * wide + j] = bend[j * wide + i];
+		// Right: wide x all.
+		const right = new Float64Array(wide * all);
+		const turn = (row: Float64Array, from: number, out: Float64Array, to: number) => {
+			for (const { feature, coefficient, basis, size, rank } of p.blocks) {
+				if (!basis) {
+					for (let i = 0; i < size; i++) out[to + coefficient + i] = row[from + feature + i];
+					continue;
+				}
+				for (let k = 0; k < rank; k++) {
+					let sum = 0;
+					for (let i = 0; i < size; i++)
+						sum += row[from + feature + i] * basis.values[i * rank + k];
+					out[to + coefficient + k] = sum;
+				}
+			}
+			if (own.cut >= 0) {
+				let sum = 0;
+				for (let j = this.#cuts - 1; j >= 1; j--) {
+					sum += row[from + F + j];
+					out[to + own.gaps + j - 1] = sum * Math.exp(x[own.gaps + j - 1]);
+				}
+				out[to + own.cut] = sum + row[from + F];
+			}
+			const TIE = from + F + this.#cuts;
+			if (own.tie >= 0) out[to + own.tie] = row[TIE];
+			if (own.factor >= 0) out[to + own.factor] = row[TIE + 1];
+			if (own.lean >= 0) out[to + own.lean] = row[TIE + 2];
+		};
+		turn(slope, 0, g, 0);
+		for (let i = 0; i < wide; i++) turn(bend, i * wide, right, i * all);
+		const column = new Float64Array(wide);
+		const turned = new Float64Array(all);
+		for (let j = 0; j < all; j++) {
+			for (let i = 0; i < wide; i++) column[i] = right[i * all + j];
+			turn(column, 0, turned, 0);
+			for (let i = 0; i < all; i++) h[i * all + j] = turned[i];
+		}
+		// Gaps are logarithms: what the slope by cuts adds to the bend.
+		if (own.cut >= 0) {
+			let sum = 0;
+			for (let j = this.#cuts - 1; j >= 1; j--) {
+				sum += slope[F + j];
+				const at = own.gaps + j - 1;
+				h[at * all + at] -= sum * Math.exp(x[at]);
+			}
+		}
+		for (let i = 0; i < p.inner; i++) turn(this.#innerCross, i * wide, c, i * all);
+	}
+
+	#factor = new Float64Array(0);
+
+	/** Factor of the bend, inner lucks eliminated. Returns half the logarithm of its determinant. */
+	#factorise(): number {
+		const { all } = this.own;
+		const { inner } = this.#problem;
+		const h = this.#h.slice();
+		for (let s = 0; s < inner; s++) {
+			const weight = 1 / this.#innerBend[s];
+			for (let i = 0; i < all; i++) {
+				const v = this.#c[s * all + i] * weight;
+				if (v) for (let j = 0; j <= i; j++) h[i * all + j] -= v * this.#c[s * all + j];
+			}
+		}
+		for (let ridge = 0; ; ridge = ridge ? ridge * 10 : 1e-6) {
+			const tried = h.slice();
+			if (ridge) for (let i = 0; i < all; i++) tried[i * all + i] += ridge;
+			const half = cholesky(tried, all);
+			if (!Number.isNaN(half) || ridge > 1e6) {
+				this.#factor = tried;
+				return half;
+			}
+		}
+	}
+
+	/** Newton's step. Returns the gain that it promises. */
+	#step(step: Float64Array, innerStep: Float64Array): number {
+		const { all } = this.own;
+		const { inner } = this.#problem;
+		step.set(this.#g);
+		for (let s = 0; s < inner; s++) {
+			const weight = this.#innerSlope[s] / this.#innerBend[s];
+			for (let i = 0; i < all; i++) step[i] -= this.#c[s * all + i] * weight;
+		}
+		forward(this.#factor, all, step);
+		backward(this.#factor, all, step);
+		let gain = 0;
+		for (let i = 0; i < all; i++) gain += step[i] * this.#g[i];
+		for (let s = 0; s < inner; s++) {
+			let sum = this.#innerSlope[s];
+			for (let i = 0; i < all; i++) sum -= this.#c[s * all + i] * step[i];
+			innerStep[s] = sum / this.#innerBend[s];
+			gain += innerStep[s] * this.#innerSlope[s];
+		}
+		return gain / 2;
+	}
+
+	#top(
+		x: Float64Array,
+		luck: Float64Array,
+		scales: Float64Array,
+		precision: Float64Array,
+		innerPrecision: number,
+		height: number,
+		half: number
+	): Top {
+		const p = this.#problem;
+		const { all } = this.own;
+		let evidence = height - half;
+		for (let i = 0; i < p.coefficients; i++) evidence += 0.5 * Math.log(precision[i]);
+		for (let s = 0; s < p.inner; s++)
+			evidence += 0.5 * Math.log(innerPrecision) - 0.5 * Math.log(this.#innerBend[s]);
+		return {
+			x,
+			luck,
+			factor: this.#factor,
+			evidence,
+			likelihood: this.#likelihood,
+			slope: this.#scaleSlope(x, luck, scales, all)
+		};
+	}
+
+	/** d evidence / d log scale: -rank + precision (squares + variances) over its coefficients. */
+	#scaleSlope(
+		x: Float64Array,
+		luck: Float64Array,
+		scales: Float64Array,
+		all: number
+	): Float64Array {
+		const p = this.#problem;
+		const out = new Float64Array(p.scales);
+		// Inverse of the factor, column by column: variances, and the inner ones through it.
+		const inverse = new Float64Array(all * all);
+		const unit = new Float64Array(all);
+		for (let i = 0; i < all; i++) {
+			unit.fill(0);
+			unit[i] = 1;
+			forward(this.#factor, all, unit);
+			inverse.set(unit, i * all);
+		}
+		for (const { scale, coefficient, rank } of p.blocks) {
+			const precision = this.#precisionOf(scales[scale]);
+			for (let k = coefficient; k < coefficient + rank; k++) {
+				let variance = 0;
+				for (let i = k; i < all; i++) variance += inverse[k * all + i] ** 2;
+				out[scale] += precision * (x[k] ** 2 + variance) - 1;
+			}
+		}
+		if (p.inner) {
+			const precision = this.#precisionOf(scales[p.innerScale]);
+			for (let s = 0; s < p.inner; s++) {
+				const d = this.#innerBend[s];
+				let variance = 1 / d;
+				for (let i = 0; i < all; i++) {
+					let sum = 0;
+					for (let j = 0; j <= i; j++) sum += this.#c[s * all + j] * inverse[j * all + i];
+					variance += (sum / d) ** 2;
+				}
+				out[p.innerScale] += precision * (luck[s] ** 2 + variance) - 1;
+			}
+		}
+		return out;
+	}
+}

@@ -1,0 +1,94 @@
+import { z } from 'zod';
+
+/** A version of the form in which evidence is written down. */
+export const EVIDENCE = { format: 'dial-pick/evidence', version: 1 } as const;
+
+const text = z.string().min(1).max(200);
+
+/** A stop of a dial that was varied. */
+export const EvidenceStop = z.object({
+	/** Equal for equal stops alone. */
+	key: z.string().max(20_000),
+	/** The stop in words. */
+	label: z.string().max(20_000),
+	/** Its place on the dial's own scale; for number dials. */
+	at: z.number().optional()
+});
+
+/** A dial that was varied: chosen among, or turned along a scale. */
+export const EvidenceDial = z.object({
+	id: text,
+	label: text,
+	kind: z.enum(['choice', 'number']),
+	/** Whether equal steps of its scale are equal factors, as of a count of steps. */
+	logarithmic: z.boolean().default(false),
+	/** The least distance of two stops that is worth telling apart, on its scale. */
+	step: z.number().positive().optional(),
+	stops: z.array(EvidenceStop).min(1).max(4096)
+});
+export type EvidenceDial = z.infer<typeof EvidenceDial>;
+
+/** A take that was made: where it stands on each dial, and what it is alike in by chance. */
+export const EvidenceTake = z.object({
+	id: text,
+	/** The index of its stop on each dial, in the order of the dials. */
+	stops: z.array(z.int().min(0)).max(64),
+	/** Takes of one chance, as of one seed, share its luck. */
+	chance: z.string().max(400),
+	credits: z.number().min(0).optional(),
+	seconds: z.number().min(0).optional(),
+	/** Whether it was looked at for faults: a take with a mark, a fault or an answer. */
+	faults: z.array(z.string().max(60)).max(100).default([]),
+	/** By the ids of measures. */
+	measures: z.record(z.string().max(60), z.number()).default({})
+});
+export type EvidenceTake = z.infer<typeof EvidenceTake>;
+
+/** What was said of one take. */
+export const EvidenceMark = z.object({
+	take: text,
+	mark: z.enum(['drop', 'maybe', 'keep']),
+	judge: z.string().max(200),
+	/** Whether the settings were hidden. */
+	blind: z.boolean()
+});
+export type EvidenceMark = z.infer<typeof EvidenceMark>;
+
+/** What was said of two takes side by side, settings hidden. */
+export const EvidencePair = z.object({
+	left: text,
+	right: text,
+	answer: z.enum(['left', 'right', 'neither']),
+	judge: z.string().max(200)
+});
+export type EvidencePair = z.infer<typeof EvidencePair>;
+
+/** All that is known of the settings of a brief: what findings are reckoned from. */
+export const Evidence = z.object({
+	format: z.literal(EVIDENCE.format),
+	version: z.literal(EVIDENCE.version),
+	dials: z.array(EvidenceDial).max(64),
+	takes: z.array(EvidenceTake).max(100_000),
+	marks: z.array(EvidenceMark).max(100_000),
+	pairs: z.array(EvidencePair).max(100_000),
+	/** Names of faults and measures, by id, as they are said. */
+	names: z
+		.object({
+			faults: z.record(z.string(), z.string()).default({}),
+			measures: z.record(z.string(), z.string()).default({})
+		})
+		.default({ faults: {}, measures: {} }),
+	/** What a credit costs, where that was said. */
+	money: z.object({ perCredit: z.number().min(0), currency: z.string().length(3) }).optional()
+});
+export type Evidence = z.infer<typeof Evidence>;
+
+/** Nothing known of nothing: evidence is made by filling it. */
+export const noEvidence = (): Evidence => ({
+	...EVIDENCE,
+	dials: [],
+	takes: [],
+	marks: [],
+	pairs: [],
+	names: { faults: {}, measures: {} }
+});

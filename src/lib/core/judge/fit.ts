@@ -1,0 +1,194 @@
+import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
+import { normals } from '$lib/core/random';
+import { backward } from './cholesky';
+import { answerNumbers, Climber, type Top } from './climb';
+import { compile, type Layout, type Wanted } from './compile';
+import type { Evidence } from './evidence';
+import { pointsOver } from './points';
+
+/** What is believed of a scale beforehand: half normal, with this deviation, in units of worth. */
+const BELIEF = { dial: 1, together: 0.5, luck: 1 } as const;
+
+/** Draws from the posterior. */
+const DRAWS = 2000;
+
+/** A grown share of answers after which scales are looked for anew. */
+const GROWN = 1.1;
+
+/** Draws of what is known after all answers: rows of numbers, one a draw. */
+export interface Draws {
+	count: number;
+	/** Worth of every stop of every dial, and of dials together: `count` x `effects`. */
+	effects: Float64Array;
+	width: number;
+	/** Cuts below maybe and below keep, tie, factor, lean: `count` x 5. NaN where nothing was marked. */
+	answers: Float64Array;
+	/** Every scale: `count` x scales. 0 for a luck of which nothing is known. */
+	scales: Float64Array;
+}
+
+/** The model fitted to evidence: where scales were tried, and draws from it. */
+export interface Fit {
+	evidence: Evidence;
+	wanted: Wanted;
+	layout: Layout;
+	/** Tops at the points of the scales, with the weights of their points. */
+	points: { scales: Float64Array; weight: number; top: Top; share: number }[];
+	draws: Draws;
+	/** How many answers there were when scales were looked for. */
+	centredAt: number;
+}
+
+/** Slope and height of what is believed of the logarithm of a scale. */
+const beliefSlope = (scale: number, kind: keyof typeof BELIEF): number =>
+	1 - Math.exp(2 * scale) / BELIEF[kind] ** 2;
+const beliefHeight = (scale: number, kind: keyof typeof BELIEF): number =>
+	scale - Math.exp(2 * scale) / (2 * BELIEF[kind] ** 2);
+
+const answersIn = ({ marks, pairs }: Evidence): number => marks.length + pairs.length;
+
+/**
+ * Fits the joint model of marks and pairs: effects of dials, of dials together, luck of chances,
+ * with scales integrated (Laplace's approximation at points round the top of the scales' posterior;
+ * Rue, Martino and Chopin 2009).
+ *
+ * @param before a fit of the same takes with fewer answers: it goes on from there
+ */
+export function fit(evidence: Evidence, wanted: Wanted, before?: Fit): Fit {
+	const layout = compile(evidence, wanted);
+	const { problem } = layout;
+	const climber = new Climber(problem);
+	if (wanted.flat) {
+		const scales = new Float64Array(problem.scales).fill(Infinity);
+		const top = climber.climb(scales, climber.begin());
+		const points = [{ scales, weight: 1, top, share: 1 }];
+		const of = { evidence, wanted, layout, points };
+		return { ...of, draws: drawsOf(layout, points), centredAt: answersIn(evidence) };
+	}
+	const answers = answersIn(evidence);
+	const same =
+		before !== undefined &&
+		sameShape(before.layout, layout) &&
+		answers >= before.centredAt &&
+		answers <= before.centredAt * GROWN + 3;
+	const at = same
+		? before.points.map(({ scales, weight, top }) => ({ scales, weight, from: top }))
+		: scalesAround(
+				layout,
+				climber,
+				before && sameShape(before.layout, layout) ? before : undefined
+			);
+	const climbed = at.map(({ scales, weight, from }) => {
+		const top = climber.climb(scales, from, same ? 3 : 40);
+		const height =
+			top.evidence + layout.scales.reduce((sum, kind, i) => sum + beliefHeight(scales[i], kind), 0);
+		return { scales, weight, top, height };
+	});
+	const highest = Math.max(...climbed.map(({ height }) => height));
+	const shares = climbed.map(({ height, weight }) => weight * Math.exp(height - highest));
+	const sum = shares.reduce((a, b) => a + b, 0);
+	const points = climbed.map(({ height: _, ...point }, i) => ({
+		...point,
+		share: shares[i] / sum
+	}));
+	return {
+		evidence,
+		wanted,
+		layout,
+		points,
+		draws: drawsOf(layout, points),
+		centredAt: same ? before.centredAt : answers
+	};
+}
+
+/** Whether tops of one fit can be gone on from in another. */
+const sameShape = (a: Layout, b: Layout): boolean =>
+	a.problem.features === b.problem.features &&
+	a.problem.coefficients === b.problem.coefficients &&
+	a.problem.inner === b.problem.inner &&
+	a.problem.scales === b.problem.scales &&
+	JSON.stringify(a.problem.free) === JSON.stringify(b.problem.free);
+
+/** Points of the scales round the top of their posterior, and where to climb from. */
+function scalesAround({ scales: kinds }: Layout, climber: Climber, before?: Fit) {
+	const count = kinds.length;
+	let top: Pick<Top, 'x' | 'luck'> = before?.points[0].top ?? climber.begin();
+	const slopeAt = (scales: Float64Array): Float64Array => {
+		const climbed = climber.climb(scales, top);
+		top = climbed;
+		return climbed.slope.map((slope, i) => slope + beliefSlope(scales[i], kinds[i]));
+	};
+	const middle = before?.points[0].scales.slice() ?? new Float64Array(count).fill(Math.log(0.6));
+	for (let i = 0; i < 25; i++) {
+		const slope = slopeAt(middle);
+		let largest = 0;
+		for (let j = 0; j < count; j++) {
+			const bend = 2 + 2 * Math.exp(2 * middle[j]);
+			const step = Math.max(-0.6, Math.min(0.6, slope[j] / bend));
+			middle[j] = Math.max(-5, Math.min(2, middle[j] + step));
+			largest = Math.max(largest, Math.abs(step));
+		}
+		if (largest < 0.03) break;
+	}
+	const bend = Matrix.zeros(count, count);
+	const STEP = 0.25;
+	for (let j = 0; j < count; j++) {
+		const [up, down] = [middle.slice(), middle.slice()];
+		up[j] += STEP;
+		down[j] -= STEP;
+		const [a, b] = [slopeAt(up), slopeAt(down)];
+		for (let i = 0; i < count; i++) bend.set(i, j, (b[i] - a[i]) / (2 * STEP));
+	}
+	const even = Matrix.add(bend, bend.transpose()).mul(0.5);
+	const { realEigenvalues, eigenvectorMatrix } = count
+		? new EigenvalueDecomposition(even, { assumeSymmetric: true })
+		: { realEigenvalues: [], eigenvectorMatrix: even };
+	const from = top;
+	return pointsOver(count).map(({ at, weight }) => {
+		const scales = middle.slice();
+		at.forEach((z, k) => {
+			const deviation = 1 / Math.sqrt(Math.max(0.6, -realEigenvalues[k]));
+			for (let i = 0; i < count; i++) scales[i] += z * deviation * eigenvectorMatrix.get(i, k);
+		});
+		return { scales, weight, from };
+	});
+}
+
+/** Normal deviates, kept: the same ones serve every fit. */
+let deviates: Float32Array = new Float32Array(0);
+
+/** Draws from the mixture of all points, each as often as its share says. */
+function drawsOf({ problem, effects, scales }: Layout, points: Fit['points']): Draws {
+	const all = points[0].top.x.length;
+	if (deviates.length < DRAWS * all) deviates = normals(20_170, 7, DRAWS * all);
+	const draws: Draws = {
+		count: DRAWS,
+		effects: new Float64Array(DRAWS * effects),
+		width: effects,
+		answers: new Float64Array(DRAWS * 5),
+		scales: new Float64Array(DRAWS * scales.length)
+	};
+	const x = new Float64Array(all);
+	let [point, sum] = [0, points[0].share];
+	for (let d = 0; d < DRAWS; d++) {
+		while (sum < (d + 0.5) / DRAWS && point < points.length - 1) sum += points[++point].share;
+		const { top, scales: at } = points[point];
+		// Deviates of one draw lie far apart, so that the same ones serve whatever their number is.
+		for (let i = 0; i < all; i++) x[i] = deviates[i * DRAWS + d];
+		backward(top.factor, all, x);
+		for (let i = 0; i < all; i++) x[i] += top.x[i];
+		for (const { feature, coefficient, basis, size, rank } of problem.blocks) {
+			if (feature >= effects) continue;
+			for (let i = 0; i < size; i++) {
+				let worth = 0;
+				if (basis)
+					for (let k = 0; k < rank; k++) worth += basis.values[i * rank + k] * x[coefficient + k];
+				draws.effects[d * effects + feature + i] = worth;
+			}
+		}
+		const { cuts, tie, factor, lean } = answerNumbers(problem, x);
+		draws.answers.set([cuts[0] ?? NaN, cuts[1] ?? NaN, tie, factor, lean], d * 5);
+		for (let i = 0; i < scales.length; i++) draws.scales[d * scales.length + i] = Math.exp(at[i]);
+	}
+	return draws;
+}
