@@ -5,6 +5,9 @@ import type { EvidenceDial } from './evidence';
 const REACH = 0.45;
 /** The share of a number dial's effects that is of each stop by itself: curves may have corners. */
 const ROUGH = 0.04;
+/** With more stops than this, as of a scatter, a curve is smooth: corners could not be told from luck. */
+const MOST_ROUGH = 8;
+const roughness = ({ stops }: EvidenceDial): number => (stops.length > MOST_ROUGH ? 0 : ROUGH);
 
 /** Places on a number dial's scale as shares of the range of its stops, 0 to 1. */
 export function placesOf({ stops, logarithmic }: EvidenceDial): (at: number) => number {
@@ -24,10 +27,11 @@ export function covariance(dial: EvidenceDial): Matrix {
 	if (dial.kind === 'choice') return Matrix.eye(n);
 	const place = placesOf(dial);
 	const at = dial.stops.map((stop) => place(stop.at ?? 0));
+	const rough = roughness(dial);
 	const all = Matrix.zeros(n, n);
 	for (let i = 0; i < n; i++)
 		for (let j = 0; j < n; j++)
-			all.set(i, j, (1 - ROUGH) * near(at[i], at[j]) + (i === j ? ROUGH : 0));
+			all.set(i, j, (1 - rough) * near(at[i], at[j]) + (i === j ? rough : 0));
 	return all;
 }
 
@@ -54,7 +58,7 @@ export function basisOf(dial: EvidenceDial): Basis {
 	const largest = Math.max(...realEigenvalues);
 	const kept = realEigenvalues
 		.map((value, column) => ({ value, column }))
-		.filter(({ value }) => value > largest * 1e-6)
+		.filter(({ value }) => value > largest * 1e-4)
 		.sort((a, b) => b.value - a.value);
 	const values = new Float64Array(n * kept.length);
 	kept.forEach(({ value, column }, k) => {
@@ -104,7 +108,7 @@ export function curveOf(dial: EvidenceDial, count: number): Curve {
 	const at = Array.from({ length: count }, (_, i) => between(i / (count - 1)));
 	const [x, s] = [at.map(place), stops.map(place)];
 	const n = s.length;
-	const smooth = (a: number, b: number) => (1 - ROUGH) * near(a, b);
+	const smooth = (a: number, b: number) => (1 - roughness(dial)) * near(a, b);
 	const own = covariance(dial);
 	const colMean = s.map((_, j) => own.getColumn(j).reduce((a, b) => a + b, 0) / n);
 	const mean = colMean.reduce((a, b) => a + b, 0) / n;

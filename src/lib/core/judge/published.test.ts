@@ -71,10 +71,13 @@ describe('pairs', () => {
 	// Rao and Kupper 1967: for two items the model is saturated, and has a closed form.
 	it('with ties come to Rao and Kupper\u2019s closed form for two items', () => {
 		const [left, right, neither] = [50, 30, 20];
-		const evidence = contest(['one', 'two'], [
-			[0, 1, left],
-			[1, 0, right]
-		]);
+		const evidence = contest(
+			['one', 'two'],
+			[
+				[0, 1, left],
+				[1, 0, right]
+			]
+		);
 		evidence.pairs.push(
 			...Array.from({ length: neither }, () => ({
 				left: 't0',

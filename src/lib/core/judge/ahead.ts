@@ -1,0 +1,125 @@
+import { stream } from '$lib/core/random';
+import type { Fit } from './fit';
+import { logistic } from './ordinal';
+import { SETTLED, standingOf, type Standing, type Worths } from './settings';
+
+/** How many truths are tried, how many draws are kept of each, and how far is looked. */
+const TRUTHS = 15;
+const KEPT = 400;
+const FARTHEST = 200;
+/** Settings that still may win: those with the least loss. */
+const RUNNERS = 10;
+/** Answers between two looks at the loss. */
+const STRIDE = 4;
+
+/**
+ * About how many pairs more settle the answer, by looking ahead on draws: one draw is taken for the
+ * truth, answers are drawn from it, and the other draws are weighed by them; the median over truths.
+ *
+ * @returns 0 when it is settled; Infinity when it is more than 200
+ */
+export function pairsLeft({ draws }: Fit, worths: Worths, standing: Standing): number {
+	if (standing.loss[standing.best] < SETTLED) return 0;
+	const runners = standing.loss
+		.map((_, s) => s)
+		.sort((a, b) => standing.loss[a] - standing.loss[b])
+		.slice(0, RUNNERS);
+	const every = Math.max(1, Math.floor(draws.count / KEPT));
+	const kept = Array.from({ length: Math.floor(draws.count / every) }, (_, i) => i * every);
+	const n = kept.length;
+	const worth = runners.map((s) =>
+		Float64Array.from(kept, (d) => worths.values[s * worths.draws + d])
+	);
+	const best = Int32Array.from(kept, (_, i) => {
+		let at = 0;
+		for (let s = 1; s < runners.length; s++) if (worth[s][i] > worth[at][i]) at = s;
+		return at;
+	});
+	const needed: number[] = [];
+	for (let t = 0; t < TRUTHS; t++) {
+		const draw = stream(`ahead|${t}`);
+		const truth = Math.floor(((t + 0.5) * n) / TRUTHS);
+		const weights = new Float64Array(n).fill(1);
+		weights[truth] = 0;
+		let found = Infinity;
+		for (let asked = 0; asked < FARTHEST && found === Infinity; asked += STRIDE) {
+			const sums = cumulative(weights);
+			const sample = () => best[at(sums, draw.next() * sums[n - 1])];
+			for (let q = 0; q < STRIDE; q++) {
+				const a = sample();
+				let b = a;
+				for (let i = 0; i < 40 && b === a; i++) b = sample();
+				if (b === a) b = a ? 0 : Math.min(1, runners.length - 1);
+				const answer = answerOf(draws, kept[truth], worth[a][truth] - worth[b][truth], draw.next());
+				for (let i = 0; i < n; i++)
+					weights[i] *= chanceOf(draws, kept[i], worth[a][i] - worth[b][i], answer);
+			}
+			if (lossOf(worth, best, weights) < SETTLED) found = asked + STRIDE;
+		}
+		needed.push(found);
+	}
+	needed.sort((a, b) => a - b);
+	return needed[TRUTHS >> 1];
+}
+
+function cumulative(weights: Float64Array): Float64Array {
+	const sums = weights.slice();
+	for (let i = 1; i < sums.length; i++) sums[i] += sums[i - 1];
+	return sums;
+}
+
+/** The first place whose sum reaches a value. */
+function at(sums: Float64Array, value: number): number {
+	let [low, high] = [0, sums.length - 1];
+	while (low < high) {
+		const middle = (low + high) >> 1;
+		if (sums[middle] < value) low = middle + 1;
+		else high = middle;
+	}
+	return low;
+}
+
+/** Tie and factor of a draw. */
+const pairNumbers = ({ answers }: Fit['draws'], d: number) => ({
+	tie: answers[d * 5 + 2],
+	factor: answers[d * 5 + 3]
+});
+
+function chanceOf(draws: Fit['draws'], d: number, by: number, answer: number): number {
+	const { tie, factor } = pairNumbers(draws, d);
+	const [left, right] = [logistic(factor * by - tie), logistic(-factor * by - tie)];
+	return answer === 2 ? left : answer === 0 ? right : Math.max(1e-9, 1 - left - right);
+}
+
+function answerOf(draws: Fit['draws'], d: number, by: number, roll: number): number {
+	const left = chanceOf(draws, d, by, 2);
+	if (roll < left) return 2;
+	return roll < left + chanceOf(draws, d, by, 0) ? 0 : 1;
+}
+
+/** Expected loss of the best one under weighed draws. */
+function lossOf(worth: readonly Float64Array[], best: Int32Array, weights: Float64Array): number {
+	let [all, top] = [0, 0];
+	for (let i = 0; i < weights.length; i++) {
+		all += weights[i];
+		top += weights[i] * worth[best[i]][i];
+	}
+	if (!(all > 0)) return 0;
+	const means = worth.map((one) => {
+		let sum = 0;
+		for (let i = 0; i < weights.length; i++) sum += weights[i] * one[i];
+		return sum;
+	});
+	return (top - Math.max(...means)) / all;
+}
+
+/** How one dial stands by itself: the expected loss of its best stop, averaged over the other dials. */
+export function dialLoss({ draws, layout, evidence }: Fit, dial: number): number {
+	const { stops } = evidence.dials[dial];
+	const values = new Float64Array(stops.length * draws.count);
+	for (let s = 0; s < stops.length; s++)
+		for (let d = 0; d < draws.count; d++)
+			values[s * draws.count + d] = draws.effects[d * draws.width + layout.dials[dial] + s];
+	const standing = standingOf({ count: stops.length, draws: draws.count, values });
+	return standing.loss[standing.best];
+}
