@@ -81,7 +81,9 @@ export async function deleteBrief(id: string): Promise<void> {
 		db.seen,
 		db.measures,
 		db.pairs,
-		db.remarks
+		db.remarks,
+		db.answers,
+		db.ballots
 	];
 	await db.transaction('rw', [db.briefs, db.jobs, ...tables], async () => {
 		for (const table of tables) await table.where({ briefId: id }).delete();

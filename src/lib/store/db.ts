@@ -16,6 +16,8 @@ import {
 import type { Apart } from '$lib/core/measure';
 import { SHIPPED_SERVICE } from '$lib/core/schema';
 import type {
+	Answer,
+	Ballot,
 	Brief,
 	JobRequest,
 	Mark,
@@ -138,6 +140,9 @@ export class Database extends Dexie {
 	/** What was spent; nothing is ever taken from it. */
 	ledger!: Table<Spending, [string, string]>;
 	jobs!: EntityTable<StoredJob, 'key'>;
+	/** What was said of blind pairs, and pairs that were given out in files. */
+	answers!: EntityTable<Answer, 'id'>;
+	ballots!: EntityTable<Ballot, 'id'>;
 	/** What holds for all briefs, in rows by name. */
 	house!: Table<(Purse & { name: 'purse' }) | { name: 'keys'; letters: boolean }, string>;
 
@@ -195,6 +200,7 @@ export class Database extends Dexie {
 				jobs: 'key, planId, briefId'
 			})
 			.upgrade(upgradeTo4);
+		this.version(5).stores({ answers: 'id, briefId, left, right', ballots: 'id, briefId' });
 		this.measures.hook('reading', (row: StoredMeasures | OldMeasures | undefined) =>
 			row && !('values' in row) ? byId(row) : row
 		);

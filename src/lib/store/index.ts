@@ -8,6 +8,7 @@ export {
 	type StoredPicture
 } from './db';
 export { watch, watchTakes } from './live';
+export * from './answers';
 export * from './briefs';
 export { isOfStore, openStore, problemSays } from './health';
 export * from './jobs';

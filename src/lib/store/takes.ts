@@ -1,6 +1,6 @@
 import type { Made } from '$lib/core/dials';
 import type { Table } from 'dexie';
-import type { Mark, MarkKind, Plan, Remark, RenderEvent, Take } from '$lib/core/schema';
+import type { Answer, Mark, MarkKind, Plan, Remark, RenderEvent, Take } from '$lib/core/schema';
 import { db, promptsOf, type StoredMeasures, type StoredPicture } from './db';
 import { callTakeBack } from './jobs';
 import { spendingOf } from './ledger';
@@ -285,7 +285,8 @@ export const marksOf = async (briefId: string): Promise<Map<string, MarkKind>> =
 export async function markTakes(
 	takes: { id: string; briefId: string }[],
 	kind: MarkKind | null,
-	now: number
+	now: number,
+	blind = false
 ): Promise<Map<string, MarkKind | null>> {
 	return db.transaction('rw', db.marks, db.takes, async () => {
 		const before = await db.marks.bulkGet(takes.map(({ id }) => id));
@@ -301,7 +302,8 @@ export async function markTakes(
 					takeId: id,
 					briefId,
 					kind,
-					at: now
+					at: now,
+					...(blind ? { blind } : {})
 				}));
 			await db.marks.bulkPut(marks);
 		}
@@ -329,6 +331,8 @@ export interface DeletedTakes {
 	marks: Mark[];
 	remarks: Remark[];
 	measures: StoredMeasures[];
+	/** Answers about pairs in which they stood. */
+	answers: Answer[];
 	/** Room that they took, in bytes. */
 	bytes: number;
 }
@@ -338,13 +342,21 @@ const ofTakes = () => [db.takes, db.pictures, db.marks, db.remarks, db.measures]
 
 /** Deletes takes with their pictures, marks, remarks and measures. */
 export async function deleteTakes(ids: readonly string[]): Promise<DeletedTakes> {
-	return db.transaction('rw', [db.jobs, ...ofTakes()], async () => {
+	return db.transaction('rw', [db.jobs, db.answers, ...ofTakes()], async () => {
 		const keys = [...ids];
 		for (const one of present(await db.takes.bulkGet(keys)))
 			if (one.state === 'waiting' || one.state === 'running')
 				await callTakeBack(one.id, one.planId);
 		const pictures = present(await db.pictures.bulkGet(keys));
+		const answers = await db.answers
+			.where('left')
+			.anyOf(keys)
+			.or('right')
+			.anyOf(keys)
+			.distinct()
+			.toArray();
 		const gone = {
+			answers,
 			takes: present(await db.takes.bulkGet(keys)),
 			pictures,
 			marks: present(await db.marks.bulkGet(keys)),
@@ -353,13 +365,14 @@ export async function deleteTakes(ids: readonly string[]): Promise<DeletedTakes>
 			bytes: pictures.reduce((sum, one) => sum + one.picture.size + one.thumbnail.size, 0)
 		};
 		for (const table of ofTakes()) await (table as Table<unknown, string>).bulkDelete(keys);
+		await db.answers.bulkDelete(answers.map(({ id }) => id));
 		return gone;
 	});
 }
 
 /** Puts deleted takes back as they were; not those of a brief or a run that has gone meanwhile. */
 export async function restoreTakes(gone: DeletedTakes): Promise<void> {
-	await db.transaction('rw', [db.plans, ...ofTakes()], async () => {
+	await db.transaction('rw', [db.plans, db.answers, ...ofTakes()], async () => {
 		const plans = await db.plans.bulkGet(gone.takes.map(({ planId }) => planId));
 		if (plans.some((one) => !one)) throw new BriefGone();
 		await db.takes.bulkPut(gone.takes);
@@ -367,6 +380,7 @@ export async function restoreTakes(gone: DeletedTakes): Promise<void> {
 		await db.marks.bulkPut(gone.marks);
 		await db.remarks.bulkPut(gone.remarks);
 		await db.measures.bulkPut(gone.measures);
+		await db.answers.bulkPut(gone.answers);
 	});
 }
 

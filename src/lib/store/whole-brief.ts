@@ -7,7 +7,17 @@ import { full } from './room';
 export async function wholeBrief(id: string): Promise<WholeBrief | undefined> {
 	return db.transaction(
 		'r',
-		[db.briefs, db.plans, db.takes, db.marks, db.picks, db.remarks, db.ledger],
+		[
+			db.briefs,
+			db.plans,
+			db.takes,
+			db.marks,
+			db.picks,
+			db.remarks,
+			db.ledger,
+			db.answers,
+			db.ballots
+		],
 		async () => {
 			const brief = await db.briefs.get(id);
 			if (!brief) return undefined;
@@ -19,7 +29,9 @@ export async function wholeBrief(id: string): Promise<WholeBrief | undefined> {
 				marks: await db.marks.where(of).sortBy('takeId'),
 				picks: await db.picks.where(of).sortBy('createdAt'),
 				remarks: await db.remarks.where(of).sortBy('takeId'),
-				spendings: await db.ledger.where(of).sortBy('at')
+				spendings: await db.ledger.where(of).sortBy('at'),
+				answers: await db.answers.where(of).sortBy('at'),
+				ballots: await db.ballots.where(of).sortBy('createdAt')
 			};
 		}
 	);
@@ -55,7 +67,9 @@ export async function addWholeBrief(whole: WholeBrief, pictures: StoredPicture[]
 				db.seen,
 				db.prompts,
 				db.remarks,
-				db.ledger
+				db.ledger,
+				db.answers,
+				db.ballots
 			],
 			async () => {
 				// What comes from elsewhere is not new: it was looked at where it was made.
@@ -69,6 +83,8 @@ export async function addWholeBrief(whole: WholeBrief, pictures: StoredPicture[]
 				await db.marks.bulkAdd(whole.marks);
 				await db.picks.bulkAdd(whole.picks);
 				await db.remarks.bulkAdd(whole.remarks);
+				await db.answers.bulkAdd(whole.answers);
+				await db.ballots.bulkAdd(whole.ballots);
 				await db.pictures.bulkAdd(pictures);
 			}
 		)

@@ -137,6 +137,8 @@ export interface Dial<Id extends string = string, S = unknown> {
 	step?: number;
 	/** Where pictures move along it from stop to stop: its place among such dials. */
 	moves?: number;
+	/** Whether equal factors of its stops are equal steps, as of a count. */
+	logarithmic?: boolean;
 	/** Whether its stops are best set in figures. */
 	figures?: boolean;
 	/** Whether its stops are texts, of which labels show only the words that differ. */

@@ -11,6 +11,7 @@ export const steps = ownDial({
 	priced: true,
 	step: 1,
 	moves: 1,
+	logarithmic: true,
 	figures: true,
 	control: {
 		kind: 'scale',

@@ -21,6 +21,8 @@ import {
 } from '$lib/core/dials';
 import { measures, valueOf } from '$lib/core/measure';
 import {
+	Answer,
+	Ballot,
 	Brief,
 	Mark,
 	Pick,
@@ -61,14 +63,17 @@ export const WholeBrief = z.object({
 	picks: z.array(Pick),
 	remarks: z.array(Remark).default([]),
 	/** What was spent on it, on takes that were deleted too. */
-	spendings: z.array(Spending).default([])
+	spendings: z.array(Spending).default([]),
+	/** What was said of blind pairs, and pairs that were given out. */
+	answers: z.array(Answer).default([]),
+	ballots: z.array(Ballot).default([])
 });
 export type WholeBrief = z.infer<typeof WholeBrief>;
 
 /** What stands in an archive's `brief.json`. */
 export const ArchiveFile = z.object({
 	format: z.literal('dial-pick/brief'),
-	version: z.literal(4),
+	version: z.literal(5),
 	...WholeBrief.shape
 });
 
@@ -105,7 +110,7 @@ export async function writeArchiveTo<T>(
 	const { brief, plans } = whole;
 	const file = {
 		format: 'dial-pick/brief',
-		version: 4,
+		version: 5,
 		...whole,
 		brief: { ...brief, rack: orderedRack(brief.rack) },
 		plans: plans.map((plan) => ({ ...plan, rack: orderedRack(plan.rack) }))
@@ -313,7 +318,9 @@ function upgraded(value: unknown): unknown {
 	const old = value as
 		({ version?: unknown } & Record<'brief' | 'plans' | 'takes' | 'picks', unknown>) | null;
 	const version = Number(old?.version);
-	if (typeof old !== 'object' || old === null || !(version >= 1 && version <= 3)) return value;
+	if (typeof old !== 'object' || old === null || !(version >= 1 && version <= 4)) return value;
+	// Version 4 knew no answers: there are none.
+	if (version === 4) return { ...old, version: 5 };
 	let next = 0;
 	try {
 		let { brief, plans } = old as { brief: unknown; plans: unknown[] };
@@ -332,7 +339,7 @@ function upgraded(value: unknown): unknown {
 			picks: old.picks as Pick[]
 		});
 		// Pictures go by the numbers that the takes had then: they get others once they are found.
-		return { ...old, ...whole, takes: old.takes, version: 4 };
+		return { ...old, ...whole, takes: old.takes, version: 5 };
 	} catch {
 		return value;
 	}
@@ -348,28 +355,40 @@ function checkBelonging({
 	marks,
 	picks,
 	remarks,
-	spendings
+	spendings,
+	answers,
+	ballots
 }: WholeBrief): void {
-	const odd = [brief, ...plans, ...takes, ...picks].find(({ id }) => !PLAIN_ID.test(id));
+	const odd = [brief, ...plans, ...takes, ...picks, ...answers, ...ballots].find(
+		({ id }) => !PLAIN_ID.test(id)
+	);
 	if (odd)
 		throw new FileProblem(
 			`This archive has the id \u201c${odd.id.slice(0, 40)}\u201d: ids are letters, digits, - and _ alone.`
 		);
-	const stray = [...plans, ...takes, ...marks, ...picks, ...remarks, ...spendings].some(
-		({ briefId }) => briefId !== brief.id
-	);
+	const stray = [
+		...plans,
+		...takes,
+		...marks,
+		...picks,
+		...remarks,
+		...spendings,
+		...answers,
+		...ballots
+	].some(({ briefId }) => briefId !== brief.id);
 	const ids = new Set(takes.map(({ id }) => id));
 	const planIds = new Set(plans.map(({ id }) => id));
 	if (
 		stray ||
 		takes.some(({ planId }) => !planIds.has(planId)) ||
-		[...marks, ...remarks].some(({ takeId }) => !ids.has(takeId))
+		[...marks, ...remarks].some(({ takeId }) => !ids.has(takeId)) ||
+		answers.some(({ left, right }) => !ids.has(left) || !ids.has(right))
 	) {
 		throw new FileProblem(
 			'The parts of this archive do not belong together. Export the brief again.'
 		);
 	}
-	const doubled = [takes, plans, picks, phrasesOf(brief)].find(
+	const doubled = [takes, plans, picks, answers, ballots, phrasesOf(brief)].find(
 		(rows) => new Set(rows.map(({ id }) => id)).size !== rows.length
 	);
 	if (doubled)
@@ -419,6 +438,15 @@ export function withFreshIds({ whole, pictures, starts }: Archive, newId: () => 
 			takes: whole.takes.map((t) => ({ ...t, id: fresh(t.id), planId: fresh(t.planId), briefId })),
 			marks: whole.marks.map((m) => ({ ...m, takeId: fresh(m.takeId), briefId })),
 			remarks: whole.remarks.map((r) => ({ ...r, takeId: fresh(r.takeId), briefId })),
+			answers: whole.answers.map((a) => ({
+				...a,
+				id: fresh(a.id),
+				left: fresh(a.left),
+				right: fresh(a.right),
+				briefId
+			})),
+			// Ballots keep their names where they are read back: a copy has given none out.
+			ballots: [],
 			// What was spent was spent once, however often the brief is copied: it keeps its name.
 			spendings: whole.spendings.map((one) => ({ ...one, briefId })),
 			picks: whole.picks.map((p) => ({

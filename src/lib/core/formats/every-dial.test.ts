@@ -150,7 +150,9 @@ describe.each(dials.map(({ id }) => id))('two stops of %s', (id) => {
 				marks: [],
 				picks: [],
 				remarks: [],
-				spendings: []
+				spendings: [],
+				answers: [],
+				ballots: []
 			},
 			pictures: new Map(takes.map((take) => [take.id, new Blob([plain])]))
 		});

@@ -212,7 +212,20 @@ const archive = (): Archive => ({
 		remarks: [
 			{ takeId: 't1', briefId: 'b1', faults: ['lettering', 'seam'], note: 'the "moon"', at: 6 }
 		],
-		spendings: [{ id: 't0', briefId: 'b1', model: 'birch', credits: 1.5, at: 2 }]
+		spendings: [{ id: 't0', briefId: 'b1', model: 'birch', credits: 1.5, at: 2 }],
+		answers: [
+			{
+				id: 'a0',
+				briefId: 'b1',
+				left: 't1',
+				right: 't1',
+				answer: 'left',
+				judge: 'Wren',
+				again: false,
+				at: 3
+			}
+		],
+		ballots: []
 	},
 	pictures: new Map([['t1', webp()]]),
 	starts: new Map([['ab'.repeat(32), new Blob([png], { type: 'image/png' })]])
@@ -301,11 +314,11 @@ describe('a brief as an archive', () => {
 			plans: whole.plans.map((plan) => ({ ...plan, rack: older(plan.rack) }))
 		};
 		const picture = await bytesOf(webp());
-		const { spendings: _spendings, ...older2 } = file;
+		const { spendings: _spendings, answers: _answers, ballots: _ballots, ...older2 } = file;
 		const back = await readArchive(zipOf(older2, picture));
 		// It had no ledger; nothing that its take cost was said.
 		const brief = { ...whole.brief, numbered: 1 };
-		expect(back.whole).toEqual({ ...whole, brief, spendings: [] });
+		expect(back.whole).toEqual({ ...whole, brief, spendings: [], answers: [] });
 	});
 
 	it('can stand beside itself under fresh ids', async () => {

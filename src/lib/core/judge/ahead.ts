@@ -19,7 +19,7 @@ const STRIDE = 4;
  * @returns 0 when it is settled; Infinity when it is more than 200
  */
 export function pairsLeft({ draws }: Fit, worths: Worths, standing: Standing): number {
-	if (standing.loss[standing.best] < SETTLED) return 0;
+	if (standing.settled) return 0;
 	const runners = standing.loss
 		.map((_, s) => s)
 		.sort((a, b) => standing.loss[a] - standing.loss[b])

@@ -34,6 +34,9 @@ export interface Layout {
 	scales: ('dial' | 'together' | 'luck')[];
 	/** Of effects of dials and of dials together, without lucks. */
 	effects: number;
+	/** Chances whose luck is eliminated, and those whose luck stands among the features; in order. */
+	innerChances: string[];
+	outerChances: string[];
 }
 
 /** Evidence as answers about sums of features; equal answers are counted, not repeated. */
@@ -169,5 +172,13 @@ export function compile(evidence: Evidence, { together, flat, lean = !flat }: Wa
 		},
 		weak: flat ? null : weak
 	};
-	return { problem, dials, together: pairsOf, scales, effects };
+	return {
+		problem,
+		dials,
+		together: pairsOf,
+		scales,
+		effects,
+		innerChances: hasLuck ? [...lucks.keys()] : [],
+		outerChances: hasLuck ? [...outer] : []
+	};
 }

@@ -20,6 +20,8 @@ export const EvidenceDial = z.object({
 	id: text,
 	label: text,
 	kind: z.enum(['choice', 'number']),
+	/** Whether its stops say by themselves what they are, as the names of models do. */
+	itself: z.boolean().default(false),
 	/** Whether equal steps of its scale are equal factors, as of a count of steps. */
 	logarithmic: z.boolean().default(false),
 	/** The least distance of two stops that is worth telling apart, on its scale. */
@@ -37,7 +39,7 @@ export const EvidenceTake = z.object({
 	chance: z.string().max(400),
 	credits: z.number().min(0).optional(),
 	seconds: z.number().min(0).optional(),
-	/** Whether it was looked at for faults: a take with a mark, a fault or an answer. */
+	/** Ids of faults that were seen in it. */
 	faults: z.array(z.string().max(60)).max(100).default([]),
 	/** By the ids of measures. */
 	measures: z.record(z.string().max(60), z.number()).default({})

@@ -14,6 +14,7 @@ function contest(labels: readonly string[], pairs: [number, number, number][]): 
 				id: 'model',
 				label: 'Model',
 				kind: 'choice',
+				itself: true,
 				logarithmic: false,
 				stops: labels.map((label) => ({ key: label, label }))
 			}

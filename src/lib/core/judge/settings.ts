@@ -63,9 +63,22 @@ export interface Standing {
 	mean: number[];
 	/** The one with the least expected loss. */
 	best: number;
+	/** Chance that the best one loses more than would be minded. */
+	risk: number;
+	/** Whether the answer can be relied on. */
+	settled: boolean;
 	/** Which setting is best in every draw. */
 	bestOf: Int32Array;
 }
+
+/** Expected loss below which an answer is settled, in worth: about 3% of preference. */
+export const SETTLED = 0.12;
+/** A loss that would be minded, and the chance of it that an answer may carry. */
+const MINDED = 0.5;
+const RISK = 0.03;
+
+/** A difference of worth that nobody would miss: about 4% of preference. */
+export const AS_GOOD = 0.15;
 
 export function standingOf({ count, draws, values }: Worths): Standing {
 	const bestOf = new Int32Array(draws);
@@ -85,11 +98,17 @@ export function standingOf({ count, draws, values }: Worths): Standing {
 	const chance = new Array<number>(count).fill(0);
 	for (const s of bestOf) chance[s] += 1 / draws;
 	const loss = mean.map((one) => highest - one);
-	return { chance, loss, mean, best: loss.indexOf(Math.min(...loss)), bestOf };
+	const best = loss.indexOf(Math.min(...loss));
+	let minded = 0;
+	for (let d = 0; d < draws; d++) if (top[d] - values[best * draws + d] > MINDED) minded++;
+	const risk = minded / draws;
+	const settled = isSettled(loss[best], risk);
+	return { chance, loss, mean, best, risk, settled, bestOf };
 }
 
-/** Expected loss below which an answer is settled, in worth: about 3% of preference. */
-export const SETTLED = 0.12;
-
-/** A difference of worth that nobody would miss: about 4% of preference. */
-export const AS_GOOD = 0.15;
+/**
+ * Whether an answer with an expected loss and a risk of a loss that would be minded is settled. The
+ * risk is asked for too: answers are looked at after every pair, and a look that comes out well by
+ * luck must not end them.
+ */
+export const isSettled = (loss: number, risk: number): boolean => loss < SETTLED && risk <= RISK;

@@ -131,7 +131,14 @@ export type Spending = z.infer<typeof Spending>;
 export const MarkKind = z.enum(['keep', 'maybe', 'drop']);
 export type MarkKind = z.infer<typeof MarkKind>;
 
-export const Mark = z.object({ takeId: id, briefId: id, kind: MarkKind, at: instant });
+export const Mark = z.object({
+	takeId: id,
+	briefId: id,
+	kind: MarkKind,
+	at: instant,
+	/** Whether the settings were hidden when it was given. */
+	blind: z.boolean().optional()
+});
 export type Mark = z.infer<typeof Mark>;
 
 /** Settings chosen at the end, with what speaks for them. */

@@ -3,6 +3,8 @@ import { restRack } from '$lib/core/dials';
 import { combinations } from '$lib/core/plan';
 import type { PlanRack, Take } from '$lib/core/schema';
 
+export { judgeWorld, type Trial } from './trial';
+export { rules, worldOf, type Rule, type World } from './worlds';
 export { alder, birch, cards, cedar } from './cards';
 
 /** A small plan: one held stop on every dial but for what is changed. */

@@ -2,7 +2,7 @@
 export function ranks(values: readonly number[]): number[] {
 	const order = values.map((_, i) => i).sort((a, b) => values[a] - values[b]);
 	const out = new Array<number>(values.length);
-	for (let from = 0; from < order.length; ) {
+	for (let from = 0; from < order.length;) {
 		let to = from;
 		while (to + 1 < order.length && values[order[to + 1]] === values[order[from]]) to++;
 		for (let i = from; i <= to; i++) out[order[i]] = (from + to) / 2 + 1;

@@ -67,8 +67,19 @@ describe('friedman', () => {
 
 describe('kendallW', () => {
 	it('is 1 where all agree, and 0 where two are opposed', () => {
-		expect(kendallW([[1, 2, 3], [1, 2, 3], [4, 5, 6]])).toBeCloseTo(1, 12);
-		expect(kendallW([[1, 2, 3], [3, 2, 1]])).toBeCloseTo(0, 12);
+		expect(
+			kendallW([
+				[1, 2, 3],
+				[1, 2, 3],
+				[4, 5, 6]
+			])
+		).toBeCloseTo(1, 12);
+		expect(
+			kendallW([
+				[1, 2, 3],
+				[3, 2, 1]
+			])
+		).toBeCloseTo(0, 12);
 	});
 });
 
@@ -83,7 +94,8 @@ describe('mcnemar', () => {
 describe('chiSquaredAbove', () => {
 	// Two degrees of freedom are an exponential; one is a normal squared, 5% beyond 1.96.
 	it('is exact where a closed form exists', () => {
-		for (const x of [0.1, 1, 3, 8, 30]) expect(chiSquaredAbove(x, 2)).toBeCloseTo(Math.exp(-x / 2), 12);
+		for (const x of [0.1, 1, 3, 8, 30])
+			expect(chiSquaredAbove(x, 2)).toBeCloseTo(Math.exp(-x / 2), 12);
 		expect(chiSquaredAbove(1.959963984540054 ** 2, 1)).toBeCloseTo(0.05, 10);
 		expect(chiSquaredAbove(0, 3)).toBe(1);
 	});

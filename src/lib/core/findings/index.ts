@@ -1,0 +1,53 @@
+import { fit, wantedFor, type Evidence, type Fit } from '$lib/core/judge';
+import type { Said } from './finding';
+import { knownFrom } from './known';
+import { missingOf, type Missing } from './missing';
+import { findings, type FindingId } from './questions';
+
+export type { Figure } from './drawn';
+export type { Drawing, FindingKind, Interval, Said, Table } from './finding';
+export { gather, ofJudge, type Gathered } from './gather';
+export { knownFrom, type Known } from './known';
+export { missingOf, type Missing } from './missing';
+export { findings, type FindingId } from './questions';
+export { contender, judgedIn, type Best, type Contender } from './questions/best';
+export type { Consistency } from './questions/consistency';
+export type { DialFinding } from './questions/dials';
+export { keepersOf, keptSays, type Keepers } from './questions/keepers';
+export type { Proposal } from './questions/next';
+export {
+	chiSquaredAbove,
+	friedman,
+	kendallW,
+	mcnemar,
+	spearman,
+	takesToBeSure,
+	wilson,
+	type Rate
+} from './statistics';
+export { creditsSay, listed, percent, settingSays, short, span } from './words';
+
+/** All that evidence says, question by question. */
+export interface Findings {
+	missing: Missing | null;
+	said: { id: FindingId; question: string; items: Said[] }[];
+}
+
+/** Answers every question from a fit. */
+export function findingsFrom(evidence: Evidence, fitted: Fit): Findings {
+	const missing = missingOf(evidence);
+	if (missing?.nothing) return { missing, said: [] };
+	const known = knownFrom(evidence, fitted);
+	const said = findings.map(({ id, question, compute }) => ({
+		id,
+		question,
+		items: compute(known)
+	}));
+	return { missing, said: said.filter(({ items }) => items.length) };
+}
+
+/** Fits evidence, and answers every question. */
+export function findingsOf(evidence: Evidence): Findings {
+	if (missingOf(evidence)?.nothing) return findingsFrom(evidence, undefined as never);
+	return findingsFrom(evidence, fit(evidence, wantedFor(evidence)));
+}

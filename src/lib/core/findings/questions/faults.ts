@@ -1,0 +1,158 @@
+import type { EvidenceDial } from '$lib/core/judge';
+import { defineFinding } from '../finding';
+import type { Known } from '../known';
+import { chiSquaredAbove, mcnemar, wilson, type Rate } from '../statistics';
+import { percent, span, stopSays } from '../words';
+
+/** How often a fault was seen by the stops of a dial. */
+export interface FaultFinding {
+	fault: string;
+	dial: string;
+	stops: { key: string; seen: Rate }[];
+	/** The two stops that differ most, over takes matched in all else. */
+	matched: {
+		first: number;
+		second: number;
+		onlyFirst: number;
+		onlySecond: number;
+		pairs: number;
+		p: number;
+	} | null;
+}
+
+/** Takes that were looked at: those with a mark or a fault. */
+const looked = ({ evidence, marks }: Known) =>
+	evidence.takes.filter(({ id, faults }) => marks.has(id) || faults.length > 0);
+
+export const faultsBySetting = defineFinding<'faults', FaultFinding>({
+	id: 'faults',
+	question: 'Which faults where?',
+	reckoned:
+		'Takes with the fault of those that were looked at (marked, or with a fault noted), with Wilson\u2019s 95% interval, along the dial where it differs most. Two stops are compared over takes that are the same in all else, by McNemar\u2019s test.',
+	source: 'Wilson 1927; McNemar 1947',
+	place: 'more',
+	compute: (known) => {
+		const takes = looked(known);
+		const ids = [...new Set(takes.flatMap(({ faults }) => faults))];
+		return ids
+			.map((fault) => ({ fault, all: takes.filter(({ faults }) => faults.includes(fault)).length }))
+			.sort((a, b) => b.all - a.all)
+			.slice(0, 6)
+			.flatMap(({ fault, all }) => {
+				const along = known.evidence.dials
+					.map((dial, d) => ({ dial, d, stops: ratesOf(takes, fault, dial, d) }))
+					.map((one) => ({ ...one, apart: apart(one.stops) }))
+					.sort((a, b) => b.apart - a.apart)[0];
+				if (!along) return [];
+				return [told(known, takes, fault, all, along.dial, along.d, along.stops)];
+			});
+	}
+});
+
+type Takes = Known['evidence']['takes'];
+
+const ratesOf = (takes: Takes, fault: string, dial: EvidenceDial, d: number) =>
+	dial.stops.map(({ key }, s) => {
+		const here = takes.filter(({ stops }) => stops[d] === s);
+		return {
+			key,
+			seen: wilson(here.filter(({ faults }) => faults.includes(fault)).length, here.length)
+		};
+	});
+
+/** By how much rates differ beside what chance does. */
+function apart(stops: readonly { seen: Rate }[]): number {
+	const known = stops.filter(({ seen }) => seen.of > 0).map(({ seen }) => seen);
+	if (known.length < 2) return -1;
+	const [most, least] = [
+		known.reduce((a, b) => (b.rate > a.rate ? b : a)),
+		known.reduce((a, b) => (b.rate < a.rate ? b : a))
+	];
+	return (most.rate - least.rate) / (most.high - most.low + least.high - least.low);
+}
+
+function told(
+	{ evidence }: Known,
+	takes: Takes,
+	fault: string,
+	all: number,
+	dial: EvidenceDial,
+	d: number,
+	stops: FaultFinding['stops']
+) {
+	const name = evidence.names.faults[fault] ?? fault;
+	const order = stops
+		.map((_, s) => s)
+		.filter((s) => stops[s].seen.of)
+		.sort((a, b) => stops[b].seen.rate - stops[a].seen.rate);
+	const [first, second] = [order[0], order.at(-1)!];
+	const matched = first === second ? null : matchedAt(takes, fault, d, first, second);
+	const rate = (s: number) =>
+		`${stops[s].seen.count} of ${stops[s].seen.of} (${span(stops[s].seen)})`;
+	const sure = matched && matched.p < 0.05;
+	const says =
+		first === second || stops[first].seen.rate === stops[second].seen.rate
+			? `Seen in ${all} of ${takes.length} takes, wherever the dials stood.`
+			: `Most with ${stopSays(dial, first)}: ${rate(first)}; least with ${stopSays(dial, second)}: ${rate(second)}. ${
+					!matched
+						? 'No takes are matched in all else.'
+						: sure
+							? `On takes that are the same in all else it is ${matched.onlyFirst} against ${matched.onlySecond}: hardly chance (p ${matched.p.toFixed(3)}).`
+							: `On takes that are the same in all else it is ${matched.onlyFirst} against ${matched.onlySecond}: that may be chance.`
+				}`;
+	return {
+		id: fault,
+		about: name.charAt(0).toUpperCase() + name.slice(1),
+		says,
+		data: { fault, dial: dial.id, stops, matched },
+		drawing: {
+			kind: 'rates' as const,
+			unit: `takes with ${name}`,
+			rows: stops.map(({ seen }, s) => ({
+				label: dial.stops[s].label,
+				middle: seen.of ? seen.rate : 0,
+				low: seen.low,
+				high: seen.high,
+				leads: false,
+				count: seen.count,
+				of: seen.of
+			}))
+		},
+		table: {
+			columns: [dial.label.toLowerCase(), 'seen', 'looked at', 'rate', 'from', 'to'],
+			rows: stops.map(({ seen }, s) => [
+				dial.stops[s].label,
+				seen.count,
+				seen.of,
+				seen.of ? percent(seen.rate) : '',
+				percent(seen.low),
+				percent(seen.high)
+			])
+		}
+	};
+}
+
+function matchedAt(
+	takes: Takes,
+	fault: string,
+	d: number,
+	first: number,
+	second: number
+): FaultFinding['matched'] {
+	const blocks = new Map<string, { first?: boolean; second?: boolean }>();
+	for (const { stops, chance, faults } of takes) {
+		if (stops[d] !== first && stops[d] !== second) continue;
+		const key = `${chance}|${stops.filter((_, i) => i !== d).join(' ')}`;
+		const block = blocks.get(key) ?? {};
+		block[stops[d] === first ? 'first' : 'second'] ??= faults.includes(fault);
+		blocks.set(key, block);
+	}
+	const whole = [...blocks.values()].filter(
+		(one) => one.first !== undefined && one.second !== undefined
+	);
+	if (!whole.length) return null;
+	const onlyFirst = whole.filter((one) => one.first && !one.second).length;
+	const onlySecond = whole.filter((one) => one.second && !one.first).length;
+	const p = chiSquaredAbove(mcnemar(onlyFirst, onlySecond), 1);
+	return { first, second, onlyFirst, onlySecond, pairs: whole.length, p };
+}

@@ -1,0 +1,31 @@
+import type { FindingKind } from '../finding';
+import { best } from './best';
+import { consistency } from './consistency';
+import { dialFindings } from './dials';
+import { faultsBySetting } from './faults';
+import { price, time } from './frontier';
+import { hints } from './hints';
+import { judges } from './judges';
+import { keepers } from './keepers';
+import { next } from './next';
+import { together } from './together';
+
+/** Every question that evidence answers, in the order in which they are shown. A new one is a file and a line here. */
+const register = [
+	best,
+	next,
+	dialFindings,
+	together,
+	keepers,
+	price,
+	time,
+	faultsBySetting,
+	hints,
+	consistency,
+	judges
+] as const;
+
+export type FindingId = (typeof register)[number]['id'];
+
+export const findings: readonly FindingKind<FindingId>[] =
+	register as unknown as readonly FindingKind<FindingId>[];

@@ -1,0 +1,361 @@
+import { curveOf, logistic, settingKey, worthsOf, type Worths } from '$lib/core/judge';
+import { normals, stream } from '$lib/core/random';
+import { defineFinding } from '../finding';
+import type { Known } from '../known';
+import { listed, many, percent, settingSays, short, stopSays } from '../words';
+
+/** Stops of a proposal on a dial: those that were made, by their keys, and new ones in figures. */
+export interface ProposedStops {
+	dial: string;
+	keys: string[];
+	values: number[];
+}
+
+/** A plan that would tell more. */
+export interface Proposal {
+	kind: 'finer' | 'seeds' | 'unseen';
+	/** Dials that are turned or held; what is not named stays as it is. */
+	stops: ProposedStops[];
+	/** The settings that are run, each with a stop on every dial of the evidence; null for a new value. */
+	settings: { keys: (string | null)[]; values: (number | null)[] }[];
+	/** Fresh seeds, each for every setting. */
+	seeds: number;
+	takes: number;
+	/** Credits, from what takes like these have cost; null where nothing is known. */
+	credits: number | null;
+	/** What is expected to be gained, in worth and as preference over the best of today. */
+	gain: number;
+	preferred: number;
+	says: string;
+	why: string;
+}
+
+/** Gains below this are not worth a plan. */
+const WORTH_IT = 0.02;
+/** Proposals that are told at most. */
+const MOST = 3;
+const FRESH = 4;
+/** Truths that are tried, and draws that are weighed by what would be seen. */
+const TRUTHS = 24;
+const KEPT = 400;
+
+/** A setting that may be run, with its worth by draws. */
+interface Candidate {
+	/** Its place among the settings that were made; -1 for a new one. */
+	made: number;
+	stops: (number | null)[];
+	values: (number | null)[];
+	worth: (draw: number) => number;
+}
+
+interface Idea {
+	kind: Proposal['kind'];
+	candidates: Candidate[];
+	seeds: number;
+	says: string;
+	why: string;
+}
+
+export const next = defineFinding<'next', Proposal>({
+	id: 'next',
+	question: 'What to run next?',
+	reckoned:
+		'For every plan that comes into question, marks of its takes are drawn from what may be true, all draws are weighed by them, and the settings that would then be chosen are looked up: the gain is by how much they would be better than those of today, on average (the knowledge gradient). Shown are the plans that gain most, up to one of a kind.',
+	source: 'Frazier 2009',
+	place: 'answer',
+	compute: (known) => {
+		const { evidence } = known;
+		if (known.settings.length < 2 || (!evidence.marks.length && !evidence.pairs.length)) return [];
+		const ideas = [...finer(known), ...moreSeeds(known), ...unseen(known)];
+		return ideas
+			.map((idea) => proposalOf(known, idea))
+			.filter(({ gain }) => gain > WORTH_IT)
+			.sort((a, b) => b.gain - a.gain)
+			.filter(({ kind }, i, all) => all.findIndex((one) => one.kind === kind) === i)
+			.slice(0, MOST)
+			.map((data) => ({
+				id: data.kind,
+				about: 'What to run next',
+				says: data.says,
+				data,
+				drawing: null,
+				table: null
+			}));
+	}
+});
+
+const worthAt =
+	({ values, draws }: Worths, setting: number) =>
+	(draw: number): number =>
+		values[setting * draws + draw];
+
+const asCandidate = ({ settings, worths }: Known, made: number): Candidate => ({
+	made,
+	stops: [...settings[made].stops],
+	values: settings[made].stops.map(() => null),
+	worth: worthAt(worths, made)
+});
+
+/** The few that are close, on fresh seeds. */
+function moreSeeds(known: Known): Idea[] {
+	const { standing, settings, evidence } = known;
+	if (standing.settled) return [];
+	const close = settings
+		.map((_, s) => s)
+		.sort((a, b) => standing.chance[b] - standing.chance[a])
+		.filter((s, i) => i < 2 || (i < 4 && standing.chance[s] > 0.1));
+	return [
+		{
+			kind: 'seeds',
+			candidates: close.map((s) => asCandidate(known, s)),
+			seeds: FRESH,
+			says: `${listed(close.map((s) => settingSays(evidence, settings[s].stops)))} on ${FRESH} fresh seeds`,
+			why: 'They are close, and luck may have decided so far.'
+		}
+	];
+}
+
+/** Combinations of stops that were not made and may beat the best. */
+function unseen(known: Known): Idea[] {
+	const { evidence, fit, settings, standing, worths } = known;
+	const made = new Set(settings.map(({ stops }) => settingKey(stops)));
+	const levels = evidence.dials.map(({ stops }) => stops.length);
+	const all = levels.reduce((product, n) => product * n, 1);
+	if (all <= made.size || all > 20_000) return [];
+	const open: number[][] = [];
+	for (let i = 0; i < all; i++) {
+		let rest = i;
+		const stops = levels.map((n) => {
+			const at = rest % n;
+			rest = Math.floor(rest / n);
+			return at;
+		});
+		if (!made.has(settingKey(stops))) open.push(stops);
+	}
+	const mean = (stops: readonly number[]) =>
+		stops.reduce((sum, stop, d) => {
+			let all = 0;
+			for (let i = 0; i < fit.draws.count; i += 8)
+				all += fit.draws.effects[i * fit.draws.width + fit.layout.dials[d] + stop];
+			return sum + all / (fit.draws.count / 8);
+		}, 0);
+	const best = open
+		.map((stops) => ({ stops, mean: mean(stops) }))
+		.sort((a, b) => b.mean - a.mean)
+		.slice(0, 2)
+		.map(({ stops }) => stops);
+	const theirs = worthsOf(
+		fit,
+		best.map((stops) => ({ stops }))
+	);
+	const beats = best.map((_, i) => {
+		let count = 0;
+		for (let d = 0; d < worths.draws; d++)
+			if (worthAt(theirs, i)(d) > worthAt(worths, standing.best)(d)) count++;
+		return count / worths.draws;
+	});
+	if (!best.length || beats[0] < 0.15) return [];
+	return [
+		{
+			kind: 'unseen',
+			candidates: best.map((stops, i) => ({
+				made: -1,
+				stops,
+				values: stops.map(() => null),
+				worth: worthAt(theirs, i)
+			})),
+			seeds: FRESH,
+			says: `${listed(best.map((stops) => settingSays(evidence, stops)))} on ${FRESH} fresh seeds`,
+			why: `Not made yet; the first beats the best of today with a chance of ${percent(beats[0])}.`
+		}
+	];
+}
+
+/** Finer stops of a number dial round the top of its curve, all else as in the best settings. */
+function finer(known: Known): Idea[] {
+	const { evidence, fit, settings, standing } = known;
+	const { draws, layout } = fit;
+	const at = settings[standing.best].stops;
+	return evidence.dials.flatMap((dial, d): Idea[] => {
+		if (dial.kind !== 'number' || dial.stops.length < 3 || dial.step === undefined) return [];
+		const PLACES = 33;
+		const curve = curveOf(dial, PLACES);
+		const mean = curve.at.map((_, g) => {
+			let sum = 0;
+			for (let s = 0; s < dial.stops.length; s++) {
+				let effect = 0;
+				for (let i = 0; i < draws.count; i += 8)
+					effect += draws.effects[i * draws.width + layout.dials[d] + s];
+				sum += curve.weights.get(g, s) * (effect / (draws.count / 8));
+			}
+			return sum;
+		});
+		const top = mean.indexOf(Math.max(...mean));
+		const places = dial.stops.map((stop) => stop.at ?? 0).sort((a, b) => a - b);
+		const below = places.filter((one) => one <= curve.at[top]).at(-1) ?? places[0];
+		const above = places.find((one) => one > curve.at[top]) ?? places.at(-1)!;
+		const round = (value: number) =>
+			Number((Math.round(value / dial.step!) * dial.step!).toFixed(6));
+		const gap = above - below || places[1] - places[0];
+		const wanted = [curve.at[top] - gap / 4, curve.at[top], curve.at[top] + gap / 4].map((value) =>
+			round(Math.max(places[0], Math.min(places.at(-1)!, value)))
+		);
+		const fresh = [...new Set(wanted)].filter((value) => !places.includes(value));
+		if (!fresh.length) return [];
+		const noise = normals(977, d, draws.count * PLACES);
+		const scaleAt = layout.problem.blocks[d].scale;
+		const candidates = fresh.map((value): Candidate => {
+			const g = curve.at.reduce(
+				(near, one, i) => (Math.abs(one - value) < Math.abs(curve.at[near] - value) ? i : near),
+				0
+			);
+			const made = worthAt(known.worths, standing.best);
+			return {
+				made: -1,
+				stops: at.map((stop, i) => (i === d ? null : stop)),
+				values: at.map((_, i) => (i === d ? value : null)),
+				worth: (draw) => {
+					let effect = 0;
+					for (let s = 0; s < dial.stops.length; s++)
+						effect +=
+							curve.weights.get(g, s) * draws.effects[draw * draws.width + layout.dials[d] + s];
+					let rest = 0;
+					for (let k = 0; k < PLACES; k++) rest += curve.open.get(g, k) * noise[draw * PLACES + k];
+					effect += draws.scales[draw * layout.scales.length + scaleAt] * rest;
+					return made(draw) - draws.effects[draw * draws.width + layout.dials[d] + at[d]] + effect;
+				}
+			};
+		});
+		const held = at.flatMap((stop, i) => (i === d ? [] : [stopSays(evidence.dials[i], stop)]));
+		return [
+			{
+				kind: 'finer',
+				candidates: [...candidates, asCandidate(known, standing.best)],
+				seeds: FRESH,
+				says: `${dial.label.toLowerCase()} ${listed([...fresh, dial.stops[at[d]].at ?? 0].sort((a, b) => a - b).map((v) => short(v)))}${
+					held.length ? `, ${held.join(', ')},` : ''
+				} on ${FRESH} fresh seeds`,
+				why: `The curve of ${dial.label.toLowerCase()} has its top near ${short(curve.at[top], 1)}, between stops.`
+			}
+		];
+	});
+}
+
+function proposalOf(known: Known, { kind, candidates, seeds, says, why }: Idea): Proposal {
+	const { evidence } = known;
+	const takes = candidates.length * seeds;
+	const gain = gainOf(known, candidates, seeds);
+	const prices = candidates.map((one) => priceOf(known, one));
+	const credits = prices.every((one) => one !== null)
+		? prices.reduce((sum: number, one) => sum + one * seeds, 0)
+		: null;
+	const stops = evidence.dials.map((dial, d): ProposedStops => {
+		const keys = candidates.flatMap((one) => {
+			const stop = one.stops[d];
+			return stop === null ? [] : [dial.stops[stop].key];
+		});
+		const values = candidates.flatMap((one) => one.values[d] ?? []);
+		return { dial: dial.id, keys: [...new Set(keys)], values: [...new Set(values)] };
+	});
+	return {
+		kind,
+		stops,
+		settings: candidates.map((one) => ({
+			keys: one.stops.map((stop, d) => (stop === null ? null : evidence.dials[d].stops[stop].key)),
+			values: one.values
+		})),
+		seeds,
+		takes,
+		credits,
+		gain,
+		preferred: logistic(gain),
+		says: `${many(takes, 'take')}: ${says}.`,
+		why
+	};
+}
+
+/** What a take of a setting costs: as it did, or as takes that differ from it least did. */
+function priceOf(known: Known, { made, stops }: Candidate): number | null {
+	if (made >= 0) return known.credits(made) ?? null;
+	let [nearest, least]: [number | null, number] = [null, Infinity];
+	known.settings.forEach((setting, s) => {
+		const credits = known.credits(s);
+		const apart = setting.stops.filter((stop, d) => stop !== stops[d]).length;
+		if (credits !== undefined && apart < least) [nearest, least] = [credits, apart];
+	});
+	return nearest;
+}
+
+/** By how much the setting that is chosen after the plan is better than the one of today, on average. */
+function gainOf(
+	{ worths, standing, settings, fit }: Known,
+	candidates: readonly Candidate[],
+	seeds: number
+): number {
+	const { draws, layout } = fit;
+	const every = Math.max(1, Math.floor(draws.count / KEPT));
+	const kept = Array.from({ length: Math.floor(draws.count / every) }, (_, i) => i * every);
+	const runners = settings
+		.map((_, s) => s)
+		.sort((a, b) => standing.loss[a] - standing.loss[b])
+		.slice(0, 10);
+	const known = [
+		...runners.map((s) => worthAt(worths, s)),
+		...candidates.map(({ worth }) => worth)
+	].map((worth) => Float64Array.from(kept, worth));
+	const seen = known.slice(runners.length);
+	const luckAt = layout.scales.indexOf('luck');
+	const today = known[0].reduce((a, b) => a + b, 0) / kept.length;
+	let sum = 0;
+	for (let t = 0; t < TRUTHS; t++) {
+		const draw = stream(`next|${t}`);
+		const truth = Math.floor(((t + 0.5) * kept.length) / TRUTHS);
+		const weights = new Float64Array(kept.length).fill(1);
+		weights[truth] = 0;
+		for (let s = 0; s < seeds; s++) {
+			const of = kept[truth];
+			const scale = luckAt < 0 ? 0 : draws.scales[of * layout.scales.length + luckAt];
+			const luck =
+				scale * Math.sqrt(-2 * Math.log(draw.next())) * Math.cos(2 * Math.PI * draw.next());
+			// The candidates are compared on the seed: its luck cancels, and each is seen against their mean.
+			const shown = seen.map((worth) => worth[truth] + luck);
+			const roll = seen.map(() => draw.next());
+			for (let c = 0; c < seen.length; c++) {
+				const level = markOf(draws, of, shown[c], roll[c]);
+				for (let i = 0; i < kept.length; i++)
+					weights[i] *= chanceOfMark(draws, kept[i], seen[c][i] + luck, level);
+			}
+		}
+		let all = 0;
+		for (const weight of weights) all += weight;
+		if (!(all > 0)) continue;
+		let top = -Infinity;
+		for (const worth of known) {
+			let mean = 0;
+			for (let i = 0; i < kept.length; i++) mean += weights[i] * worth[i];
+			top = Math.max(top, mean / all);
+		}
+		sum += top;
+	}
+	return Math.max(0, sum / TRUTHS - today);
+}
+
+/** Cuts of a draw, or such as split takes in three where nothing was marked. */
+const cutsOf = ({ answers }: Known['fit']['draws'], d: number): [number, number] =>
+	Number.isNaN(answers[d * 5]) ? [-0.7, 0.7] : [answers[d * 5], answers[d * 5 + 1]];
+
+function chanceOfMark(
+	draws: Known['fit']['draws'],
+	d: number,
+	worth: number,
+	level: number
+): number {
+	const [low, high] = cutsOf(draws, d);
+	const [a, b] = [logistic(low - worth), logistic(high - worth)];
+	return Math.max(1e-9, level === 0 ? a : level === 1 ? b - a : 1 - b);
+}
+
+function markOf(draws: Known['fit']['draws'], d: number, worth: number, roll: number): number {
+	const [low, high] = cutsOf(draws, d);
+	return roll < logistic(low - worth) ? 0 : roll < logistic(high - worth) ? 1 : 2;
+}
