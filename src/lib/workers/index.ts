@@ -4,12 +4,16 @@ import type { Made } from '$lib/core/dials';
 import type { Archive } from '$lib/core/formats';
 import type { Apart, DifferenceKind } from '$lib/core/measure';
 import type { Offer } from '$lib/core/plan';
+import type { Findings } from '$lib/core/findings';
+import type { Evidence, PairsAsked, PairsKnown } from '$lib/core/judge';
 import type { Design, Measured, ModelCard, PlanRack } from '$lib/core/schema';
 import ArchivesWorker from './archives.worker?worker';
 import type { ArchivesApi, OnStep } from './archives.worker';
 import { desk } from './desk';
 import DesignsWorker from './designs.worker?worker';
 import type { DesignsApi } from './designs.worker';
+import type { FindingsApi } from './findings.worker';
+import FindingsWorker from './findings.worker?worker';
 import type { Chosen, ImportsApi, Opened } from './imports.worker';
 import ImportsWorker from './imports.worker?worker';
 import type { Keyed, MeasuresApi, Subtracted } from './measures.worker';
@@ -27,6 +31,7 @@ const output = desk<OutputApi>(() => new OutputWorker());
 const imports = desk<ImportsApi>(() => new ImportsWorker());
 const archives = desk<ArchivesApi>(() => new ArchivesWorker());
 const designs = desk<DesignsApi>(() => new DesignsWorker());
+const judging = desk<FindingsApi>(() => new FindingsWorker());
 
 /**
  * A picture as it may be kept, with a small WebP of it, its longer side at most 384 pixels. Rejects
@@ -40,6 +45,10 @@ export const coloursOf = (picture: Blob): Promise<Colours> => pictures((at) => a
 
 /** SHA-256 of a picture's pixels, as a render service gives it with a take. */
 export const pixelHash = (picture: Blob): Promise<string> => pictures((at) => at.pixels(picture));
+
+/** A picture as an address that holds it: for a screen, and without what its file says besides. */
+export const plainPicture = (picture: Blob, longest: number): Promise<string> =>
+	pictures((at) => at.plain(picture, longest));
 
 /** Measures a take's picture: what is known of it already is kept. */
 export const measure = (picture: Blob, known?: Measured): Promise<Measured> =>
@@ -85,3 +94,11 @@ export const workOutOffers = (
 	cards: ModelCard[],
 	room: number
 ): Promise<Offer[]> => designs((at) => at.offersWithin({ rack, design }, cards, room));
+
+/** The next blind pair, and how far the answer is settled. It goes on from the fit before. */
+export const nextPairOf = (asked: PairsAsked): Promise<PairsKnown> =>
+	judging((at) => at.pairs(asked));
+
+/** Every question that evidence answers. */
+export const findingsIn = (evidence: Evidence): Promise<Findings> =>
+	judging((at) => at.findings(evidence));

@@ -12,10 +12,12 @@ import {
 } from './design';
 import { ends } from './ends';
 import { fraction } from './fraction';
+import { listed } from './listed';
+import { rounds } from './rounds';
 import { scatter } from './scatter';
 
 /** Every design, in the order in which they are offered. A new one is a file and a line here. */
-const register = [all, around, ends, fraction, scatter] as const;
+const register = [all, around, ends, fraction, scatter, rounds, listed] as const;
 
 type Entry = (typeof register)[number];
 

@@ -24,6 +24,8 @@ export interface Gathered {
 	/** Faults that the artist added to those that ship. */
 	ownFaults?: readonly { id: string; label: string }[];
 	purse?: Purse;
+	/** Takes are told apart even where no dial does: each is a stop of its own. */
+	apart?: boolean;
 }
 
 /**
@@ -36,6 +38,8 @@ export function gather(of: Gathered): Evidence {
 		.filter(({ id }) => !chanceDials.includes(id))
 		.map((dial) => ({ dial, stops: stopsOf(dial, takes) }))
 		.filter(({ stops }) => stops.size > 1);
+	if (!varied.length && takes.length > 1 && (of.apart || of.answers.length))
+		return eachApart(of, takes);
 	const places = varied.map(({ stops }) => new Map([...stops.keys()].map((key, i) => [key, i])));
 	const there = new Set(takes.map(({ id }) => id));
 	const { purse } = of;
@@ -66,6 +70,43 @@ export function gather(of: Gathered): Evidence {
 		...(purse?.creditPrice
 			? { money: { perCredit: purse.creditPrice, currency: purse.currency } }
 			: {})
+	};
+}
+
+/**
+ * Evidence about the takes themselves, where no dial tells them apart: pictures that were brought in
+ * without settings, or takes of one setting that were compared all the same.
+ */
+function eachApart(of: Gathered, takes: readonly Take[]): Evidence {
+	const { dials: _, ...rest } = gather({ ...of, answers: [], apart: false, takes: [] });
+	const place = new Map(takes.map(({ id }, i) => [id, i]));
+	return {
+		...rest,
+		dials: [
+			{
+				id: 'take',
+				label: 'Take',
+				kind: 'choice',
+				itself: true,
+				logarithmic: false,
+				stops: takes.map(({ id, number }) => ({ key: id, label: `take ${number}` }))
+			}
+		],
+		takes: takes.map(({ id, credits, seconds }, i) => ({
+			id,
+			stops: [i],
+			chance: '',
+			...(credits === undefined ? {} : { credits }),
+			...(seconds === undefined ? {} : { seconds }),
+			faults: of.remarks.get(id)?.faults ?? [],
+			measures: of.measured.get(id)?.values ?? {}
+		})),
+		marks: of.marks
+			.filter(({ takeId }) => place.has(takeId))
+			.map(({ takeId, kind, blind }) => ({ take: takeId, mark: kind, judge: '', blind: !!blind })),
+		pairs: of.answers
+			.filter(({ left, right }) => place.has(left) && place.has(right))
+			.map(({ left, right, answer, judge }) => ({ left, right, answer, judge }))
 	};
 }
 

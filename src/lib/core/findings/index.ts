@@ -11,7 +11,7 @@ export { knownFrom, type Known } from './known';
 export { missingOf, type Missing } from './missing';
 export { findings, type FindingId } from './questions';
 export { contender, judgedIn, type Best, type Contender } from './questions/best';
-export type { Consistency } from './questions/consistency';
+export { consistencyOf, type Consistency } from './questions/consistency';
 export type { DialFinding } from './questions/dials';
 export { keepersOf, keptSays, type Keepers } from './questions/keepers';
 export type { Proposal } from './questions/next';

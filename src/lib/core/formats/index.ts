@@ -18,6 +18,7 @@ export {
 export { mannerOf, readNumber, type Manner } from './numbers';
 export { unescapeCell } from './table-cells';
 export { unpackPictures, type Unpacked } from './unpack';
+export * from './ballot';
 export { FileProblem } from './errors';
 export { pictureBounds, pictureHead, type PictureHead } from './head';
 export { endingOf, isPictureName, isTableName, kindOf, type PictureKind } from './kinds';

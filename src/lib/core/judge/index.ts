@@ -29,3 +29,4 @@ export {
 	type Worths
 } from './settings';
 export { toldTogether, wantedFor } from './wanted';
+export { Sitting, type PairsAsked, type PairsKnown } from './session';

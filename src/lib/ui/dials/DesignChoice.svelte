@@ -59,6 +59,23 @@
 			{#if bounds.ofAll}of {bounds.most}{/if}</label
 		>
 	{/if}
+	{#if 'seeds' in design}
+		<label
+			>on <input
+				class="num"
+				type="number"
+				aria-label="Seeds of the first round"
+				min="1"
+				max={desk.rack.seed.length}
+				value={Math.min(design.seeds, desk.rack.seed.length)}
+				onchange={(e) => {
+					const seeds = Math.max(1, Math.min(64, Math.round(e.currentTarget.valueAsNumber) || 1));
+					desk.setDesign({ ...design, seeds });
+				}}
+			/>
+			of {desk.rack.seed.length} seeds</label
+		>
+	{/if}
 	{#if 'pairs' in design && pairs.length > 0 && pairs.length <= 10}
 		<details>
 			<summary>{design.pairs.length ? many(design.pairs.length, 'pair') : 'pairs'}</summary>

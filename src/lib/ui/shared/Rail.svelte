@@ -1,9 +1,11 @@
 <script lang="ts">
 	import { SideNav, SideNavItems, SideNavLink } from 'carbon-components-svelte';
 	import BookmarkIcon from 'carbon-icons-svelte/lib/Bookmark.svelte';
+	import FindingsIcon from 'carbon-icons-svelte/lib/ChartHighLow.svelte';
 	import GridIcon from 'carbon-icons-svelte/lib/Grid.svelte';
 	import ModelsIcon from 'carbon-icons-svelte/lib/Model.svelte';
 	import NotebookIcon from 'carbon-icons-svelte/lib/Notebook.svelte';
+	import PairsIcon from 'carbon-icons-svelte/lib/Compare.svelte';
 	import DialsIcon from 'carbon-icons-svelte/lib/SettingsAdjust.svelte';
 	import WordsIcon from 'carbon-icons-svelte/lib/TextShortParagraph.svelte';
 	import { page } from '$app/state';
@@ -14,6 +16,8 @@
 		{ id: 'words', label: 'Words', icon: WordsIcon },
 		{ id: 'dials', label: 'Dials', icon: DialsIcon },
 		{ id: 'sheet', label: 'Sheet', icon: GridIcon },
+		{ id: 'pairs', label: 'Pairs', icon: PairsIcon },
+		{ id: 'findings', label: 'Findings', icon: FindingsIcon },
 		{ id: 'pick', label: 'Pick', icon: BookmarkIcon }
 	];
 

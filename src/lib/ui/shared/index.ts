@@ -10,6 +10,7 @@ export { default as TakePicture } from './TakePicture.svelte';
 export { default as TopBar } from './TopBar.svelte';
 export { door, largestPart, midnight, type Ask, type Part } from './door.svelte';
 export { chooseFile, saveFile } from './files';
+export { openJudged, type Judged } from './judged.svelte';
 export { goOn } from './landing';
 export { focusInto, focusReturner, layers } from './layers.svelte';
 export { takesLetters } from './letters';

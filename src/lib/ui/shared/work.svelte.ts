@@ -24,7 +24,8 @@ export interface Work {
 	/** Changes what replaces something: it is said, with a button that takes it back. */
 	replace(change: Partial<OwnFields>, told: string): void;
 	setRack(change: Partial<Rack>): void;
-	mark(takes: Take[], kind: MarkKind | null): Promise<void>;
+	/** @param blind whether their settings were hidden */
+	mark(takes: Take[], kind: MarkKind | null, blind?: boolean): Promise<void>;
 	/** Notes a fault in takes, or takes it away from them when all have it. */
 	fault(takes: Take[], fault: string): Promise<void>;
 	note(take: Take, note: string): Promise<void>;
@@ -145,8 +146,8 @@ export function openWork(id: () => string, besideId: () => string = () => ''): W
 			);
 		},
 		note: (take, note) => remark([{ ...remarkOn(take), note, at: Date.now() }], 'the note'),
-		async mark(chosen, kind) {
-			const before = await store.markTakes(chosen, kind, Date.now());
+		async mark(chosen, kind, blind = false) {
+			const before = await store.markTakes(chosen, kind, Date.now(), blind);
 			const as = (old: MarkKind | null) => chosen.filter(({ id }) => before.get(id) === old);
 			undo.push({
 				says: `the mark of ${many(chosen.length, 'take')}`,
@@ -154,7 +155,7 @@ export function openWork(id: () => string, besideId: () => string = () => ''): W
 					for (const old of new Set(before.values()))
 						await store.markTakes(as(old), old, Date.now());
 				},
-				again: () => store.markTakes(chosen, kind, Date.now())
+				again: () => store.markTakes(chosen, kind, Date.now(), blind)
 			});
 		}
 	};

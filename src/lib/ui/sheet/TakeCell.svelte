@@ -2,9 +2,9 @@
 	import type { Take } from '$lib/core/schema';
 	import { session, TakePicture, useWork } from '$lib/ui/shared';
 	import type { Measuring } from '$lib/ui/measures';
+	import { Loupe } from '$lib/ui/takes';
 	import { asks } from '$lib/core/judge';
 	import { measureOf, valueOf } from '$lib/core/measure';
-	import Loupe from './Loupe.svelte';
 	import type { SheetState } from './state.svelte';
 
 	interface Props {
@@ -79,7 +79,7 @@
 	{#if take.state === 'done' && (take.madeAt ?? 0) > view.seen}
 		<span class="fresh">new</span>
 	{/if}
-	{#if view.loupe.on && take.state === 'done'}<Loupe {view} takeId={take.id} />{/if}
+	{#if view.loupe.on && take.state === 'done'}<Loupe loupe={view.loupe} takeId={take.id} />{/if}
 	{#if measure && value !== undefined}
 		<span
 			aria-hidden="true"

@@ -26,9 +26,8 @@ import {
 	type Sheet
 } from '$lib/core/sheet';
 import { TableState } from '$lib/ui/table';
-import { Selection } from '$lib/ui/takes';
+import { LoupeState, Selection } from '$lib/ui/takes';
 import { SheetAddress } from './address.svelte';
-import { LoupeState } from './loupe.svelte';
 import { readAxes } from './read-address';
 
 const isChance = (axis: AxisId): boolean => isDialId(axis) && chanceDials.includes(axis);

@@ -3,6 +3,7 @@ import { figureOf, shareOf, type Figure } from '../drawn';
 import { defineFinding } from '../finding';
 import { many, percent, settingSays } from '../words';
 import type { Known } from '../known';
+import { takeWorths } from '../take-worths';
 
 /** How a setting stands, in figures. */
 export interface Contender {
@@ -27,6 +28,20 @@ export interface Best {
 	/** About how many pairs more settle it: 0 when it is, null for more than can be said. */
 	pairsLeft: number | null;
 	judged: { marks: number; blindMarks: number; pairs: number; judges: number };
+	/** Takes of the best settings, by id: the one that shows them best first. */
+	shownBy: string[];
+	/** Every setting that was made, the one that loses least first. */
+	all: Placed[];
+}
+
+/** Where a setting stands among all. */
+export interface Placed {
+	stops: Record<string, string>;
+	says: string;
+	chance: number;
+	loss: number;
+	/** Chance that it is as good as the best one. */
+	asGood: number;
 }
 
 export function contender(
@@ -42,6 +57,28 @@ export function contender(
 		loss: standing.loss[setting],
 		preferred: figureOf(preferred((d) => worths.values[setting * worths.draws + d]))
 	};
+}
+
+/** Settings that are placed: those beyond lose most. */
+const MOST_PLACED = 500;
+
+/** Stops of a setting by dial, as keys. */
+const stopsBy = ({ evidence, settings }: Known, setting: number): Record<string, string> =>
+	Object.fromEntries(
+		evidence.dials.map(({ id, stops }, d) => [id, stops[settings[setting].stops[d]].key])
+	);
+
+/** Takes of a setting: kept ones first, then by worth. */
+function shownBy(known: Known, setting: number): string[] {
+	const worths = takeWorths(known);
+	const rank = { keep: 2, maybe: 1, drop: -1 } as const;
+	const of = (i: number) => {
+		const mark = known.marks.get(known.evidence.takes[i].id)?.mark;
+		return (mark ? rank[mark] : 0) * 10 + worths[i];
+	};
+	return [...known.settings[setting].takes]
+		.sort((a, b) => of(b) - of(a))
+		.map((i) => known.evidence.takes[i].id);
 }
 
 export const judgedIn = ({ marks, pairs }: Known['evidence']): Best['judged'] => ({
@@ -77,7 +114,15 @@ export const best = defineFinding<'best', Best>({
 			best: first,
 			next,
 			pairsLeft: Number.isFinite(left) ? left : null,
-			judged: judgedIn(evidence)
+			judged: judgedIn(evidence),
+			shownBy: shownBy(known, standing.best),
+			all: order.slice(0, MOST_PLACED).map((s) => ({
+				stops: stopsBy(known, s),
+				says: settingSays(evidence, settings[s].stops),
+				chance: standing.chance[s],
+				loss: standing.loss[s],
+				asGood: shareOf(worths.draws, (d) => over(s, d) < AS_GOOD)
+			}))
 		};
 		const says = standing.settled
 			? `Settled: ${first.says}. ${percent(first.chance)} sure that nothing is better; the next one, ${next.says}, is as good with a chance of ${percent(next.asGood)}.`

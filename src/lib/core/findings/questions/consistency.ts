@@ -1,3 +1,4 @@
+import type { Evidence } from '$lib/core/judge';
 import { defineFinding } from '../finding';
 import { wilson, type Rate } from '../statistics';
 import { span } from '../words';
@@ -28,43 +29,17 @@ export const consistency = defineFinding<'consistency', Consistency>({
 	compute: ({ evidence }) => {
 		const judges = [...new Set([...evidence.pairs, ...evidence.marks].map(({ judge }) => judge))];
 		return judges.map((judge) => {
-			const pairs = evidence.pairs.filter((one) => one.judge === judge);
-			const marks = evidence.marks.filter((one) => one.judge === judge);
-			const first = new Map<string, 'left' | 'right' | 'neither'>();
-			let [alike, again] = [0, 0];
-			for (const { left, right, answer } of pairs) {
-				const before = first.get(`${right} ${left}`);
-				if (before === undefined) {
-					first.set(`${left} ${right}`, answer);
-					continue;
-				}
-				again++;
-				if (turned[before] === answer) alike++;
-				first.delete(`${right} ${left}`);
-			}
-			const sides = pairs.filter(({ answer }) => answer !== 'neither');
-			const kept = (blind: boolean) => {
-				const of = marks.filter((mark) => mark.blind === blind);
-				return wilson(of.filter(({ mark }) => mark === 'keep').length, of.length);
-			};
-			const data: Consistency = {
-				judge,
-				pairs: pairs.length,
-				alike: wilson(alike, again),
-				left: wilson(sides.filter(({ answer }) => answer === 'left').length, sides.length),
-				neither: pairs.length - sides.length,
-				keptBlind: kept(true),
-				keptOpen: kept(false)
-			};
-			const leans = sides.length > 0 && (data.left.low > 0.5 || data.left.high < 0.5);
+			const data = consistencyOf(evidence, judge);
+			const { left, alike } = data;
+			const leans = left.of > 0 && (left.low > 0.5 || left.high < 0.5);
 			const parts = [
-				again
-					? `Answered alike in ${alike} of ${again} pairs that came again${again < 5 ? ', too few to tell' : ` (${span(data.alike)})`}.`
-					: pairs.length
+				alike.of
+					? `Answered alike in ${alike.count} of ${alike.of} pairs that came again${alike.of < 5 ? ', too few to tell' : ` (${span(alike)})`}.`
+					: data.pairs
 						? 'No pair came again yet.'
 						: '',
-				sides.length
-					? `Left chosen in ${data.left.count} of ${data.left.of} (${span(data.left)})${leans ? ': leans to one side; the model takes that out' : ''}.`
+				left.of
+					? `Left chosen in ${left.count} of ${left.of} (${span(left)})${leans ? ': leans to one side; the model takes that out' : ''}.`
 					: '',
 				data.keptBlind.of && data.keptOpen.of
 					? `Kept ${data.keptBlind.count} of ${data.keptBlind.of} blind, ${data.keptOpen.count} of ${data.keptOpen.of} with the settings in sight.`
@@ -98,3 +73,38 @@ export const consistency = defineFinding<'consistency', Consistency>({
 		});
 	}
 });
+
+/** How one judge answers, in counts. */
+export function consistencyOf(
+	evidence: Pick<Evidence, 'marks' | 'pairs'>,
+	judge: string
+): Consistency {
+	const pairs = evidence.pairs.filter((one) => one.judge === judge);
+	const marks = evidence.marks.filter((one) => one.judge === judge);
+	const first = new Map<string, 'left' | 'right' | 'neither'>();
+	let [alike, again] = [0, 0];
+	for (const { left, right, answer } of pairs) {
+		const before = first.get(`${right} ${left}`);
+		if (before === undefined) {
+			first.set(`${left} ${right}`, answer);
+			continue;
+		}
+		again++;
+		if (turned[before] === answer) alike++;
+		first.delete(`${right} ${left}`);
+	}
+	const sides = pairs.filter(({ answer }) => answer !== 'neither');
+	const kept = (blind: boolean) => {
+		const of = marks.filter((mark) => mark.blind === blind);
+		return wilson(of.filter(({ mark }) => mark === 'keep').length, of.length);
+	};
+	return {
+		judge,
+		pairs: pairs.length,
+		alike: wilson(alike, again),
+		left: wilson(sides.filter(({ answer }) => answer === 'left').length, sides.length),
+		neither: pairs.length - sides.length,
+		keptBlind: kept(true),
+		keptOpen: kept(false)
+	};
+}

@@ -1,18 +1,18 @@
 <script lang="ts">
-	import { largePicture } from '$lib/ui/takes';
-	import type { SheetState } from './state.svelte';
+	import { largePicture } from './large.svelte';
+	import type { LoupeState } from './loupe.svelte';
 
-	let { view, takeId }: { view: SheetState; takeId: string } = $props();
+	let { loupe, takeId }: { loupe: LoupeState; takeId: string } = $props();
 
 	const picture = largePicture(() => takeId);
 	let width = $state(0);
 	let height = $state(0);
 	const side = $derived(Math.round(Math.min(width, height) * 0.56));
-	const scale = $derived(view.loupe.scale);
+	const scale = $derived(loupe.scale);
 
 	/** The picture is drawn behind a square window: moved by transform alone, so that it keeps up. */
 	const at = $derived.by(() => {
-		const { x, y } = view.loupe.at;
+		const { x, y } = loupe.at;
 		const { naturalWidth, naturalHeight } = picture.size;
 		const fit = Math.min(width / naturalWidth, height / naturalHeight) || 1;
 		const box = { w: naturalWidth * fit, h: naturalHeight * fit };

@@ -1,0 +1,8 @@
+export {
+	answersFrom,
+	ballotHtml,
+	ballotScript,
+	BallotAnswers,
+	readBallotAnswers,
+	type BallotPage
+} from './ballot';

@@ -1,0 +1,82 @@
+import { dialLoss, pairsLeft } from './ahead';
+import { chooserOf, nextPair, type Asked, type Shown } from './choose';
+import type { Wanted } from './compile';
+import type { Evidence, EvidencePair } from './evidence';
+import { fit, type Fit } from './fit';
+import { SETTLED, settingsOf, standingOf, worthsOf } from './settings';
+import { wantedFor } from './wanted';
+
+/** What pairs are asked for. */
+export interface PairsAsked {
+	evidence: Evidence;
+	/** One dial alone, by its id; null for which settings are best. */
+	dial: string | null;
+	/** The takes that may be shown; null for all. */
+	within: readonly string[] | null;
+	/** Answers of the one who judges now, in order, and pairs that were skipped. */
+	before: readonly Pick<EvidencePair, 'left' | 'right'>[];
+	skipped: readonly Pick<EvidencePair, 'left' | 'right'>[];
+	/** Pairs that are shown or decoded already: the next ones come after them. */
+	ahead: readonly Shown[];
+}
+
+/** How far an answer is settled. */
+export interface PairsKnown {
+	next: Shown | null;
+	/** Every dial: from 0, nothing known, to 1, settled. */
+	dials: { id: string; label: string; settled: number }[];
+	settled: boolean;
+	/** About how many pairs more; null when that is more than can be said. */
+	left: number | null;
+}
+
+/** Worth that is lost where nothing is known of a dial: the scale of progress. */
+const NOTHING_KNOWN = 0.8;
+
+/** How far a loss is on its way to settled, 0 to 1; both ends on a scale of factors. */
+const progress = (loss: number): number =>
+	Math.max(0, Math.min(1, Math.log(NOTHING_KNOWN / loss) / Math.log(NOTHING_KNOWN / SETTLED)));
+
+/** One sitting of judging: it goes on from the fit before, answer by answer. */
+export class Sitting {
+	#fit: Fit | undefined;
+	#wanted: Wanted | undefined;
+	#shape = '';
+
+	/** The fit of evidence, from where the last one stood where that is of the same takes. */
+	fitted(evidence: Evidence): Fit {
+		const shape = JSON.stringify([
+			evidence.dials,
+			evidence.takes.length,
+			evidence.takes.at(-1)?.id
+		]);
+		if (shape !== this.#shape) {
+			this.#fit = undefined;
+			this.#wanted = undefined;
+			this.#shape = shape;
+		}
+		this.#wanted ??= wantedFor(evidence);
+		return (this.#fit = fit(evidence, this.#wanted, this.#fit));
+	}
+
+	/** The next pair, and how far the answer is settled. */
+	pairs({ evidence, dial, within, before, skipped, ahead }: PairsAsked): PairsKnown {
+		const fitted = this.fitted(evidence);
+		const worths = worthsOf(fitted, settingsOf(evidence));
+		const standing = standingOf(worths);
+		const place = evidence.dials.findIndex(({ id }) => id === dial);
+		const asked: Asked = place < 0 ? null : { dial: place };
+		const chooser = chooserOf(fitted, within ? new Set(within) : undefined);
+		const left = pairsLeft(fitted, worths, standing);
+		return {
+			next: nextPair(chooser, asked, [...before, ...ahead], skipped),
+			dials: evidence.dials.map(({ id, label }, d) => ({
+				id,
+				label,
+				settled: progress(dialLoss(fitted, d))
+			})),
+			settled: standing.settled,
+			left: Number.isFinite(left) ? left : null
+		};
+	}
+}

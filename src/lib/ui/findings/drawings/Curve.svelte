@@ -1,0 +1,12 @@
+<script lang="ts">
+	import type { Drawing } from '$lib/core/findings';
+	import { Chart } from '$lib/ui/measures';
+	import { curveChart } from '../charts';
+
+	let { drawing }: { drawing: Extract<Drawing, { kind: 'curve' }> } = $props();
+</script>
+
+<Chart
+	options={curveChart(drawing)}
+	label="Preference along {drawing.axis}; its numbers are below"
+/>

@@ -1,0 +1,1 @@
+export { default as FindingsView } from './FindingsView.svelte';

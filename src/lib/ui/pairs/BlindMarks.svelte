@@ -1,0 +1,183 @@
+<script lang="ts">
+	import { Button } from 'carbon-components-svelte';
+	import { onMount } from 'svelte';
+	import { stream } from '$lib/core/random';
+	import type { MarkKind, Take } from '$lib/core/schema';
+	import { WHOLE, type Look } from '$lib/core/sheet';
+	import { many, session, undo, useWork } from '$lib/ui/shared';
+	import { TableWindow } from '$lib/ui/table';
+	import { decoded, type Decoded } from './decoded';
+
+	/** One take at a time, large, its settings hidden: keep, maybe or drop. */
+	let { takes }: { takes: readonly Take[] } = $props();
+
+	const work = useWork();
+	const kinds: { kind: MarkKind; key: string; says: string }[] = [
+		{ kind: 'keep', key: 'k', says: 'keep' },
+		{ kind: 'maybe', key: 'm', says: 'maybe' },
+		{ kind: 'drop', key: 'd', says: 'drop' }
+	];
+	let skipped = $state.raw<ReadonlySet<string>>(new Set());
+	/** In an order of its own, so that neighbours of one setting do not follow each other. */
+	const order = $derived(stream(`marks|${work.brief!.id}`).shuffle(takes));
+	const open = $derived(order.filter(({ id }) => !work.marks.has(id) && !skipped.has(id)));
+	const now = $derived(open.at(0) ?? null);
+	const next = $derived(open.at(1) ?? null);
+	let look = $state.raw<Look>(WHOLE);
+	let picture = $state.raw<Decoded | null>(null);
+	const id = $derived(now?.id ?? null);
+
+	$effect(() => {
+		const wanted = id;
+		look = WHOLE;
+		if (!wanted) return;
+		let gone = false;
+		void decoded(wanted).then((one) => {
+			if (!gone) picture = one;
+			if (!one) skipped = new Set([...skipped, wanted]);
+		});
+		return () => (gone = true);
+	});
+	$effect(() => {
+		if (next) void decoded(next.id);
+	});
+
+	const mark = (kind: MarkKind) => now && void work.mark([now], kind, true);
+	const skip = () => now && (skipped = new Set([...skipped, now.id]));
+
+	function press(event: KeyboardEvent) {
+		const at = event.target as HTMLElement;
+		if (event.ctrlKey || event.metaKey || event.altKey || event.repeat || !session.letters) return;
+		if (document.querySelector('.bx--modal.is-visible') || at.closest('select, input, textarea'))
+			return;
+		const name = event.key.toLowerCase();
+		const kind = kinds.find(({ key }) => key === name)?.kind;
+		if (kind) mark(kind);
+		else if (name === 's') skip();
+		else if (name === 'u') void undo.back();
+		else return;
+		event.preventDefault();
+	}
+	onMount(() => () => undo.leave());
+</script>
+
+<svelte:window onkeydown={press} />
+
+<div class="mat mat-1">
+	{#if now && picture}
+		<TableWindow {picture} {look} onlook={(to) => (look = to)}>
+			{#snippet children(moved)}
+				<div class="picture" style:transform={moved(picture!)}>
+					<img src={picture!.url} alt="What is to be judged" draggable="false" />
+				</div>
+			{/snippet}
+		</TableWindow>
+	{:else if !now}
+		<div class="none">
+			<p>
+				{work.marks.size ? 'All of these takes are marked.' : 'There are no takes to be marked.'}
+			</p>
+			<Button size="small" href="/brief/{work.brief!.id}/findings">See the findings</Button>
+		</div>
+	{/if}
+</div>
+<footer>
+	<div class="answers">
+		{#each kinds as { kind, key, says } (kind)}
+			<button disabled={!now} onclick={() => mark(kind)}
+				><kbd>{key.toUpperCase()}</kbd> {says}</button
+			>
+		{/each}
+	</div>
+	<div class="line">
+		<button class="plain" onclick={skip}><kbd>S</kbd> skip</button>
+		<button class="plain" onclick={() => void undo.back()}><kbd>U</kbd> undo</button>
+		<span class="left"
+			><strong class="num">{open.length}</strong> to go, {many(takes.length - open.length, 'take')} done</span
+		>
+		<Button size="small" kind="tertiary" href="/brief/{work.brief!.id}/findings"
+			>End here and look</Button
+		>
+	</div>
+</footer>
+
+<style>
+	.mat {
+		display: grid;
+		grid-template-rows: minmax(0, 1fr);
+		grid-template-columns: minmax(0, 1fr);
+		min-height: 0;
+		padding: 10px;
+		cursor: grab;
+		touch-action: none;
+	}
+
+	.picture {
+		width: 100%;
+		height: 100%;
+		min-height: 0;
+		transform-origin: 0 0;
+	}
+
+	img {
+		display: block;
+		width: 100%;
+		height: 100%;
+		object-fit: contain;
+		user-select: none;
+	}
+
+	.none {
+		display: grid;
+		gap: 12px;
+		align-self: center;
+		justify-items: center;
+	}
+
+	footer {
+		background: var(--panel);
+	}
+
+	.answers {
+		display: grid;
+		grid-template-columns: 1fr 1fr 1fr;
+		gap: 10px;
+		padding: 8px 10px;
+		background: var(--mat-1);
+	}
+
+	.answers button {
+		height: 36px;
+		border: 1px solid var(--rule-strong);
+		background: var(--panel);
+		color: var(--ink);
+		font: 600 14px var(--sans);
+		cursor: pointer;
+	}
+
+	.answers button:hover:not(:disabled) {
+		border-color: var(--ink);
+		background: var(--field);
+	}
+
+	.answers button:disabled {
+		color: var(--ink-3);
+		cursor: default;
+	}
+
+	.answers kbd {
+		margin-right: 6px;
+		font-weight: 450;
+	}
+
+	.line {
+		display: flex;
+		gap: 18px;
+		align-items: center;
+		padding: 6px 14px;
+	}
+
+	.left {
+		margin-left: auto;
+	}
+</style>

@@ -1,0 +1,243 @@
+<script lang="ts">
+	import { Button, ContentSwitcher, Switch } from 'carbon-components-svelte';
+	import { onMount, untrack } from 'svelte';
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { missingOf } from '$lib/core/findings';
+	import { Choice, many, openJudged, session, undo, useWork } from '$lib/ui/shared';
+	import BallotDoor from './BallotDoor.svelte';
+	import BlindMarks from './BlindMarks.svelte';
+	import { letGo } from './decoded';
+	import PairsFoot from './PairsFoot.svelte';
+	import { pairsKeys } from './keys';
+	import { sourcesOf } from './sources';
+	import Stage from './Stage.svelte';
+	import { PairsState } from './state.svelte';
+
+	const work = useWork();
+	const judged = openJudged(work);
+	const query = $derived(page.url.searchParams);
+	const dial = $derived(query.get('ask'));
+	const way = $derived(query.get('way') === 'marks' ? 'marks' : 'pairs');
+	const done = $derived(work.takes.filter(({ state }) => state === 'done'));
+	const sources = $derived(sourcesOf(work.plans, done, query.get('takes')));
+	const source = $derived(
+		sources.find(({ id }) => id === (query.get('from') ?? (query.has('takes') ? 'chosen' : ''))) ??
+			sources[0]
+	);
+	/** Takes that are all alike in their settings are told apart by themselves. */
+	const evidence = $derived(judged.evidence(true, done));
+	const missing = $derived(missingOf(evidence));
+	const own = $derived(judged.answers.filter(({ judge }) => judge === ''));
+
+	function set(change: Record<string, string | null>) {
+		const next = new URL(page.url);
+		for (const [name, value] of Object.entries(change))
+			if (value) next.searchParams.set(name, value);
+			else next.searchParams.delete(name);
+		void goto(next, { replaceState: true, keepFocus: true, noScroll: true });
+	}
+
+	const view = new PairsState({
+		briefId: () => work.brief!.id,
+		evidence: () => evidence,
+		answers: () => own,
+		dial: () => dial,
+		within: () => source?.takes ?? null
+	});
+	onMount(() => () => {
+		view.end();
+		letGo();
+	});
+
+	/** What is asked of which takes: when it changes, pairs begin anew. */
+	const question = $derived(
+		judged.ready && way === 'pairs'
+			? `${dial}|${source?.id}|${source?.takes?.join() ?? done.length}`
+			: ''
+	);
+	$effect(() => {
+		if (question) untrack(() => view.begin());
+	});
+	// What was said changes how far the answer is settled.
+	$effect(() => {
+		void judged.answers.length;
+		void judged.marks.length;
+		untrack(() => view.refresh());
+	});
+	$effect(() => {
+		if (!undo.says) return;
+		const timer = setTimeout(() => (undo.says = null), 2500);
+		return () => clearTimeout(timer);
+	});
+
+	const keys = pairsKeys(view);
+	let giving = $state(false);
+
+	function press(event: KeyboardEvent) {
+		const at = event.target as HTMLElement;
+		if (way !== 'pairs' || event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
+		if (document.querySelector('.bx--modal.is-visible') || at.closest('select, input, textarea'))
+			return;
+		if (at.closest('[role=tab]') && /^Arrow/.test(event.key)) return;
+		if (!session.letters && event.key.length === 1 && event.key !== ' ') return;
+		// A button that has the focus keeps the space bar.
+		if (event.key === ' ' && at.closest('button, a') && !at.closest('[data-answers]')) return;
+		const name = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+		const key = keys.find((one) => one.keys.includes(name));
+		if (!key) return;
+		event.preventDefault();
+		key.run(name);
+	}
+
+	const asks = $derived([
+		{ value: '', text: 'which settings are best' },
+		...evidence.dials.map(({ id, label }) => ({ value: id, text: `which ${label.toLowerCase()}` }))
+	]);
+</script>
+
+<svelte:window onkeydown={press} />
+
+{#if !judged.ready}
+	<div></div>
+{:else if missing?.nothing && missing.offer.view !== 'pairs'}
+	<section class="empty">
+		<h1>Nothing to compare yet</h1>
+		<p>{missing.says}</p>
+		<Button href="/brief/{work.brief!.id}/{missing.offer.view}">{missing.offer.says}</Button>
+	</section>
+{:else}
+	<div class="view">
+		<div class="bar">
+			<ContentSwitcher
+				size="sm"
+				aria-label="How to judge"
+				selectedIndex={way === 'pairs' ? 0 : 1}
+				on:change={({ detail }) => {
+					const next = detail === 1 ? 'marks' : null;
+					if ((next ?? 'pairs') !== way) set({ way: next });
+				}}
+			>
+				<Switch text="two by two" />
+				<Switch text="one by one" />
+			</ContentSwitcher>
+			{#if way === 'pairs'}
+				<Choice
+					says="asked"
+					label="What is asked"
+					value={dial ?? ''}
+					items={asks}
+					onchange={(ask) => set({ ask: ask || null })}
+					most={230}
+				/>
+			{/if}
+			<Choice
+				says="of"
+				label="Which takes"
+				value={source?.id ?? ''}
+				items={sources.map(({ id, says }) => ({ value: id, text: says }))}
+				onchange={(from) => set({ from: from || null })}
+				most={210}
+			/>
+			<span class="hidden quiet"
+				>settings hidden{way === 'pairs' ? ', sides shuffled' : ', order shuffled'}</span
+			>
+			<button class="act" onclick={() => (giving = true)}>Other eyes …</button>
+		</div>
+		{#if way === 'marks'}
+			<BlindMarks
+				takes={source?.takes ? done.filter(({ id }) => source.takes!.includes(id)) : done}
+			/>
+		{:else}
+			<div class="mat mat-1">
+				{#if view.now}
+					<Stage {view} pair={view.now} />
+				{:else if view.none}
+					<p class="none">{view.none}</p>
+				{:else}
+					<p class="none" role="status">Choosing a pair …</p>
+				{/if}
+			</div>
+			<PairsFoot {view} {keys} pairs={own} evidence={judged.evidence(true, done)} />
+		{/if}
+		{#if undo.says}<p class="said" role="status">{undo.says}</p>{/if}
+	</div>
+	{#if giving}
+		<BallotDoor
+			{judged}
+			takes={source?.takes ? done.filter(({ id }) => source.takes!.includes(id)) : done}
+			onclose={() => (giving = false)}
+		/>
+	{/if}
+{/if}
+
+<p class="visually-hidden" role="status" aria-live="polite">{many(own.length, 'pair')} answered</p>
+
+<style>
+	.view {
+		position: relative;
+		display: grid;
+		grid-template-rows: auto minmax(0, 1fr) auto;
+		grid-template-columns: minmax(0, 1fr);
+		height: 100%;
+	}
+
+	.bar {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px 16px;
+		align-items: center;
+		min-height: 46px;
+		padding: 6px 14px;
+		border-bottom: 1px solid var(--rule);
+	}
+
+	.bar :global(.bx--content-switcher) {
+		flex: none;
+		width: auto;
+		height: 28px;
+	}
+
+	.bar :global(.bx--content-switcher-btn) {
+		width: auto;
+		padding: 0 12px;
+		white-space: nowrap;
+	}
+
+	.hidden {
+		margin-left: auto;
+		font-size: 13px;
+	}
+
+	.mat {
+		display: grid;
+		grid-template-rows: minmax(0, 1fr);
+		min-height: 0;
+		padding: 10px;
+	}
+
+	.none {
+		align-self: center;
+		justify-self: center;
+	}
+
+	.said {
+		position: absolute;
+		z-index: 5;
+		bottom: 112px;
+		left: 50%;
+		padding: 6px 14px;
+		background: var(--ink);
+		color: var(--paper);
+		font-size: 13px;
+		transform: translateX(-50%);
+	}
+
+	.empty {
+		display: grid;
+		gap: 14px;
+		justify-items: start;
+		max-width: 520px;
+		padding: 40px 28px;
+	}
+</style>

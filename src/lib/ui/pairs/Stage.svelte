@@ -1,0 +1,129 @@
+<script lang="ts">
+	import { placeWithin } from '$lib/core/sheet';
+	import { TableWindow } from '$lib/ui/table';
+	import { Loupe } from '$lib/ui/takes';
+	import type { PairsState, Ready } from './state.svelte';
+
+	/** Two pictures at equal size; nothing about them says what made them. */
+	let { view, pair }: { view: PairsState; pair: Ready } = $props();
+
+	/** Time that each is seen while they blink, in milliseconds. */
+	const BLINK = 600;
+	let width = $state(1);
+	let height = $state(1);
+	let second = $state(false);
+
+	$effect(() => {
+		if (!view.blinking) return;
+		second = false;
+		const timer = setInterval(() => (second = !second), BLINK);
+		return () => clearInterval(timer);
+	});
+
+	/** How large both are shown, beside or above each other: whichever makes them larger. */
+	const fit = (across: number, down: number) =>
+		Math.min(
+			...pair.pictures.map((one) =>
+				Math.min(width / across / one.width, height / down / one.height)
+			)
+		);
+	const stacked = $derived(!view.blinking && fit(1, 2) > fit(2, 1) * 1.05);
+	const shown = $derived(view.blinking ? [second ? 1 : 0] : [0, 1]);
+	const names = ['left', 'right'];
+
+	function point(event: PointerEvent & { currentTarget: HTMLElement }, i: number) {
+		if (!view.loupe.on) return;
+		const box = event.currentTarget.getBoundingClientRect();
+		view.loupe.at = placeWithin(
+			{ x: event.clientX - box.left, y: event.clientY - box.top },
+			box,
+			pair.pictures[i]
+		);
+	}
+</script>
+
+<div
+	class="stage"
+	class:stacked
+	class:one={view.blinking}
+	bind:clientWidth={width}
+	bind:clientHeight={height}
+>
+	{#each shown as i (i)}
+		{@const picture = pair.pictures[i]}
+		<!-- svelte-ignore a11y_no_static_element_interactions -->
+		<figure onpointermove={(event) => point(event, i)}>
+			<TableWindow {picture} look={view.look} onlook={(look) => (view.look = look)}>
+				{#snippet children(moved)}
+					<div class="picture" style:transform={moved(picture)}>
+						<img
+							src={picture.url}
+							alt="The {stacked ? ['upper', 'lower'][i] : names[i]} picture"
+							draggable="false"
+						/>
+					</div>
+				{/snippet}
+			</TableWindow>
+			{#if view.loupe.on}
+				<Loupe loupe={view.loupe} takeId={i === 0 ? pair.left : pair.right} />
+			{/if}
+			{#if view.blinking}<figcaption>{names[i]}</figcaption>{/if}
+		</figure>
+	{/each}
+</div>
+
+<style>
+	.stage {
+		display: grid;
+		grid-template-rows: minmax(0, 1fr);
+		grid-template-columns: 1fr 1fr;
+		gap: 10px;
+		min-width: 0;
+		min-height: 0;
+		cursor: grab;
+		touch-action: none;
+	}
+
+	.stage.stacked {
+		grid-template-rows: minmax(0, 1fr) minmax(0, 1fr);
+		grid-template-columns: minmax(0, 1fr);
+	}
+
+	.stage.one {
+		grid-template-columns: minmax(0, 1fr);
+	}
+
+	figure {
+		position: relative;
+		display: grid;
+		grid-template-rows: minmax(0, 1fr);
+		grid-template-columns: minmax(0, 1fr);
+		min-width: 0;
+		min-height: 0;
+	}
+
+	.picture {
+		width: 100%;
+		height: 100%;
+		min-height: 0;
+		transform-origin: 0 0;
+	}
+
+	img {
+		display: block;
+		width: 100%;
+		height: 100%;
+		object-fit: contain;
+		user-select: none;
+	}
+
+	figcaption {
+		position: absolute;
+		bottom: 8px;
+		left: 50%;
+		padding: 2px 10px;
+		background: var(--panel);
+		color: var(--ink);
+		transform: translateX(-50%);
+	}
+</style>

@@ -1,0 +1,1 @@
+export { default as PairsView } from './PairsView.svelte';

@@ -1,0 +1,193 @@
+import { untrack } from 'svelte';
+import type { Evidence, PairsKnown, Shown } from '$lib/core/judge';
+import type { Answer } from '$lib/core/schema';
+import { WHOLE, type Look } from '$lib/core/sheet';
+import * as store from '$lib/store';
+import { undo } from '$lib/ui/shared';
+import { LoupeState } from '$lib/ui/takes';
+import { nextPairOf } from '$lib/workers';
+import { decoded, type Decoded } from './decoded';
+
+/** A pair with its pictures, ready to be shown. */
+export interface Ready extends Shown {
+	pictures: [Decoded, Decoded];
+}
+
+export interface PairsSources {
+	briefId: () => string;
+	evidence: () => Evidence;
+	/** Answers of the one who judges here, in order. */
+	answers: () => readonly Answer[];
+	dial: () => string | null;
+	within: () => readonly string[] | null;
+}
+
+/** Pairs that are decoded before they are wanted. */
+const AHEAD = 1;
+
+/** Blind pairs, one after the other. */
+export class PairsState {
+	readonly #from: PairsSources;
+	now = $state.raw<Ready | null>(null);
+	#ahead = $state.raw<Ready[]>([]);
+	#skipped = $state.raw<Shown[]>([]);
+	known = $state.raw<PairsKnown | null>(null);
+	/** Why no pair is shown; null while one is, or is coming. */
+	none = $state<string | null>(null);
+	look = $state.raw<Look>(WHOLE);
+	readonly loupe = new LoupeState();
+	blinking = $state(false);
+	/** Answers that were given, and may not be in the store's answer yet. */
+	#given: { left: string; right: string }[] = [];
+	#asking = false;
+	#again = false;
+	#ended = false;
+	/** Counts changes of what is asked: what was chosen before is not shown. */
+	#question = 0;
+
+	constructor(from: PairsSources) {
+		this.#from = from;
+	}
+
+	/** Begins anew: something else is asked, or other takes are shown. */
+	begin(): void {
+		this.#question++;
+		this.#ahead = [];
+		this.now = null;
+		this.none = null;
+		this.look = WHOLE;
+		this.#given = untrack(() => this.#from.answers().map(({ left, right }) => ({ left, right })));
+		void this.#fill();
+	}
+
+	/** Asks how far it is settled, after something was said. */
+	refresh(): void {
+		if (this.#question) void this.#fill();
+	}
+
+	end(): void {
+		this.#ended = true;
+	}
+
+	/** Chooses what comes next, until enough lies ready. */
+	async #fill(): Promise<void> {
+		if (this.#asking) {
+			this.#again = true;
+			return;
+		}
+		this.#asking = true;
+		do {
+			this.#again = false;
+			const question = this.#question;
+			const waiting = [this.now, ...this.#ahead].flatMap((one) => one ?? []);
+			const evidence = untrack(() => this.#from.evidence());
+			const known = await nextPairOf({
+				evidence,
+				dial: this.#from.dial(),
+				within: this.#from.within(),
+				before: this.#given,
+				skipped: [...this.#skipped],
+				ahead: waiting.map(({ left, right, again }) => ({ left, right, again }))
+			});
+			if (this.#ended) return;
+			if (question !== this.#question) {
+				this.#again = true;
+				continue;
+			}
+			this.known = known;
+			if (this.now && this.#ahead.length >= AHEAD) continue;
+			if (!known.next) {
+				if (!this.now) this.none = 'There is no pair left to compare among these takes.';
+				continue;
+			}
+			const [one, two] = await Promise.all([decoded(known.next.left), decoded(known.next.right)]);
+			if (this.#ended) return;
+			if (question !== this.#question) {
+				this.#again = true;
+				continue;
+			}
+			if (!one || !two) {
+				// A picture that is missing cannot be judged: the pair is passed over.
+				this.#skipped = [...this.#skipped, known.next];
+				this.#again = true;
+				continue;
+			}
+			const ready: Ready = { ...known.next, pictures: [one, two] };
+			if (!this.now) {
+				this.now = ready;
+				this.#again = true;
+			} else this.#ahead = [...this.#ahead, ready];
+		} while (this.#again);
+		this.#asking = false;
+	}
+
+	#advance(): void {
+		const [next, ...rest] = this.#ahead;
+		this.now = next ?? null;
+		this.#ahead = rest;
+		this.look = WHOLE;
+		if (!this.now) void this.#fill();
+	}
+
+	/** Answers the pair in sight. The next one stands at once. */
+	async answer(answer: Answer['answer']): Promise<void> {
+		const shown = this.now;
+		if (!shown) return;
+		const given: Answer = {
+			id: crypto.randomUUID(),
+			briefId: this.#from.briefId(),
+			left: shown.left,
+			right: shown.right,
+			answer,
+			judge: '',
+			again: shown.again,
+			at: Date.now()
+		};
+		this.#given = [...this.#given, { left: shown.left, right: shown.right }];
+		const kept = store.addAnswers([given]);
+		this.#advance();
+		await kept;
+		undo.push({
+			says: 'the answer',
+			back: async () => {
+				await store.deleteAnswers([given.id]);
+				this.#given = this.#given.filter(
+					(one, i) => i !== this.#given.length - 1 || one.left !== given.left
+				);
+				this.#back(shown);
+			},
+			again: async () => {
+				await store.addAnswers([given]);
+				this.#given = [...this.#given, { left: shown.left, right: shown.right }];
+				if (this.now?.left === shown.left && this.now.right === shown.right) this.#advance();
+			}
+		});
+	}
+
+	/** Shows a pair again whose answer was taken back. */
+	#back(shown: Ready): void {
+		if (this.#ended) return;
+		if (this.now) this.#ahead = [this.now, ...this.#ahead];
+		this.now = shown;
+		this.none = null;
+		void this.#fill();
+	}
+
+	/** Leaves a pair unanswered; it does not come again in this sitting. */
+	skip(): void {
+		if (!this.now) return;
+		this.#skipped = [...this.#skipped, this.now].map(({ left, right, again }) => ({
+			left,
+			right,
+			again
+		}));
+		this.#advance();
+		void this.#fill();
+	}
+
+	/** Looks closer, or less close, at the same place of both. */
+	lookTimes(by: number): void {
+		const scale = Math.max(1, Math.min(16, this.look.scale * by));
+		this.look = scale === 1 ? WHOLE : { ...this.look, scale };
+	}
+}
