@@ -1,6 +1,13 @@
 /// <reference lib="webworker" />
 import { expose } from 'comlink';
-import { findingsFrom, missingOf, type Findings } from '$lib/core/findings';
+import {
+	findingsFrom,
+	knownFrom,
+	missingOf,
+	pickFound,
+	speaksAgainst,
+	type Findings
+} from '$lib/core/findings';
 import { Sitting, type Evidence, type PairsAsked } from '$lib/core/judge';
 
 /** Fits judgements and answers questions from them, off the page's thread. */
@@ -12,6 +19,17 @@ const api = {
 		const missing = missingOf(evidence);
 		if (missing?.nothing) return { missing, said: [] };
 		return findingsFrom(evidence, sitting.fitted(evidence));
+	},
+	/** What is known of one setting. */
+	found: (evidence: Evidence, stops: Record<string, string>, plan: string) =>
+		missingOf(evidence)?.nothing
+			? null
+			: pickFound(knownFrom(evidence, sitting.fitted(evidence)), stops, plan),
+	/** What speaks against picked settings, each by its stops. */
+	against: (evidence: Evidence, all: Record<string, string>[]) => {
+		if (missingOf(evidence)?.nothing) return all.map(() => null);
+		const known = knownFrom(evidence, sitting.fitted(evidence));
+		return all.map((stops) => speaksAgainst(known, stops));
 	}
 };
 export type FindingsApi = typeof api;

@@ -4,9 +4,9 @@ import type { Made } from '$lib/core/dials';
 import type { Archive } from '$lib/core/formats';
 import type { Apart, DifferenceKind } from '$lib/core/measure';
 import type { Offer } from '$lib/core/plan';
-import type { Findings } from '$lib/core/findings';
+import type { Against, Findings } from '$lib/core/findings';
 import type { Evidence, PairsAsked, PairsKnown } from '$lib/core/judge';
-import type { Design, Measured, ModelCard, PlanRack } from '$lib/core/schema';
+import type { Design, Measured, ModelCard, PickFound, PlanRack } from '$lib/core/schema';
 import ArchivesWorker from './archives.worker?worker';
 import type { ArchivesApi, OnStep } from './archives.worker';
 import { desk } from './desk';
@@ -69,6 +69,10 @@ export const drawContact = (sheet: ContactDrawing): Promise<Blob> =>
 /** Packs pictures into a ZIP, each with its settings inside, one after the other. */
 export const packPictures = (files: PictureFile[]): Promise<Blob> => output((at) => at.zip(files));
 
+/** A picture with its settings inside. */
+export const stampOne = (file: Omit<PictureFile, 'name'>): Promise<Blob> =>
+	output((at) => at.stamp(file));
+
 /** Opens what was chosen of pictures made elsewhere, and reads the tables that lie beside them. */
 export const openPictures = (chosen: Chosen[]): Promise<Opened> => imports((at) => at.open(chosen));
 
@@ -102,3 +106,16 @@ export const nextPairOf = (asked: PairsAsked): Promise<PairsKnown> =>
 /** Every question that evidence answers. */
 export const findingsIn = (evidence: Evidence): Promise<Findings> =>
 	judging((at) => at.findings(evidence));
+
+/** What evidence says of one setting, by the keys of its stops; null where it says nothing. */
+export const foundOf = (
+	evidence: Evidence,
+	stops: Record<string, string>,
+	plan: string
+): Promise<PickFound | null> => judging((at) => at.found(evidence, stops, plan));
+
+/** What speaks against picked settings now, each by the keys of its stops. */
+export const againstPicks = (
+	evidence: Evidence,
+	all: Record<string, string>[]
+): Promise<(Against | null)[]> => judging((at) => at.against(evidence, all));

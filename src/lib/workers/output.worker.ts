@@ -54,6 +54,7 @@ async function zip(files: readonly PictureFile[]): Promise<Blob> {
 	await packed;
 	return new Blob(parts, { type: 'application/zip' });
 }
+
 function write(
 	context: OffscreenCanvasRenderingContext2D,
 	text: string,
@@ -110,7 +111,13 @@ async function contact(sheet: ContactDrawing): Promise<Blob> {
 	return canvas.convertToBlob({ type: 'image/png' });
 }
 
-const api = { zip, contact };
+/** One picture with its settings inside. */
+async function stamp({ picture, facts }: Omit<PictureFile, 'name'>): Promise<Blob> {
+	const bytes = new Uint8Array(await picture.arrayBuffer());
+	return new Blob([stamped(picture.type, bytes, facts)], { type: picture.type });
+}
+
+const api = { zip, contact, stamp };
 export type OutputApi = typeof api;
 
 expose(api);

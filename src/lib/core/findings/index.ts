@@ -8,6 +8,8 @@ export type { Figure } from './drawn';
 export type { Drawing, FindingKind, Interval, Said, Table } from './finding';
 export { gather, ofJudge, type Gathered } from './gather';
 export { knownFrom, type Known } from './known';
+export { pickFound, settingAt, speaksAgainst, type Against } from './pick-found';
+export { scopesOf, type Scope } from './scope';
 export { missingOf, type Missing } from './missing';
 export { findings, type FindingId } from './questions';
 export { contender, judgedIn, type Best, type Contender } from './questions/best';
@@ -15,6 +17,7 @@ export { consistencyOf, type Consistency } from './questions/consistency';
 export type { DialFinding } from './questions/dials';
 export { keepersOf, keptSays, type Keepers } from './questions/keepers';
 export type { Proposal } from './questions/next';
+export { seedsFor, type Round } from './questions/rounds';
 export {
 	chiSquaredAbove,
 	friedman,
@@ -25,7 +28,7 @@ export {
 	wilson,
 	type Rate
 } from './statistics';
-export { creditsSay, listed, percent, settingSays, short, span } from './words';
+export { creditsSay, listed, percent, settingSays, short, span, sure } from './words';
 
 /** All that evidence says, question by question. */
 export interface Findings {

@@ -8,6 +8,10 @@ export const percent = (share: number): string =>
 			? 'under 1%'
 			: `${Math.round(share * 100)}%`;
 
+/** How sure something is by draws: never altogether. */
+export const sure = (share: number): string =>
+	share > 0.99 ? 'over 99%' : share < 0.01 ? 'under 1%' : percent(share);
+
 /** A share between its ends: "47% to 81%". */
 export const span = ({ low, high }: { low: number; high: number }): string =>
 	`${Math.round(low * 100)} to ${Math.round(high * 100)}%`;

@@ -1,6 +1,6 @@
 import { XMLBuilder, XMLParser } from 'fast-xml-parser';
 import { Levels, type Made } from '$lib/core/dials';
-import { TakeSettings, TakeWords, type ModelCard } from '$lib/core/schema';
+import { TakeSettings, TakeWords, type ModelCard, type Pick as Picked } from '$lib/core/schema';
 import type { z } from 'zod';
 import { FileProblem } from './errors';
 
@@ -10,6 +10,8 @@ export interface PictureFacts extends Made {
 	/** The model's name and version, as people know it. */
 	system: string;
 	systemVersion: string;
+	/** What speaks for its settings, where they were picked. */
+	pick?: { name: string; reason: string; evidence: Picked['evidence'] };
 	/** Who wrote the prompt; left out when empty. */
 	promptWriter?: string;
 }
@@ -73,7 +75,8 @@ export function writeXmp(facts: PictureFacts): string {
 					'Iptc4xmpExt:AISystemVersionUsed': facts.systemVersion,
 					'dialpick:settings': JSON.stringify(facts.settings),
 					...(facts.words ? { 'dialpick:words': JSON.stringify(facts.words) } : {}),
-					...(facts.levels ? { 'dialpick:levels': JSON.stringify(facts.levels) } : {})
+					...(facts.levels ? { 'dialpick:levels': JSON.stringify(facts.levels) } : {}),
+					...(facts.pick ? { 'dialpick:pick': JSON.stringify(facts.pick) } : {})
 				}
 			}
 		}

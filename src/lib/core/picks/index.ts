@@ -1,1 +1,1 @@
-export { draftPick, type PickDraft, type PickSource } from './pick';
+export { draftPick, pickedStops, type PickDraft, type PickSource } from './pick';

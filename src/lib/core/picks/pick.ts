@@ -1,15 +1,23 @@
-import { chanceDials, dials, isOwnStop, stopKey, type DialId, type Draft } from '$lib/core/dials';
+import {
+	chanceDials,
+	dials,
+	isOwnStop,
+	stopKey,
+	type DialId,
+	type Draft,
+	type Made
+} from '$lib/core/dials';
 import { stopsAmong } from '$lib/core/sheet';
-import type { MarkKind, Pick, Take } from '$lib/core/schema';
+import type { MarkKind, Pick as Picked, Take } from '$lib/core/schema';
 
 /** Dials whose stops name a pick. */
 const naming: readonly DialId[] = ['model', 'guidance', 'steps'];
 
 /** What a pick is made from. */
-export type PickSource = Pick['from'];
+export type PickSource = Picked['from'];
 
 /** The settings and the evidence of a pick that is about to be made. */
-export type PickDraft = Omit<Pick, 'id' | 'briefId' | 'name' | 'reason' | 'createdAt'> & {
+export type PickDraft = Omit<Picked, 'id' | 'briefId' | 'name' | 'reason' | 'createdAt'> & {
 	/** The takes that speak for it. */
 	takes: Take[];
 	/** A name to begin with. */
@@ -31,18 +39,20 @@ export function draftPick(
 	const dial = from.kind === 'stop' ? dials.find(({ id }) => id === from.dial) : undefined;
 	// Every seed speaks for a stop, whichever of them is in sight.
 	const wanted: Record<string, string> =
-		from.kind === 'stop'
-			? {
-					...Object.fromEntries(
-						Object.entries(from.among ?? {}).filter(
-							([id]) => !(chanceDials as readonly string[]).includes(id)
-						)
-					),
-					[from.dial]: from.stop
-				}
-			: {};
+		from.kind === 'findings'
+			? from.stops
+			: from.kind === 'stop'
+				? {
+						...Object.fromEntries(
+							Object.entries(from.among ?? {}).filter(
+								([id]) => !(chanceDials as readonly string[]).includes(id)
+							)
+						),
+						[from.dial]: from.stop
+					}
+				: {};
 	const matches = (take: Take) =>
-		dial !== undefined &&
+		(dial !== undefined || from.kind === 'findings') &&
 		dials.every(({ id, read }) => wanted[id] === undefined || stopKey(read(take)) === wanted[id]);
 	const chosen = takes.filter(
 		(take) =>
@@ -55,12 +65,13 @@ export function draftPick(
 	for (const { id, read, write } of dials) {
 		const one = stopsAmong(chosen, id).length === 1;
 		// Chance belongs to a picture, not to settings that are to serve again.
-		if (!one || (from.kind === 'stop' && chanceDials.includes(id))) continue;
+		if (!one || (from.kind !== 'take' && chanceDials.includes(id))) continue;
 		// A place in models' own stops comes to another value for another model.
 		const stop = read(first);
 		if (isOwnStop(stop) && stopsAmong(chosen, 'model').length > 1) continue;
 		draft = write(draft, stop);
-		if (naming.includes(id) || id === dial?.id) named.push(say(id, first));
+		const told = from.kind === 'findings' && id in from.stops;
+		if (naming.includes(id) || id === dial?.id || told) named.push(say(id, first));
 	}
 	const count = (kind: MarkKind) => chosen.filter(({ id }) => marks.get(id) === kind).length;
 	return {
@@ -77,3 +88,9 @@ export function draftPick(
 		suggestion: named.join(', ')
 	};
 }
+
+/** The stops that a pick settles, by dial, as keys; what it leaves open is not there. */
+export const pickedStops = (pick: Pick<Picked, 'settings' | 'words'>): Record<string, string> =>
+	Object.fromEntries(
+		dials.filter(({ said }) => said(pick)).map(({ id, read }) => [id, stopKey(read(pick as Made))])
+	);

@@ -141,6 +141,38 @@ export const Mark = z.object({
 });
 export type Mark = z.infer<typeof Mark>;
 
+const share = z.number().min(0).max(1);
+const figure = z.object({ mean: z.number(), low: z.number(), high: z.number() });
+
+/** What findings said of settings when they were picked. Shares are 0 to 1, intervals hold nine in ten. */
+export const PickFound = z.object({
+	/** The settings among which they stood: how many, and what was run, in words. */
+	settings: z.int().min(1),
+	plan: z.string().max(2000),
+	/** Whether the best settings were settled, and whether these were they. */
+	settled: z.boolean(),
+	best: z.boolean(),
+	/** Chance of being the best of all, and worth that is lost on average where another is. */
+	chance: share,
+	loss: z.number(),
+	/** Preference over an even take. */
+	preferred: figure,
+	/** Kept of judged, with Wilson's 95% interval. */
+	kept: z.object({ count: z.int(), of: z.int(), low: share, high: share }).nullable(),
+	/** The model's chance of a keeper, credits that one costs, takes to be 95% sure of one. */
+	keeps: figure.nullable(),
+	cost: figure.nullable(),
+	sure: z.int().nullable(),
+	/** The next best, with the chance that it is as good, and that these are better. */
+	runnerUp: z.object({ says: z.string().max(20_000), asGood: share, beaten: share }).nullable(),
+	/** Whose eyes (the artist is an empty text), and how much they said. */
+	judges: z.array(z.string().max(200)),
+	marks: z.int(),
+	blindMarks: z.int(),
+	pairs: z.int()
+});
+export type PickFound = z.infer<typeof PickFound>;
+
 /** Settings chosen at the end, with what speaks for them. */
 export const Pick = z.object({
 	id,
@@ -156,12 +188,20 @@ export const Pick = z.object({
 			stop: z.string(),
 			/** Stops of other dials among which this one was picked, by dial. */
 			among: z.record(z.string(), z.string()).optional()
-		})
+		}),
+		/** The settings that findings named, by the keys of their stops. */
+		z.object({ kind: z.literal('findings'), stops: z.record(z.string(), z.string()) })
 	]),
 	/** What is picked. A setting that the pick leaves open is not there. */
 	settings: TakeSettings.partial(),
 	words: TakeWords.partial().optional(),
-	evidence: z.object({ takes: z.int(), kept: z.int(), maybe: z.int(), dropped: z.int() }),
+	evidence: z.object({
+		takes: z.int(),
+		kept: z.int(),
+		maybe: z.int(),
+		dropped: z.int(),
+		found: PickFound.optional()
+	}),
 	createdAt: instant
 });
 export type Pick = z.infer<typeof Pick>;

@@ -1,6 +1,14 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
-	import { creditsSay, keptSays, percent, span, type Best, type Keepers } from '$lib/core/findings';
+	import {
+		creditsSay,
+		keptSays,
+		percent,
+		span,
+		sure,
+		type Best,
+		type Keepers
+	} from '$lib/core/findings';
 	import type { Evidence } from '$lib/core/judge';
 	import { many, TakePicture, useWork } from '$lib/ui/shared';
 
@@ -37,10 +45,10 @@
 	<p class="says">{says}</p>
 	<dl>
 		<dt>better than all others</dt>
-		<dd class="num">{percent(best.best.chance)}</dd>
+		<dd class="num">{sure(best.best.chance)}</dd>
 		{#if best.next}
 			<dt>than the next</dt>
-			<dd class="num">{percent(best.next.beaten)}</dd>
+			<dd class="num">{sure(best.next.beaten)}</dd>
 		{/if}
 		{#if keepers}
 			<dt>kept of judged</dt>

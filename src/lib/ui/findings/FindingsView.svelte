@@ -7,24 +7,35 @@
 		judgedIn,
 		missingOf,
 		ofJudge,
+		scopesOf,
 		type Best,
 		type FindingId,
 		type FindingKind,
 		type Findings,
 		type Keepers,
 		type Proposal,
+		type Round,
 		type Said
 	} from '$lib/core/findings';
-	import { Choice, many, openJudged, useWork } from '$lib/ui/shared';
+	import { Choice, many, openJudged, scopeSays, useWork } from '$lib/ui/shared';
 	import { findingsIn } from '$lib/workers';
 	import BestCard from './BestCard.svelte';
 	import FindingCard from './FindingCard.svelte';
 	import NextCard from './NextCard.svelte';
+	import RoundCard from './RoundCard.svelte';
 
 	const work = useWork();
 	const judged = openJudged(work);
 	const judge = $derived(page.url.searchParams.get('judge'));
-	const whole = $derived(judged.evidence());
+	const done = $derived(work.takes.filter(({ state }) => state === 'done'));
+	const scopes = $derived(
+		scopesOf(work.plans, done, page.url.searchParams.get('takes')?.split(','))
+	);
+	const scope = $derived(
+		scopes.find(({ id }) => id === page.url.searchParams.get('from')) ?? scopes[0]
+	);
+	const scoped = $derived(scope?.takes ? done.filter(({ id }) => scope.takes!.includes(id)) : done);
+	const whole = $derived(judged.evidence(false, scoped));
 	const evidence = $derived(ofJudge(whole, judge === null ? null : judge === 'me' ? '' : judge));
 	const missing = $derived(missingOf(evidence));
 	let found = $state.raw<Findings | null>(null);
@@ -52,6 +63,7 @@
 	const said = (id: FindingId): Said[] => found?.said.find((one) => one.id === id)?.items ?? [];
 	const best = $derived(said('best')[0] as Said<Best> | undefined);
 	const keepers = $derived((said('keepers')[0] as Said<Keepers> | undefined)?.data ?? null);
+	const round = $derived(said('rounds')[0] as Said<Round> | undefined);
 	const next = $derived(said('next') as Said<Proposal>[]);
 	const cards = $derived((place: FindingKind['place']) =>
 		kinds
@@ -68,10 +80,10 @@
 		].filter(Boolean);
 		return parts.join(', ') || 'no judgement';
 	});
-	function setJudge(value: string) {
+	function set(name: string, value: string) {
 		const url = new URL(page.url);
-		if (value) url.searchParams.set('judge', value);
-		else url.searchParams.delete('judge');
+		if (value) url.searchParams.set(name, value);
+		else url.searchParams.delete(name);
 		void goto(url, { replaceState: true, keepFocus: true, noScroll: true });
 	}
 </script>
@@ -87,6 +99,16 @@
 {:else}
 	<div class="view">
 		<header>
+			{#if scopes.length > 1}
+				<Choice
+					says="of"
+					label="Which takes"
+					value={scope?.id ?? ''}
+					items={scopes.map((one) => ({ value: one.id, text: scopeSays(one) }))}
+					onchange={(value) => set('from', value)}
+					most={360}
+				/>
+			{/if}
 			<p>From {from}.</p>
 			{#if judged.judges.length > 1}
 				<Choice
@@ -97,7 +119,7 @@
 						{ value: '', text: `all ${judged.judges.length} judges` },
 						...judged.judges.map((one) => ({ value: one || 'me', text: one || 'you alone' }))
 					]}
-					onchange={setJudge}
+					onchange={(value) => set('judge', value)}
 				/>
 			{/if}
 			<span class="scale quiet"
@@ -122,6 +144,7 @@
 					<BestCard best={best.data} {keepers} says={best.says} {evidence} />
 				{/if}
 				<NextCard proposals={next} best={best?.data ?? null} />
+				{#if best && round}<RoundCard said={round} best={best.data} />{/if}
 			</aside>
 			<div class="cards">
 				<h2>What each dial does</h2>

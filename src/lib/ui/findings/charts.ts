@@ -3,7 +3,7 @@ import type { Drawing } from '$lib/core/findings';
 
 const plain: ApexOptions = {
 	chart: {
-		height: 190,
+		height: 210,
 		animations: { enabled: false },
 		toolbar: { show: false },
 		zoom: { enabled: false },
@@ -18,6 +18,19 @@ const plain: ApexOptions = {
 };
 
 const percent = (value: number) => `${Math.round(value * 100)}%`;
+
+const ends = (values: readonly number[]): [number, number] => [
+	Math.min(...values),
+	Math.max(...values)
+];
+
+/** An axis of shares whose marks are whole tens or fifths. */
+function shares(least: number, most: number): { min: number; max: number; tickAmount: number } {
+	const step = most - least > 0.5 ? 0.2 : 0.1;
+	const min = Math.max(0, Math.floor(least / step) * step);
+	const max = Math.min(1, Math.ceil(most / step) * step);
+	return { min, max, tickAmount: Math.max(1, Math.round((max - min) / step)) };
+}
 
 /** A number dial's curve with its band, and its stops as dots. */
 export function curveChart(drawing: Extract<Drawing, { kind: 'curve' }>): ApexOptions {
@@ -36,8 +49,8 @@ export function curveChart(drawing: Extract<Drawing, { kind: 'curve' }>): ApexOp
 			{ type: 'line', name: 'preferred', data: at.map((x, i) => ({ x, y: middle[i] })) },
 			{ type: 'line', name: 'stops', data: stopsAt.map((x, i) => ({ x, y: stops[i].middle })) }
 		],
-		colors: ['var(--varied)', 'var(--varied)', 'var(--ink)'],
-		fill: { opacity: [0.16, 1, 1] },
+		colors: ['color-mix(in srgb, var(--varied) 20%, transparent)', 'var(--varied)', 'var(--ink)'],
+		fill: { type: 'solid', opacity: 1 },
 		stroke: { width: [0, 2, 0], curve: 'smooth' },
 		markers: { size: [0, 0, 5], strokeWidth: 0, hover: { sizeOffset: 0 } },
 		xaxis: {
@@ -50,9 +63,7 @@ export function curveChart(drawing: Extract<Drawing, { kind: 'curve' }>): ApexOp
 			tooltip: { enabled: false }
 		},
 		yaxis: {
-			min: Math.floor(least * 10) / 10,
-			max: Math.ceil(most * 10) / 10,
-			tickAmount: 4,
+			...shares(least, most),
 			labels: { formatter: percent }
 		},
 		annotations: {
@@ -104,9 +115,7 @@ export function frontierChart(drawing: Extract<Drawing, { kind: 'frontier' }>): 
 			tooltip: { enabled: false }
 		},
 		yaxis: {
-			min: Math.max(0, Math.floor(Math.min(...points.map(({ y }) => y)) * 10) / 10),
-			max: Math.min(1, Math.ceil(Math.max(...points.map(({ y }) => y)) * 10) / 10),
-			tickAmount: 4,
+			...shares(...ends(points.map(({ y }) => y))),
 			labels: { formatter: percent }
 		},
 		tooltip: {

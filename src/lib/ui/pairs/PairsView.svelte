@@ -3,14 +3,13 @@
 	import { onMount, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { missingOf } from '$lib/core/findings';
-	import { Choice, many, openJudged, session, undo, useWork } from '$lib/ui/shared';
+	import { missingOf, scopesOf } from '$lib/core/findings';
+	import { Choice, many, openJudged, scopeSays, session, undo, useWork } from '$lib/ui/shared';
 	import BallotDoor from './BallotDoor.svelte';
 	import BlindMarks from './BlindMarks.svelte';
 	import { letGo } from './decoded';
 	import PairsFoot from './PairsFoot.svelte';
 	import { pairsKeys } from './keys';
-	import { sourcesOf } from './sources';
 	import Stage from './Stage.svelte';
 	import { PairsState } from './state.svelte';
 
@@ -20,13 +19,13 @@
 	const dial = $derived(query.get('ask'));
 	const way = $derived(query.get('way') === 'marks' ? 'marks' : 'pairs');
 	const done = $derived(work.takes.filter(({ state }) => state === 'done'));
-	const sources = $derived(sourcesOf(work.plans, done, query.get('takes')));
-	const source = $derived(
-		sources.find(({ id }) => id === (query.get('from') ?? (query.has('takes') ? 'chosen' : ''))) ??
-			sources[0]
+	const sources = $derived(scopesOf(work.plans, done, query.get('takes')?.split(',')));
+	const source = $derived(sources.find(({ id }) => id === query.get('from')) ?? sources[0]);
+	const scoped = $derived(
+		source?.takes ? done.filter(({ id }) => source.takes!.includes(id)) : done
 	);
 	/** Takes that are all alike in their settings are told apart by themselves. */
-	const evidence = $derived(judged.evidence(true, done));
+	const evidence = $derived(judged.evidence(true, scoped));
 	const missing = $derived(missingOf(evidence));
 	const own = $derived(judged.answers.filter(({ judge }) => judge === ''));
 
@@ -43,7 +42,7 @@
 		evidence: () => evidence,
 		answers: () => own,
 		dial: () => dial,
-		within: () => source?.takes ?? null
+		within: () => null
 	});
 	onMount(() => () => {
 		view.end();
@@ -52,9 +51,7 @@
 
 	/** What is asked of which takes: when it changes, pairs begin anew. */
 	const question = $derived(
-		judged.ready && way === 'pairs'
-			? `${dial}|${source?.id}|${source?.takes?.join() ?? done.length}`
-			: ''
+		judged.ready && way === 'pairs' ? `${dial}|${source?.id}|${scoped.length}` : ''
 	);
 	$effect(() => {
 		if (question) untrack(() => view.begin());
@@ -135,7 +132,7 @@
 				says="of"
 				label="Which takes"
 				value={source?.id ?? ''}
-				items={sources.map(({ id, says }) => ({ value: id, text: says }))}
+				items={sources.map((one) => ({ value: one.id, text: scopeSays(one, true) }))}
 				onchange={(from) => set({ from: from || null })}
 				most={210}
 			/>
@@ -145,9 +142,7 @@
 			<button class="act" onclick={() => (giving = true)}>Other eyes …</button>
 		</div>
 		{#if way === 'marks'}
-			<BlindMarks
-				takes={source?.takes ? done.filter(({ id }) => source.takes!.includes(id)) : done}
-			/>
+			<BlindMarks takes={scoped} />
 		{:else}
 			<div class="mat mat-1">
 				{#if view.now}
@@ -158,16 +153,12 @@
 					<p class="none" role="status">Choosing a pair …</p>
 				{/if}
 			</div>
-			<PairsFoot {view} {keys} pairs={own} evidence={judged.evidence(true, done)} />
+			<PairsFoot {view} {keys} pairs={own} {evidence} />
 		{/if}
 		{#if undo.says}<p class="said" role="status">{undo.says}</p>{/if}
 	</div>
 	{#if giving}
-		<BallotDoor
-			{judged}
-			takes={source?.takes ? done.filter(({ id }) => source.takes!.includes(id)) : done}
-			onclose={() => (giving = false)}
-		/>
+		<BallotDoor {judged} takes={scoped} onclose={() => (giving = false)} />
 	{/if}
 {/if}
 

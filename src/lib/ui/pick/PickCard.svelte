@@ -1,22 +1,26 @@
 <script lang="ts">
-	import { Button } from 'carbon-components-svelte';
+	import { Button, InlineNotification } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
-	import { writePick } from '$lib/core/formats';
+	import { sure, type Against } from '$lib/core/findings';
+	import { foundSays, writePick } from '$lib/core/formats';
+	import { draftPick } from '$lib/core/picks';
 	import type { Pick } from '$lib/core/schema';
 	import * as store from '$lib/store';
 	import { loadSettings } from '$lib/ui/dials';
-	import { fileName, many, saveFile, TakePicture, undo, useWork } from '$lib/ui/shared';
+	import { fileName, many, saveFile, session, TakePicture, undo, useWork } from '$lib/ui/shared';
+	import { savePicture, saveRecord } from './hand-on';
 	import PickedSettings from './PickedSettings.svelte';
 
-	let { pick }: { pick: Pick } = $props();
+	let { pick, against }: { pick: Pick; against: Against | null } = $props();
 
 	const work = useWork();
-	const takeId = $derived(
-		pick.from.kind === 'take' &&
-			work.takes.some(({ id }) => pick.from.kind === 'take' && id === pick.from.takeId)
-			? pick.from.takeId
-			: null
-	);
+	/** The take that shows it: the one that was picked, or the best marked of those with its settings. */
+	const take = $derived.by(() => {
+		const takes = draftPick(pick.from, work.takes, work.marks, () => '')?.takes ?? [];
+		return takes.find(({ id }) => work.marks.get(id) === 'keep') ?? takes.at(0);
+	});
+	const handedOn = $derived({ pick, brief: work.brief!, take, cards: session.cards });
+	const found = $derived(pick.evidence.found);
 
 	async function toDials() {
 		work.replace(loadSettings(work.brief!, pick), `The settings of ${pick.name} are on the dials.`);
@@ -35,15 +39,33 @@
 </script>
 
 <article>
-	{#if takeId}<span class="shot"><TakePicture {takeId} alt="" /></span>{/if}
+	{#if take}<span class="shot"><TakePicture takeId={take.id} alt="Take {take.number}" /></span>{/if}
 	<div class="text">
 		<h2>{pick.name}</h2>
+		{#if against}
+			<InlineNotification
+				lowContrast
+				hideCloseButton
+				kind="warning"
+				title="Later judgements speak against it: {against.best} is better now; that this one is as good has a chance of {sure(
+					against.asGood
+				)}."
+			/>
+		{/if}
 		{#if pick.reason}<p>{pick.reason}</p>{/if}
 		<p class="num counts">
 			{many(pick.evidence.takes, 'take')}: {pick.evidence.kept} kept, {pick.evidence.maybe} maybe, {pick
 				.evidence.dropped} dropped
 		</p>
-		<PickedSettings of={pick} />
+		<div class="two">
+			<PickedSettings of={pick} />
+			{#if found}
+				<dl aria-label="Evidence">
+					{#each foundSays(found) as [name, value] (name)}<dt>{name}</dt>
+						<dd>{value}</dd>{/each}
+				</dl>
+			{/if}
+		</div>
 		<div class="acts">
 			<Button size="small" on:click={toDials}>Load into the dials</Button>
 			<Button
@@ -53,6 +75,10 @@
 					saveFile(`${fileName(pick.name)}.pick.json`, writePick(pick), 'application/json')}
 				>Export</Button
 			>
+			<Button size="small" kind="tertiary" on:click={() => saveRecord(handedOn)}>Record</Button>
+			{#if take}
+				<Button size="small" kind="tertiary" on:click={() => savePicture(handedOn)}>Picture</Button>
+			{/if}
 			<Button size="small" kind="ghost" on:click={remove}>Delete</Button>
 		</div>
 	</div>
@@ -84,6 +110,24 @@
 
 	.counts {
 		font-size: 12px;
+	}
+
+	.two {
+		display: grid;
+		grid-template-columns: repeat(auto-fit, minmax(240px, 1fr));
+		gap: 8px 22px;
+	}
+
+	dl {
+		display: grid;
+		grid-template-columns: 110px minmax(0, 1fr);
+		gap: 4px 10px;
+		align-content: start;
+		font-size: 13px;
+	}
+
+	dt {
+		color: var(--ink-3);
 	}
 
 	.acts {

@@ -2,11 +2,13 @@
 	import { Button, TextArea, TextInput } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
 	import type { PickDraft } from '$lib/core/picks';
+	import { foundSays } from '$lib/core/formats';
+	import type { PickFound } from '$lib/core/schema';
 	import * as store from '$lib/store';
 	import { many, TakePicture, useWork } from '$lib/ui/shared';
 	import PickedSettings from './PickedSettings.svelte';
 
-	let { draft }: { draft: PickDraft } = $props();
+	let { draft, found }: { draft: PickDraft; found: PickFound | null } = $props();
 
 	const work = useWork();
 	// The form is made anew for every draft.
@@ -23,6 +25,12 @@
 			.slice(0, 4)
 	);
 
+	const says = {
+		take: 'Pick the settings of this take',
+		stop: 'Pick this stop and all that was held',
+		findings: 'Pick the settings that findings name'
+	};
+
 	async function save() {
 		tried = true;
 		if (!name.trim()) return;
@@ -35,7 +43,7 @@
 			from,
 			settings,
 			...(words ? { words } : {}),
-			evidence: evidence,
+			evidence: { ...evidence, ...(found ? { found } : {}) },
 			createdAt: Date.now()
 		});
 		await goto(`/brief/${work.brief!.id}/pick`);
@@ -44,9 +52,7 @@
 
 <aside aria-label="New pick">
 	<h2>
-		{draft.from.kind === 'take'
-			? 'Pick the settings of this take'
-			: 'Pick this stop and all that was held'}
+		{says[draft.from.kind]}
 	</h2>
 	<div class="shots" class:one={shown.length === 1}>
 		{#each shown as take (take.id)}<span
@@ -70,6 +76,12 @@
 		bind:value={reason}
 	/>
 	<Button on:click={save}>Save the pick</Button>
+	{#if found}
+		<dl aria-label="Evidence">
+			{#each foundSays(found) as [name, value] (name)}<dt>{name}</dt>
+				<dd>{value}</dd>{/each}
+		</dl>
+	{/if}
 	<PickedSettings of={draft} />
 </aside>
 
@@ -105,6 +117,17 @@
 
 	.counts {
 		font-size: 12px;
+	}
+
+	dl {
+		display: grid;
+		grid-template-columns: 84px minmax(0, 1fr);
+		gap: 4px 10px;
+		font-size: 13px;
+	}
+
+	dt {
+		color: var(--ink-3);
 	}
 
 	aside :global(.bx--btn) {

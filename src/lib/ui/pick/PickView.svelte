@@ -4,9 +4,13 @@
 	import { page } from '$app/state';
 	import { chanceDials, dialOf, isDialId, toldStop } from '$lib/core/dials';
 	import { FileProblem, readPick } from '$lib/core/formats';
-	import { draftPick, type PickSource } from '$lib/core/picks';
+	import { scopesOf, type Against } from '$lib/core/findings';
+	import { productSays } from '$lib/core/plan';
+	import { draftPick, pickedStops, type PickSource } from '$lib/core/picks';
+	import type { PickFound, Take } from '$lib/core/schema';
 	import * as store from '$lib/store';
-	import { chooseFile, session, useWork } from '$lib/ui/shared';
+	import { chooseFile, openJudged, session, useWork } from '$lib/ui/shared';
+	import { againstPicks, foundOf } from '$lib/workers';
 	import PickCard from './PickCard.svelte';
 	import PickForm from './PickForm.svelte';
 
@@ -17,6 +21,10 @@
 		const query = page.url.searchParams;
 		const take = query.get('take');
 		if (take) return { kind: 'take', takeId: take };
+		if (query.has('best')) {
+			const stops = Object.fromEntries([...query].filter(([name]) => isDialId(name)));
+			return { kind: 'findings', stops };
+		}
 		const [dial, stop] = [query.get('dial'), query.get('stop')];
 		if (!dial || stop === null) return null;
 		const among = Object.fromEntries(
@@ -31,6 +39,53 @@
 				return dial === 'model' ? words : `${dialOf(dial).label.toLowerCase()} ${words}`;
 			})
 	);
+
+	const judged = openJudged(work);
+	const done = $derived(work.takes.filter(({ state }) => state === 'done'));
+	/** Evidence among takes that are judged together with some: those of the same words, if there are. */
+	function among(words: string | undefined) {
+		const scopes = scopesOf(work.plans, done);
+		const scope = scopes.find((one) => one.kind === 'words' && one.words === words) ?? scopes[0];
+		const takes = scope?.takes ? done.filter(({ id }) => scope.takes!.includes(id)) : done;
+		return { evidence: judged.evidence(false, takes), takes };
+	}
+	const planSays = (takes: readonly Take[]) =>
+		work.plans
+			.flatMap((plan) => {
+				const count = takes.filter(({ planId }) => planId === plan.id).length;
+				return count ? [productSays(plan, count)] : [];
+			})
+			.slice(0, 6)
+			.join('; ');
+
+	/** What findings say of the settings that are about to be picked. */
+	let found = $state.raw<PickFound | null>(null);
+	$effect(() => {
+		found = null;
+		if (!draft || !judged.ready || draft.from.kind === 'stop') return;
+		const stops = pickedStops(draft.from.kind === 'take' ? draft.takes[0] : draft);
+		const { evidence, takes } = among(draft.words?.wording ?? draft.settings.prompt);
+		const asked = draft;
+		void foundOf(evidence, stops, planSays(takes)).then((one) => {
+			if (asked === draft) found = one;
+		});
+	});
+
+	/** What later judgements say against picks, by pick. */
+	let against = $state.raw<ReadonlyMap<string, Against>>(new Map());
+	$effect(() => {
+		if (!judged.ready) return;
+		const picks = work.picks.filter((pick) => pick.evidence.found);
+		void Promise.all(
+			picks.map(async (pick) => {
+				const { evidence } = among(pick.words?.wording ?? pick.settings.prompt);
+				const [one] = await againstPicks(evidence, [pickedStops(pick)]);
+				return [pick.id, one] as const;
+			})
+		).then((all) => {
+			against = new Map(all.flatMap(([id, one]) => (one ? [[id, one] as const] : [])));
+		});
+	});
 
 	async function importPick() {
 		const file = await chooseFile('.json,application/json');
@@ -68,16 +123,17 @@
 			/>
 		{/if}
 		{#each work.picks as pick (pick.id)}
-			<PickCard {pick} />
+			<PickCard {pick} against={against.get(pick.id) ?? null} />
 		{:else}
 			<p class="quiet">
-				Nothing picked yet. On the sheet, open a take and choose “Pick these settings”, or press the
-				label of a row or a column to pick that stop with everything that was held.
+				Nothing picked yet. Findings name the settings that win, with the evidence for them. Or on
+				the sheet, open a take and choose “Pick these settings”, or press the label of a row or a
+				column to pick that stop with everything that was held.
 			</p>
 		{/each}
 	</section>
 	{#if draft}
-		{#key JSON.stringify(draft.from)}<PickForm {draft} />{/key}
+		{#key JSON.stringify(draft.from)}<PickForm {draft} {found} />{/key}
 	{:else if source}
 		<aside class="none"><p>There is no finished take there to pick from.</p></aside>
 	{/if}

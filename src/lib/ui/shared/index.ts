@@ -18,6 +18,7 @@ export { live } from './live.svelte';
 export { pictureUrls } from './picture-urls.svelte';
 export { addOrder, goOnWith, newPlan, runAgain, tryAgain, whyNotAgain } from './plans';
 export { clock, credits, fileName, many, money } from './say';
+export { scopeSays } from './scopes';
 export { freshSeeds } from './seeds';
 export { session } from './session.svelte';
 export { undo } from './undo.svelte';

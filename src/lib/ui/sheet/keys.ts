@@ -1,3 +1,4 @@
+import { goto } from '$app/navigation';
 import { stepsOf } from '$lib/core/sheet';
 import type { MarkKind } from '$lib/core/schema';
 import { undo } from '$lib/ui/shared';
@@ -124,6 +125,20 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 			run: () => view.selection.toggle(view.selection.focus!),
 			bar: () => (onTable() || view.loupe.on ? null : 'choose'),
 			yields: true
+		},
+		{
+			keys: ['p'],
+			shown: 'P',
+			says: 'judge the chosen takes in blind pairs',
+			group: 'Judge',
+			when: () => view.selection.selected.size > 1,
+			run: () => {
+				const takes = view.selection.chosen.filter(({ state }) => state === 'done');
+				const brief = takes[0]?.briefId;
+				if (takes.length > 1)
+					void goto(`/brief/${brief}/pairs?takes=${takes.map(({ id }) => id).join(',')}`);
+			},
+			bar: () => (view.selection.selected.size > 1 ? 'judge blind' : null)
 		},
 		{
 			keys: ['c'],

@@ -1,7 +1,7 @@
 import { AS_GOOD, pairsLeft } from '$lib/core/judge';
 import { figureOf, shareOf, type Figure } from '../drawn';
 import { defineFinding } from '../finding';
-import { many, percent, settingSays } from '../words';
+import { many, percent, settingSays, sure } from '../words';
 import type { Known } from '../known';
 import { takeWorths } from '../take-worths';
 
@@ -68,6 +68,20 @@ const stopsBy = ({ evidence, settings }: Known, setting: number): Record<string,
 		evidence.dials.map(({ id, stops }, d) => [id, stops[settings[setting].stops[d]].key])
 	);
 
+/** Where a setting stands among all. */
+export function placed(known: Known, s: number): Placed {
+	const { evidence, settings, standing, worths } = known;
+	const over = (d: number) =>
+		worths.values[standing.best * worths.draws + d] - worths.values[s * worths.draws + d];
+	return {
+		stops: stopsBy(known, s),
+		says: settingSays(evidence, settings[s].stops),
+		chance: standing.chance[s],
+		loss: standing.loss[s],
+		asGood: shareOf(worths.draws, (d) => over(d) < AS_GOOD)
+	};
+}
+
 /** Takes of a setting: kept ones first, then by worth. */
 function shownBy(known: Known, setting: number): string[] {
 	const worths = takeWorths(known);
@@ -116,17 +130,11 @@ export const best = defineFinding<'best', Best>({
 			pairsLeft: Number.isFinite(left) ? left : null,
 			judged: judgedIn(evidence),
 			shownBy: shownBy(known, standing.best),
-			all: order.slice(0, MOST_PLACED).map((s) => ({
-				stops: stopsBy(known, s),
-				says: settingSays(evidence, settings[s].stops),
-				chance: standing.chance[s],
-				loss: standing.loss[s],
-				asGood: shareOf(worths.draws, (d) => over(s, d) < AS_GOOD)
-			}))
+			all: order.slice(0, MOST_PLACED).map((s) => placed(known, s))
 		};
 		const says = standing.settled
-			? `Settled: ${first.says}. ${percent(first.chance)} sure that nothing is better; the next one, ${next.says}, is as good with a chance of ${percent(next.asGood)}.`
-			: `Not settled yet. ${first.says} is ahead, with a chance of ${percent(first.chance)} of being best; ${next.says} may be as good (${percent(next.asGood)}). ${
+			? `Settled: ${first.says}. ${sure(first.chance)} sure that nothing is better; the next one, ${next.says}, is as good with a chance of ${sure(next.asGood)}.`
+			: `Not settled yet. ${first.says} is ahead, with a chance of ${sure(first.chance)} of being best; ${next.says} may be as good (${sure(next.asGood)}). ${
 					data.pairsLeft === null
 						? 'More than 200 pairs would be needed: other takes tell more than more pairs do.'
 						: `About ${many(data.pairsLeft, 'pair')} more would settle it.`

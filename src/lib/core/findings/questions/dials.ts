@@ -4,7 +4,7 @@ import { figureOf, shareOf, type Figure } from '../drawn';
 import { defineFinding, type Drawing, type Interval } from '../finding';
 import type { Known } from '../known';
 import { chiSquaredAbove, friedman } from '../statistics';
-import { percent, short, span, stopSays } from '../words';
+import { percent, short, span, stopSays, sure } from '../words';
 
 /** What turning a dial does. */
 export interface DialFinding {
@@ -129,12 +129,12 @@ function sentence(
 		: '';
 	if (verdict === 'little')
 		return `Does hardly anything: all stops lie within ${span({ low: stops[last].preferred.mean, high: stops[first].preferred.mean })} of preference. Take the cheapest.`;
-	const over = `${name(first)} over ${name(second)}: ${percent(better(first, second))} sure`;
+	const over = `${name(first)} over ${name(second)}: ${sure(better(first, second))} sure`;
 	if (verdict === 'leads')
 		return (
 			(loss < SETTLED
-				? `Settled: ${name(first)}, ${percent(better(first, last))} sure over ${name(last)}. `
-				: `${name(first)} and its like are better than ${name(last)} (${percent(better(first, last))} sure), the best is not settled. `) +
+				? `Settled: ${name(first)}, ${sure(better(first, last))} sure over ${name(last)}. `
+				: `${name(first)} and its like are better than ${name(last)} (${sure(better(first, last))} sure), the best is not settled. `) +
 			(second === last ? '' : `${over}.`) +
 			top
 		).trim();

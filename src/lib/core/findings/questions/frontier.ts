@@ -2,7 +2,7 @@ import { AS_GOOD } from '$lib/core/judge';
 import { figureOf, shareOf } from '../drawn';
 import { defineFinding, type FindingKind } from '../finding';
 import type { Known } from '../known';
-import { percent, short } from '../words';
+import { percent, short, sure } from '../words';
 import { contender } from './best';
 
 /** Quality of settings against what they cost. */
@@ -70,7 +70,7 @@ export function against<const Id extends string>(
 						.find((one) => one.asGood >= SURE)
 				: undefined;
 			const says = cheaper
-				? `${contender(known, cheaper.setting).says} is as good as the best (${percent(cheaper.asGood)} sure) and ${short(cheaper.times, 1)} times ${words.less}.`
+				? `${contender(known, cheaper.setting).says} is as good as the best (${sure(cheaper.asGood)} sure) and ${short(cheaper.times, 1)} times ${words.less}.`
 				: best && all.every(({ cost }) => cost >= best.cost * 0.999)
 					? `The best is the ${words.less.replace(/er$/, 'est')} one, too.`
 					: `Nothing ${words.less} is known to be as good as the best.`;

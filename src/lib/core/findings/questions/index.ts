@@ -8,12 +8,14 @@ import { hints } from './hints';
 import { judges } from './judges';
 import { keepers } from './keepers';
 import { next } from './next';
+import { rounds } from './rounds';
 import { together } from './together';
 
 /** Every question that evidence answers, in the order in which they are shown. A new one is a file and a line here. */
 const register = [
 	best,
 	next,
+	rounds,
 	dialFindings,
 	together,
 	keepers,

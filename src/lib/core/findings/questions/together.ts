@@ -1,6 +1,6 @@
 import { defineFinding } from '../finding';
 import { figureOf, shareOf, type Figure } from '../drawn';
-import { percent, short, stopSays } from '../words';
+import { short, stopSays, sure } from '../words';
 
 /** What two dials do together that is more than the sum of both. */
 export interface TogetherFinding {
@@ -38,7 +38,7 @@ export const together = defineFinding<'together', TogetherFinding>({
 			);
 			const cells = beside.flatMap((row, i) => row.map((figure, j) => ({ i, j, ...figure })));
 			const most = cells.reduce((p, q) => (Math.abs(q.mean) > Math.abs(p.mean) ? q : p));
-			const sure = Math.max(
+			const likely = Math.max(
 				shareOf(draws.count, (d) => at(most.i, most.j)(d) > 0),
 				shareOf(draws.count, (d) => at(most.i, most.j)(d) < 0)
 			);
@@ -46,7 +46,7 @@ export const together = defineFinding<'together', TogetherFinding>({
 			const says =
 				Math.abs(most.mean) < MUCH / 2 && much < 0.5
 					? `Each does its own: what ${rows.label.toLowerCase()} does hardly depends on ${columns.label.toLowerCase()}.`
-					: `${cell} is ${most.mean > 0 ? 'better' : 'worse'} than the two by themselves say (${percent(sure)} sure).`;
+					: `${cell} is ${most.mean > 0 ? 'better' : 'worse'} than the two by themselves say (${sure(likely)} sure).`;
 			return {
 				id: `${rows.id} ${columns.id}`,
 				about: `${rows.label} with ${columns.label.toLowerCase()}`,

@@ -1,0 +1,96 @@
+import { AS_GOOD } from '$lib/core/judge';
+import type { PickFound } from '$lib/core/schema';
+import { shareOf } from './drawn';
+import type { Known } from './known';
+import { contender, judgedIn } from './questions/best';
+import { keepersOf } from './questions/keepers';
+
+/** The place of a setting among those that were made, by the keys of its stops; -1 where it was not. */
+export function settingAt(
+	{ evidence, settings }: Known,
+	stops: Readonly<Record<string, string>>
+): number {
+	const wanted = evidence.dials.map(({ id, stops: of }) =>
+		of.findIndex(({ key }) => key === stops[id])
+	);
+	return settings.findIndex((one) => one.stops.every((stop, d) => stop === wanted[d]));
+}
+
+/**
+ * What is known of one setting, as a pick keeps it; null where it was not made or nothing was said.
+ * @param plan what was run, in words
+ */
+export function pickFound(
+	known: Known,
+	stops: Readonly<Record<string, string>>,
+	plan: string
+): PickFound | null {
+	const { evidence, settings, standing, worths } = known;
+	const at = settingAt(known, stops);
+	const judged = judgedIn(evidence);
+	if (at < 0 || !(judged.marks + judged.pairs) || settings.length < 2) return null;
+	const one = contender(known, at);
+	const keepers = keepersOf(known, at);
+	const other = settings
+		.map((_, s) => s)
+		.filter((s) => s !== at)
+		.sort((a, b) => standing.loss[a] - standing.loss[b])[0];
+	const over = (d: number) =>
+		worths.values[at * worths.draws + d] - worths.values[other * worths.draws + d];
+	return {
+		settings: settings.length,
+		plan,
+		settled: standing.settled,
+		best: at === standing.best,
+		chance: Math.min(1, one.chance),
+		loss: one.loss,
+		preferred: one.preferred,
+		kept: keepers && {
+			count: keepers.kept.count,
+			of: keepers.kept.of,
+			low: keepers.kept.low,
+			high: keepers.kept.high
+		},
+		keeps: keepers?.chance ?? null,
+		cost: keepers?.cost ?? null,
+		sure: keepers && Number.isFinite(keepers.sure) ? keepers.sure : null,
+		runnerUp: {
+			says: contender(known, other).says,
+			asGood: shareOf(worths.draws, (d) => over(d) < AS_GOOD),
+			beaten: shareOf(worths.draws, (d) => over(d) > 0)
+		},
+		judges: [...new Set([...evidence.marks, ...evidence.pairs].map(({ judge }) => judge))],
+		marks: judged.marks,
+		blindMarks: judged.blindMarks,
+		pairs: judged.pairs
+	};
+}
+
+/** What later judgements say against settings that were picked. */
+export interface Against {
+	/** The settings that are best now. */
+	best: string;
+	/** Chance that the picked ones are as good. */
+	asGood: number;
+}
+
+/** Below this chance of being as good, a pick is spoken against. */
+const DOUBTED = 0.1;
+
+/** What speaks against picked settings now; null where nothing does. */
+export function speaksAgainst(
+	known: Known,
+	stops: Readonly<Record<string, string>>
+): Against | null {
+	const { evidence, settings, standing, worths } = known;
+	const at = settingAt(known, stops);
+	if (at < 0 || at === standing.best || settings.length < 2) return null;
+	if (!evidence.marks.length && !evidence.pairs.length) return null;
+	const asGood = shareOf(
+		worths.draws,
+		(d) =>
+			worths.values[standing.best * worths.draws + d] - worths.values[at * worths.draws + d] <
+			AS_GOOD
+	);
+	return asGood < DOUBTED ? { best: contender(known, standing.best).says, asGood } : null;
+}
