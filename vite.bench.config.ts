@@ -15,7 +15,8 @@ export default mergeConfig(thread, {
 				stress: 'bench/stress.ts',
 				learn: 'bench/learn.ts',
 				styles: 'bench/styles.ts',
-				samples: 'bench/samples.ts'
+				samples: 'bench/samples.ts',
+				findings: 'scripts/findings.ts'
 			},
 			output: { entryFileNames: '[name].mjs' }
 		}

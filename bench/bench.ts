@@ -2,7 +2,7 @@
  * Measures speed as ratios: against plain code and against reading the same memory, in one run.
  * `npm run bench` takes about a quarter of an hour; `npm run bench -- --quick` leaves out the plain
  * take at full size and the memory of a long job; `-- --plain`, `-- --threads`,
- * `-- --memory` and `-- --measures` do those alone.
+ * `-- --memory` and `-- --measures` do those alone, `-- --findings` holds findings against planted truths.
  */
 import { randomUUID } from 'node:crypto';
 import { resolve } from 'node:path';
@@ -13,6 +13,7 @@ import { characterOf, traceTake } from '../src/lib/service/standins';
 import { decode } from '../src/lib/service/standins/decode';
 import { denoiserOptions } from '../src/lib/service/standins/take';
 import { openPool, type RenderPool } from '../src/lib/service/http/pool';
+import { benchFindings } from './findings';
 import { benchMeasures } from './measures';
 import { bookFor, forgetBooks, makeTake, settingsFor } from './make-take';
 import { plainDenoiser } from './plain-denoiser';
@@ -236,6 +237,10 @@ async function threads() {
 if (process.argv.includes('--threads')) {
 	await threads();
 	process.exit();
+}
+if (process.argv.includes('--findings')) {
+	await benchFindings();
+	process.exit(0);
 }
 if (process.argv.includes('--measures')) {
 	benchMeasures();

@@ -18,17 +18,17 @@ const api = {
 	findings: (evidence: Evidence): Findings => {
 		const missing = missingOf(evidence);
 		if (missing?.nothing) return { missing, said: [] };
-		return findingsFrom(evidence, sitting.fitted(evidence));
+		return findingsFrom(evidence, sitting.settled(evidence));
 	},
 	/** What is known of one setting. */
 	found: (evidence: Evidence, stops: Record<string, string>, plan: string) =>
 		missingOf(evidence)?.nothing
 			? null
-			: pickFound(knownFrom(evidence, sitting.fitted(evidence)), stops, plan),
+			: pickFound(knownFrom(evidence, sitting.settled(evidence)), stops, plan),
 	/** What speaks against picked settings, each by its stops. */
 	against: (evidence: Evidence, all: Record<string, string>[]) => {
 		if (missingOf(evidence)?.nothing) return all.map(() => null);
-		const known = knownFrom(evidence, sitting.fitted(evidence));
+		const known = knownFrom(evidence, sitting.settled(evidence));
 		return all.map((stops) => speaksAgainst(known, stops));
 	}
 };

@@ -12,16 +12,35 @@ export interface Top {
 	factor: Float64Array;
 	/** Logarithm of the marginal likelihood of the scales, but for a constant. */
 	evidence: number;
+	/** Log posterior there. */
+	height: number;
 	/** Log-likelihood alone. */
 	likelihood: number;
 	/** Slope of `evidence` by the logarithm of every scale, the change of the curvature left out. */
 	slope: Float64Array;
+	/** Slope and curvature of the log-likelihood alone, by features: answers that follow are added to it. */
+	seen: Seen;
+}
+
+/** Slope and curvature of a log-likelihood. */
+interface Seen {
+	/** By features, then cuts, tie, factor and lean. */
+	slope: Float64Array;
+	/** Of features, one half: in the order in which an answer lists them. */
+	bend: Float64Array;
+	/** By inner lucks. */
+	iSlope: Float64Array;
+	iBend: Float64Array;
+	iCross: Float64Array;
 }
 
 /** Curvature of what nothing is known of beforehand: it keeps the factor from being singular. */
 const FLAT = 1e-9;
 
 const BOUND = 30;
+
+/** A gain in log posterior below which one step more reaches the top. */
+const NEAR = 2e-3;
 
 /** Numbers of the answers as they are used, from what is fitted: gaps, tie and factor are logarithms. */
 function numbersOf(x: Float64Array, own: Own, levels: number) {
@@ -114,28 +133,31 @@ export class Climber {
 		const precision = this.#precision(scales);
 		const innerPrecision = inner ? this.#precisionOf(scales[this.#problem.innerScale]) : 0;
 		let [x, luck] = [from.x.slice(), from.luck.slice()];
-		let height = this.#look(x, luck, precision, innerPrecision, true);
+		let height = this.#look(x, luck, precision, innerPrecision);
 		const step = new Float64Array(all);
 		const innerStep = new Float64Array(inner);
 		let half = this.#factorise();
 		for (let i = 0; i < most; i++) {
 			const gain = this.#step(step, innerStep);
 			if (!(gain > 1e-7)) break;
-			let share = 1;
-			let next = height;
-			const [at, atLuck] = [x.slice(), luck.slice()];
-			for (; share > 1e-4; share /= 2) {
-				for (let j = 0; j < all; j++)
-					at[j] = Math.max(-BOUND, Math.min(BOUND, x[j] + share * step[j]));
-				for (let j = 0; j < inner; j++) atLuck[j] = luck[j] + share * innerStep[j];
-				next = this.#look(at, atLuck, precision, innerPrecision, false);
-				if (next > height - 1e-9) break;
+			const last = [x, luck] as const;
+			const go = (share: number) => {
+				x = last[0].map((one, j) => Math.max(-BOUND, Math.min(BOUND, one + share * step[j])));
+				luck = last[1].map((one, j) => one + share * innerStep[j]);
+			};
+			go(1);
+			// So near the top the posterior is its parabola: what a look would say is known.
+			if (gain < NEAR) {
+				height += gain;
+				break;
 			}
-			if (share <= 1e-4) break;
-			[x, luck] = [at, atLuck];
-			height = this.#look(x, luck, precision, innerPrecision, true);
+			const before = height;
+			height = this.#look(x, luck, precision, innerPrecision);
+			for (let share = 0.5; !(height > before - 1e-9) && share > 1e-4; share /= 2) {
+				go(share);
+				height = this.#look(x, luck, precision, innerPrecision);
+			}
 			half = this.#factorise();
-			if (gain < 1e-4) break;
 		}
 		return this.#top(x, luck, scales, precision, innerPrecision, height, half);
 	}
@@ -151,19 +173,49 @@ export class Climber {
 		return precision;
 	}
 
-	/** Log posterior at a place; with it, where wanted, slope and bend in features and own numbers. */
-	#look(
-		x: Float64Array,
-		luck: Float64Array,
-		precision: Float64Array,
-		innerPrecision: number,
-		bends: boolean
-	): number {
+	/**
+	 * The top after a few more answers, from the top before them: one step of Newton's method with the
+	 * curvature of all. What the answers before say of the new place is their parabola.
+	 *
+	 * @param more the answers that follow, over the same features
+	 */
+	advance(top: Top, more: Problem, scales: Float64Array): Top {
 		const p = this.#problem;
-		const { own } = this;
-		const [wide, F] = [this.#wide, p.features];
+		const precision = this.#precision(scales);
+		const innerPrecision = p.inner ? this.#precisionOf(scales[p.innerScale]) : 0;
+		const added = this.#add(more, top.x, top.luck);
+		const fresh = this.#slope.slice();
+		for (let i = 0; i < this.#slope.length; i++) this.#slope[i] += top.seen.slope[i];
+		for (let i = 0; i < this.#bend.length; i++) this.#bend[i] += top.seen.bend[i];
+		for (let i = 0; i < p.inner; i++) this.#innerBend[i] += top.seen.iBend[i];
+		for (let i = 0; i < this.#innerCross.length; i++) this.#innerCross[i] += top.seen.iCross[i];
+		const seen = this.#keep();
+		this.#toCoefficients(top.x, fresh);
+		for (let i = 0; i < this.own.all; i++) this.#h[i * this.own.all + i] += precision[i];
+		for (let i = 0; i < p.inner; i++) this.#innerBend[i] += innerPrecision;
+		const half = this.#factorise();
+		const step = new Float64Array(this.own.all);
+		const innerStep = new Float64Array(p.inner);
+		const gain = this.#step(step, innerStep);
+		const x = top.x.map((one, i) => Math.max(-BOUND, Math.min(BOUND, one + step[i])));
+		const luck = top.luck.map((one, i) => one + innerStep[i]);
+		const height = top.height + added + gain;
+		return {
+			x,
+			luck,
+			factor: this.#factor,
+			evidence: this.#evidence(height, half, precision, innerPrecision),
+			height,
+			likelihood: top.likelihood + added,
+			slope: top.slope,
+			seen
+		};
+	}
+
+	/** Adds up answers at a place: their log-likelihood, its slope and curvature. */
+	#add(answers: Problem, x: Float64Array, luck: Float64Array): number {
 		const worth = this.#worth;
-		for (const { feature, coefficient, basis, size, rank } of p.blocks)
+		for (const { feature, coefficient, basis, size, rank } of this.#problem.blocks)
 			for (let i = 0; i < size; i++) {
 				let sum = 0;
 				if (basis)
@@ -171,118 +223,48 @@ export class Climber {
 				else sum = x[coefficient + i];
 				worth[feature + i] = sum;
 			}
-		const { cuts, tie, factor, lean } = numbersOf(x, own, p.levels);
-		const [slope, bend] = [this.#slope, this.#bend];
-		const [iSlope, iBend, iCross] = [this.#innerSlope, this.#innerBend, this.#innerCross];
-		if (bends) {
-			slope.fill(0);
-			bend.fill(0);
-			iSlope.fill(0);
-			iBend.fill(0);
-			iCross.fill(0);
-		}
-		const TIE = F + this.#cuts;
-		const [FACTOR, LEAN] = [TIE + 1, TIE + 2];
-		const one = blankOrdinal();
-		let log = 0;
-		for (let a = 0; a < p.answers; a++) {
-			const [from, to, n] = [p.start[a], p.start[a + 1], p.count[a]];
-			const level = p.level[a];
-			const inner = p.innerOf[a];
-			let u = inner >= 0 ? luck[inner] : 0;
-			for (let i = from; i < to; i++) u += p.value[i] * worth[p.index[i]];
-			if (p.pair[a]) {
-				const e = factor * u + lean;
-				ordinal(
-					level === 0 ? -Infinity : (level === 1 ? -tie : tie) - e,
-					level === 2 ? Infinity : (level === 0 ? -tie : tie) - e,
-					one
-				);
-				log += n * one.log;
-				if (!bends) continue;
-				const de = -(one.low + one.high);
-				const dee = one.lowLow + 2 * one.lowHigh + one.highHigh;
-				// How the cuts below and above move with the tie: -1 or +1.
-				const [sl, sh] = [level === 1 ? -1 : 1, level === 0 ? -1 : 1];
-				const dt = sl * one.low + sh * one.high;
-				const dtt = one.lowLow + 2 * sl * sh * one.lowHigh + one.highHigh;
-				const det = -(sl * one.lowLow + (sl + sh) * one.lowHigh + sh * one.highHigh);
-				const ku = factor * u;
-				for (let i = from; i < to; i++) {
-					const f = p.index[i];
-					const v = p.value[i] * factor;
-					slope[f] += n * de * v;
-					const w = n * dee * v * factor;
-					for (let j = from; j < to; j++) bend[f * wide + p.index[j]] -= w * p.value[j];
-					bend[f * wide + TIE] -= n * det * tie * v;
-					bend[f * wide + FACTOR] -= n * (dee * ku + de) * v;
-					bend[f * wide + LEAN] -= n * dee * v;
-				}
-				slope[TIE] += n * dt * tie;
-				slope[FACTOR] += n * de * ku;
-				slope[LEAN] += n * de;
-				bend[TIE * wide + TIE] -= n * (dtt * tie * tie + dt * tie);
-				bend[TIE * wide + FACTOR] -= n * det * tie * ku;
-				bend[TIE * wide + LEAN] -= n * det * tie;
-				bend[FACTOR * wide + FACTOR] -= n * (dee * ku * ku + de * ku);
-				bend[FACTOR * wide + LEAN] -= n * dee * ku;
-				bend[LEAN * wide + LEAN] -= n * dee;
-				continue;
-			}
-			ordinal(
-				level === 0 ? -Infinity : cuts[level - 1] - u,
-				level === p.levels - 1 ? Infinity : cuts[level] - u,
-				one
-			);
-			log += n * one.log;
-			if (!bends) continue;
-			const du = -(one.low + one.high);
-			const duu = one.lowLow + 2 * one.lowHigh + one.highHigh;
-			const [lowCut, highCut] = [F + level - 1, F + level];
-			const uLow = -(one.lowLow + one.lowHigh);
-			const uHigh = -(one.lowHigh + one.highHigh);
-			for (let i = from; i < to; i++) {
-				const f = p.index[i];
-				const v = p.value[i];
-				slope[f] += n * du * v;
-				for (let j = from; j < to; j++) bend[f * wide + p.index[j]] -= n * duu * v * p.value[j];
-				if (level > 0) bend[f * wide + lowCut] -= n * uLow * v;
-				if (level < p.levels - 1) bend[f * wide + highCut] -= n * uHigh * v;
-				if (inner >= 0) iCross[inner * wide + f] -= n * duu * v;
-			}
-			if (inner >= 0) {
-				iSlope[inner] += n * du;
-				iBend[inner] -= n * duu;
-				if (level > 0) iCross[inner * wide + lowCut] -= n * uLow;
-				if (level < p.levels - 1) iCross[inner * wide + highCut] -= n * uHigh;
-			}
-			if (level > 0) {
-				slope[lowCut] += n * one.low;
-				bend[lowCut * wide + lowCut] -= n * one.lowLow;
-			}
-			if (level < p.levels - 1) {
-				slope[highCut] += n * one.high;
-				bend[highCut * wide + highCut] -= n * one.highHigh;
-				if (level > 0) bend[lowCut * wide + highCut] -= n * one.lowHigh;
-			}
-		}
+		const into: Seen = {
+			slope: this.#slope.fill(0),
+			bend: this.#bend.fill(0),
+			iSlope: this.#innerSlope.fill(0),
+			iBend: this.#innerBend.fill(0),
+			iCross: this.#innerCross.fill(0)
+		};
+		const numbers = numbersOf(x, this.own, this.#problem.levels);
+		return addAnswers(answers, { worth, luck, ...numbers, wide: this.#wide, into });
+	}
+
+	#keep = (): Seen => ({
+		slope: this.#slope.slice(),
+		bend: this.#bend.slice(),
+		iSlope: this.#innerSlope.slice(),
+		iBend: this.#innerBend.slice(),
+		iCross: this.#innerCross.slice()
+	});
+
+	/** Log posterior at a place, with its slope and curvature by coefficients and own numbers. */
+	#look(
+		x: Float64Array,
+		luck: Float64Array,
+		precision: Float64Array,
+		innerPrecision: number
+	): number {
+		const p = this.#problem;
+		const { own } = this;
+		let log = this.#add(p, x, luck);
 		this.#likelihood = log;
-		if (bends) this.#toCoefficients(x);
+		this.#toCoefficients(x, this.#slope);
 		for (let i = 0; i < own.all; i++) {
 			const mean = i < p.coefficients ? 0 : (this.#weak[i - p.coefficients]?.mean ?? 0);
 			const off = x[i] - mean;
 			log -= 0.5 * precision[i] * off * off;
-			if (bends) {
-				this.#g[i] -= precision[i] * off;
-				this.#h[i * own.all + i] += precision[i];
-			}
+			this.#g[i] -= precision[i] * off;
+			this.#h[i * own.all + i] += precision[i];
 		}
 		for (let i = 0; i < p.inner; i++) {
 			log -= 0.5 * innerPrecision * luck[i] * luck[i];
-			if (bends) {
-				iSlope[i] -= innerPrecision * luck[i];
-				iBend[i] += innerPrecision;
-			}
+			this.#innerSlope[i] -= innerPrecision * luck[i];
+			this.#innerBend[i] += innerPrecision;
 		}
 		return log;
 	}
@@ -290,15 +272,18 @@ export class Climber {
 	#likelihood = 0;
 
 	/** Slope and bend by coefficients and own numbers from those by features and cuts. */
-	#toCoefficients(x: Float64Array): void {
+	#toCoefficients(x: Float64Array, forSlope: Float64Array): void {
 		const p = this.#problem;
 		const { own } = this;
 		const { all } = own;
 		const [wide, F] = [this.#wide, p.features];
-		// Every column of the wide space as a list of (place, share) in the fitted one.
 		const [g, h, c] = [this.#g, this.#h, this.#c];
-		const [slope, bend] = [this.#slope, this.#bend];
-		// The half below the diagonal that was not filled.
+		const slope = this.#slope;
+		const bend = this.#bend.slice();
+		// Features are filled in one half, in the order of every answer; the numbers in the other.
+		for (let i = 0; i < F; i++)
+			for (let j = 0; j < i; j++)
+				bend[i * wide + j] = bend[j * wide + i] = bend[i * wide + j] + bend[j * wide + i];
 		for (let i = F; i < wide; i++)
 			for (let j = 0; j < i; j++) bend[i * wide + j] = bend[j * wide + i];
 		// Right: wide x all.
@@ -329,7 +314,7 @@ export class Climber {
 			if (own.factor >= 0) out[to + own.factor] = row[TIE + 1];
 			if (own.lean >= 0) out[to + own.lean] = row[TIE + 2];
 		};
-		turn(slope, 0, g, 0);
+		turn(forSlope, 0, g, 0);
 		for (let i = 0; i < wide; i++) turn(bend, i * wide, right, i * all);
 		const column = new Float64Array(wide);
 		const turned = new Float64Array(all);
@@ -408,18 +393,28 @@ export class Climber {
 	): Top {
 		const p = this.#problem;
 		const { all } = this.own;
-		let evidence = height - half;
-		for (let i = 0; i < p.coefficients; i++) evidence += 0.5 * Math.log(precision[i]);
-		for (let s = 0; s < p.inner; s++)
-			evidence += 0.5 * Math.log(innerPrecision) - 0.5 * Math.log(this.#innerBend[s]);
+		const seen = this.#keep();
+		for (let i = 0; i < p.inner; i++) seen.iBend[i] -= innerPrecision;
 		return {
 			x,
 			luck,
 			factor: this.#factor,
-			evidence,
+			evidence: this.#evidence(height, half, precision, innerPrecision),
+			height,
 			likelihood: this.#likelihood,
-			slope: this.#scaleSlope(x, luck, scales, all)
+			slope: this.#scaleSlope(x, luck, scales, all),
+			seen
 		};
+	}
+
+	/** Logarithm of the marginal likelihood of the scales (Laplace), but for a constant. */
+	#evidence(height: number, half: number, precision: Float64Array, innerPrecision: number): number {
+		const { coefficients, inner } = this.#problem;
+		let evidence = height - half;
+		for (let i = 0; i < coefficients; i++) evidence += 0.5 * Math.log(precision[i]);
+		for (let s = 0; s < inner; s++)
+			evidence += 0.5 * Math.log(innerPrecision) - 0.5 * Math.log(this.#innerBend[s]);
+		return evidence;
 	}
 
 	/** d evidence / d log scale: -rank + precision (squares + variances) over its coefficients. */
@@ -463,4 +458,118 @@ export class Climber {
 		}
 		return out;
 	}
+}
+
+/** Where the answers stand, and where slope and bend of their log-likelihood are added up. */
+interface At {
+	worth: Float64Array;
+	luck: Float64Array;
+	cuts: Float64Array;
+	tie: number;
+	factor: number;
+	lean: number;
+	/** Features, then cuts, tie, factor and lean. */
+	wide: number;
+	into: Seen | null;
+}
+
+/** Adds up all answers. Returns their log-likelihood. The innermost loop of every fit: plain on purpose. */
+function addAnswers(p: Problem, at: At): number {
+	const { start, count, level, innerOf, index, value, pair, answers, features, levels } = p;
+	const { worth, luck, cuts, tie, factor, lean, wide, into } = at;
+	const TIE = features + cuts.length;
+	const FACTOR = TIE + 1;
+	const LEAN = TIE + 2;
+	const top = levels - 1;
+	const one = blankOrdinal();
+	let log = 0;
+	for (let a = 0; a < answers; a++) {
+		const from = start[a];
+		const to = start[a + 1];
+		const n = count[a];
+		const said = level[a];
+		const inner = innerOf[a];
+		const isPair = pair[a] === 1;
+		let u = inner >= 0 ? luck[inner] : 0;
+		for (let i = from; i < to; i++) u += value[i] * worth[index[i]];
+		if (isPair) {
+			const e = factor * u + lean;
+			ordinal(
+				said === 0 ? -Infinity : (said === 1 ? -tie : tie) - e,
+				said === 2 ? Infinity : (said === 0 ? -tie : tie) - e,
+				one
+			);
+		} else
+			ordinal(
+				said === 0 ? -Infinity : cuts[said - 1] - u,
+				said === top ? Infinity : cuts[said] - u,
+				one
+			);
+		log += n * one.log;
+		if (into === null) continue;
+		const { slope, bend, iSlope, iBend, iCross } = into;
+		const du = -n * (one.low + one.high);
+		const duu = n * (one.lowLow + 2 * one.lowHigh + one.highHigh);
+		const scale = isPair ? factor : 1;
+		for (let i = from; i < to; i++) {
+			const row = index[i] * wide;
+			const v = value[i] * scale;
+			slope[index[i]] += du * v;
+			const w = duu * v * scale;
+			for (let j = from; j <= i; j++) bend[row + index[j]] -= w * value[j];
+		}
+		if (isPair) {
+			// How the cuts below and above move with the tie: -1 or +1.
+			const sl = said === 1 ? -1 : 1;
+			const sh = said === 0 ? -1 : 1;
+			const dt = n * (sl * one.low + sh * one.high) * tie;
+			const dtt = n * (one.lowLow + 2 * sl * sh * one.lowHigh + one.highHigh) * tie * tie;
+			const det = -n * (sl * one.lowLow + (sl + sh) * one.lowHigh + sh * one.highHigh) * tie;
+			const ku = factor * u;
+			for (let i = from; i < to; i++) {
+				const row = index[i] * wide;
+				const v = value[i] * factor;
+				bend[row + TIE] -= det * v;
+				bend[row + FACTOR] -= (duu * ku + du) * v;
+				bend[row + LEAN] -= duu * v;
+			}
+			slope[TIE] += dt;
+			slope[FACTOR] += du * ku;
+			slope[LEAN] += du;
+			bend[TIE * wide + TIE] -= dtt + dt;
+			bend[TIE * wide + FACTOR] -= det * ku;
+			bend[TIE * wide + LEAN] -= det;
+			bend[FACTOR * wide + FACTOR] -= duu * ku * ku + du * ku;
+			bend[FACTOR * wide + LEAN] -= duu * ku;
+			bend[LEAN * wide + LEAN] -= duu;
+			continue;
+		}
+		const lowCut = features + said - 1;
+		const highCut = features + said;
+		const uLow = -n * (one.lowLow + one.lowHigh);
+		const uHigh = -n * (one.lowHigh + one.highHigh);
+		for (let i = from; i < to; i++) {
+			const row = index[i] * wide;
+			const v = value[i];
+			if (said > 0) bend[row + lowCut] -= uLow * v;
+			if (said < top) bend[row + highCut] -= uHigh * v;
+			if (inner >= 0) iCross[inner * wide + index[i]] -= duu * v;
+		}
+		if (inner >= 0) {
+			iSlope[inner] += du;
+			iBend[inner] -= duu;
+			if (said > 0) iCross[inner * wide + lowCut] -= uLow;
+			if (said < top) iCross[inner * wide + highCut] -= uHigh;
+		}
+		if (said > 0) {
+			slope[lowCut] += n * one.low;
+			bend[lowCut * wide + lowCut] -= n * one.lowLow;
+		}
+		if (said < top) {
+			slope[highCut] += n * one.high;
+			bend[highCut * wide + highCut] -= n * one.highHigh;
+			if (said > 0) bend[lowCut * wide + highCut] -= n * one.lowHigh;
+		}
+	}
+	return log;
 }

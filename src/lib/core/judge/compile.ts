@@ -37,6 +37,8 @@ export interface Layout {
 	/** Chances whose luck is eliminated, and those whose luck stands among the features; in order. */
 	innerChances: string[];
 	outerChances: string[];
+	/** The same over pairs that follow; null where they reach beyond what is laid out. */
+	after(pairs: Evidence['pairs']): Problem | null;
 }
 
 /** Evidence as answers about sums of features; equal answers are counted, not repeated. */
@@ -100,16 +102,8 @@ export function compile(evidence: Evidence, { together, flat, lean = !flat }: Wa
 		return list;
 	};
 
-	interface Answer {
-		index: number[];
-		value: number[];
-		inner: number;
-		pair: number;
-		level: number;
-		count: number;
-	}
 	const counted = new Map<string, Answer>();
-	const note = (answer: Omit<Answer, 'count'>) => {
+	const note = (answer: Omit<Answer, 'count'>, counted: Map<string, Answer>) => {
 		const key = `${answer.pair}|${answer.level}|${answer.inner}|${answer.index.join(',')}|${answer.value.join(',')}`;
 		const known = counted.get(key);
 		if (known) known.count++;
@@ -120,12 +114,17 @@ export function compile(evidence: Evidence, { together, flat, lean = !flat }: Wa
 		if (!of) continue;
 		const index = featuresOf(of.stops, of.chance);
 		const inner = hasLuck ? (lucks.get(of.chance) ?? -1) : -1;
-		note({ index, value: index.map(() => 1), inner, pair: 0, level: LEVELS[mark] });
+		note({ index, value: index.map(() => 1), inner, pair: 0, level: LEVELS[mark] }, counted);
 	}
 	let [ties, answered] = [0, 0];
-	for (const { left, right, answer } of evidence.pairs) {
+	const notePair = (
+		{ left, right, answer }: Evidence['pairs'][number],
+		into: Map<string, Answer>
+	): boolean => {
 		const [a, b] = [takes.get(left), takes.get(right)];
-		if (!a || !b) continue;
+		if (!a || !b) return true;
+		if (hasLuck && a.chance !== b.chance && !(outer.has(a.chance) && outer.has(b.chance)))
+			return false;
 		answered++;
 		if (answer === 'neither') ties++;
 		const difference = new Map<number, number>();
@@ -140,12 +139,11 @@ export function compile(evidence: Evidence, { together, flat, lean = !flat }: Wa
 				index.push(at);
 				value.push(by);
 			}
-		note({ index, value, inner: -1, pair: 1, level: ANSWERS[answer] });
-	}
-
+		note({ index, value, inner: -1, pair: 1, level: ANSWERS[answer] }, into);
+		return true;
+	};
+	for (const pair of evidence.pairs) notePair(pair, counted);
 	const all = [...counted.values()];
-	const start = new Int32Array(all.length + 1);
-	all.forEach(({ index }, i) => (start[i + 1] = start[i] + index.length));
 	const marked = all.some(({ pair }) => !pair);
 	const problem: Problem = {
 		blocks,
@@ -154,14 +152,7 @@ export function compile(evidence: Evidence, { together, flat, lean = !flat }: Wa
 		scales: scales.length,
 		inner: hasLuck ? lucks.size : 0,
 		innerScale: luckScale,
-		answers: all.length,
-		start,
-		index: Int32Array.from(all.flatMap(({ index }) => index)),
-		value: Float64Array.from(all.flatMap(({ value }) => value)),
-		innerOf: Int32Array.from(all, ({ inner }) => inner),
-		pair: Uint8Array.from(all, ({ pair }) => pair),
-		level: Uint8Array.from(all, ({ level }) => level),
-		count: Float64Array.from(all, ({ count }) => count),
+		...packed(all),
 		levels: 3,
 		free: {
 			cuts: marked,
@@ -179,6 +170,43 @@ export function compile(evidence: Evidence, { together, flat, lean = !flat }: Wa
 		scales,
 		effects,
 		innerChances: hasLuck ? [...lucks.keys()] : [],
-		outerChances: hasLuck ? [...outer] : []
+		outerChances: hasLuck ? [...outer] : [],
+		after: (pairs) => {
+			const fresh = new Map<string, Answer>();
+			// Without pairs so far, their own numbers were not fitted.
+			if (!answered || !pairs.every((pair) => notePair(pair, fresh))) return null;
+			return { ...problem, ...packed([...fresh.values()]) };
+		}
+	};
+}
+
+/** An answer: features with their values, and how often it was given. */
+interface Answer {
+	index: number[];
+	value: number[];
+	inner: number;
+	pair: number;
+	level: number;
+	count: number;
+}
+
+function packed(all: readonly Answer[]) {
+	const start = new Int32Array(all.length + 1);
+	all.forEach(({ index }, i) => (start[i + 1] = start[i] + index.length));
+	const index = new Int32Array(start[all.length]);
+	const value = new Float64Array(start[all.length]);
+	all.forEach((one, i) => {
+		index.set(one.index, start[i]);
+		value.set(one.value, start[i]);
+	});
+	return {
+		answers: all.length,
+		start,
+		index,
+		value,
+		innerOf: Int32Array.from(all, ({ inner }) => inner),
+		pair: Uint8Array.from(all, ({ pair }) => pair),
+		level: Uint8Array.from(all, ({ level }) => level),
+		count: Float64Array.from(all, ({ count }) => count)
 	};
 }

@@ -59,11 +59,29 @@ export class Sitting {
 		return (this.#fit = fit(evidence, this.#wanted, this.#fit));
 	}
 
+	/**
+	 * The fit of evidence as it comes out whatever was fitted before: the same evidence, the same
+	 * figures. Kept for as long as evidence stays the same.
+	 */
+	settled(evidence: Evidence): Fit {
+		const key = JSON.stringify(evidence);
+		if (this.#cold?.key !== key) this.#cold = { key, fit: fit(evidence, wantedFor(evidence)) };
+		return this.#cold.fit;
+	}
+
+	#cold: { key: string; fit: Fit } | undefined;
+
 	/** The next pair, and how far the answer is settled. */
 	pairs({ evidence, dial, within, before, skipped, ahead }: PairsAsked): PairsKnown {
-		const fitted = this.fitted(evidence);
-		const worths = worthsOf(fitted, settingsOf(evidence));
-		const standing = standingOf(worths);
+		let fitted = this.fitted(evidence);
+		let worths = worthsOf(fitted, settingsOf(evidence));
+		let standing = standingOf(worths);
+		// That it is settled is said by the fit that findings are reckoned from.
+		if (standing.settled) {
+			fitted = this.settled(evidence);
+			worths = worthsOf(fitted, settingsOf(evidence));
+			standing = standingOf(worths);
+		}
 		const place = evidence.dials.findIndex(({ id }) => id === dial);
 		const asked: Asked = place < 0 ? null : { dial: place };
 		const chooser = chooserOf(fitted, within ? new Set(within) : undefined);

@@ -16,7 +16,9 @@ export interface Trial {
 	fit: Fit;
 }
 
-const MOST_PAIRS = 150;
+const MOST_PAIRS = 120;
+/** Answers between two fits: the next pairs are chosen before the last answers are in. */
+const BETWEEN = 3;
 
 /** Marks all takes of a world, then answers pairs as they are asked until it is settled. */
 export function judgeWorld(rule: Rule, seed: number, most = MOST_PAIRS): Trial {
@@ -36,8 +38,7 @@ export function judgeWorld(rule: Rule, seed: number, most = MOST_PAIRS): Trial {
 	let known = fit(evidence, wanted);
 	let chooser = chooserOf(known);
 	while (evidence.pairs.length < most && !chooser.standing.settled) {
-		// Two answers between two fits: the next pair is chosen before the last answer is in.
-		for (let i = 0; i < 2; i++) {
+		for (let i = 0; i < BETWEEN; i++) {
 			const pair = nextPair(chooser, null, evidence.pairs);
 			if (!pair) break;
 			const { left, right } = pair;

@@ -148,13 +148,17 @@
 			</aside>
 			<div class="cards">
 				<h2>What each dial does</h2>
-				{#each cards('dials') as { kind, said: one } (kind.id + one.id)}
-					<FindingCard said={one} {kind} {from} />
-				{/each}
-				<h2>More</h2>
-				{#each cards('more') as { kind, said: one } (kind.id + one.id)}
-					<FindingCard said={one} {kind} {from} />
-				{/each}
+				<div class="columns">
+					{#each cards('dials') as { kind, said: one } (kind.id + one.id)}
+						<FindingCard said={one} {kind} {from} />
+					{/each}
+				</div>
+				<h2>What it comes to</h2>
+				<div class="columns">
+					{#each cards('more') as { kind, said: one } (kind.id + one.id)}
+						<FindingCard said={one} {kind} {from} />
+					{/each}
+				</div>
 			</div>
 		{/if}
 	</div>
@@ -195,12 +199,18 @@
 		display: grid;
 		grid-column: 1;
 		grid-row: 3;
-		grid-template-columns: 1fr 1fr;
 		gap: 12px;
+		min-width: 0;
 	}
 
-	.cards h2 {
-		grid-column: 1 / -1;
+	.columns {
+		columns: 2;
+		column-gap: 12px;
+	}
+
+	.columns :global(article) {
+		break-inside: avoid;
+		margin-bottom: 12px;
 	}
 
 	.empty {
@@ -216,8 +226,8 @@
 			grid-template-columns: minmax(0, 1fr) 320px;
 		}
 
-		.cards {
-			grid-template-columns: minmax(0, 1fr);
+		.columns {
+			columns: 1;
 		}
 	}
 

@@ -73,6 +73,12 @@
 		border-top: 1px solid var(--rule);
 	}
 
+	.row :global(.bx--btn) {
+		flex: none;
+		min-width: 0;
+		padding-right: 14px;
+	}
+
 	.row {
 		display: flex;
 		gap: 10px;

@@ -107,6 +107,12 @@
 		font-size: 13px;
 	}
 
+	.row :global(.bx--btn) {
+		flex: none;
+		min-width: 0;
+		padding-right: 14px;
+	}
+
 	.row {
 		display: flex;
 		gap: 10px;

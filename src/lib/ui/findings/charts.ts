@@ -19,6 +19,10 @@ const plain: ApexOptions = {
 
 const percent = (value: number) => `${Math.round(value * 100)}%`;
 
+/** A colour of the page as it stands now: a band is made thinner from its figures. */
+const paint = (name: string): string =>
+	getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+
 const ends = (values: readonly number[]): [number, number] => [
 	Math.min(...values),
 	Math.max(...values)
@@ -49,8 +53,8 @@ export function curveChart(drawing: Extract<Drawing, { kind: 'curve' }>): ApexOp
 			{ type: 'line', name: 'preferred', data: at.map((x, i) => ({ x, y: middle[i] })) },
 			{ type: 'line', name: 'stops', data: stopsAt.map((x, i) => ({ x, y: stops[i].middle })) }
 		],
-		colors: ['color-mix(in srgb, var(--varied) 20%, transparent)', 'var(--varied)', 'var(--ink)'],
-		fill: { type: 'solid', opacity: 1 },
+		colors: [paint('--varied'), paint('--varied'), paint('--ink')],
+		fill: { type: 'solid', opacity: [0.18, 1, 1] },
 		stroke: { width: [0, 2, 0], curve: 'smooth' },
 		markers: { size: [0, 0, 5], strokeWidth: 0, hover: { sizeOffset: 0 } },
 		xaxis: {

@@ -96,7 +96,7 @@
 			><strong class="num">{open.length}</strong> to go, {many(takes.length - open.length, 'take')} done</span
 		>
 		<Button size="small" kind="tertiary" href="/brief/{work.brief!.id}/findings"
-			>End here and look</Button
+			>Look now</Button
 		>
 	</div>
 </footer>

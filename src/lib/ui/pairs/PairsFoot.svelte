@@ -1,8 +1,5 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
-	import { consistencyOf, percent } from '$lib/core/findings';
-	import type { Evidence } from '$lib/core/judge';
-	import type { Answer } from '$lib/core/schema';
 	import { many, useWork } from '$lib/ui/shared';
 	import type { PairsKey } from './keys';
 	import Settling from './Settling.svelte';
@@ -11,16 +8,14 @@
 	interface Props {
 		view: PairsState;
 		keys: readonly PairsKey[];
-		/** Answers of the one who judges here. */
-		pairs: readonly Answer[];
-		evidence: Evidence;
+		/** How many pairs were answered. */
+		pairs: number;
 	}
 
-	let { view, keys, pairs, evidence }: Props = $props();
+	let { view, keys, pairs }: Props = $props();
 
 	const work = useWork();
 	const { known } = $derived(view);
-	const self = $derived(consistencyOf(evidence, ''));
 	const [left, right, neither] = $derived([keys[0], keys[1], keys[2]]);
 	const others = $derived(keys.slice(3));
 	const away = $derived(!view.now);
@@ -39,10 +34,15 @@
 		>
 	</div>
 	<div class="line">
+		<span class="keys">
+			{#each others as { shown, says, run } (shown)}
+				<button class="plain" onclick={() => run('+')}><kbd>{shown}</kbd> {says}</button>
+			{/each}
+		</span>
 		{#if known}<Settling {known} />{/if}
 		<span class="left">
 			{#if known?.settled}
-				<strong>Settled</strong> after {many(pairs.length, 'pair')}
+				<strong>Settled</strong> after {many(pairs, 'pair')}
 			{:else if known?.left}
 				about <strong class="num">{known.left}</strong> more {known.left === 1 ? 'pair' : 'pairs'}
 			{:else if known}
@@ -53,21 +53,8 @@
 			size="small"
 			kind={known?.settled ? 'primary' : 'tertiary'}
 			href="/brief/{work.brief!.id}/findings"
-			>{known?.settled ? 'See the findings' : 'End here and look'}</Button
+			>{known?.settled ? 'See the findings' : 'Look now'}</Button
 		>
-	</div>
-	<div class="line keys">
-		{#each others as { shown, says, run } (shown)}
-			<button class="plain" onclick={() => run('+')}><kbd>{shown}</kbd> {says}</button>
-		{/each}
-		<span class="self quiet">
-			{#if self.alike.of}
-				asked again, answered alike <b class="num">{self.alike.count} of {self.alike.of}</b>
-			{/if}
-			{#if self.left.of > 4}
-				· left chosen <b class="num">{percent(self.left.rate)}</b>
-			{/if}
-		</span>
 	</div>
 </footer>
 
@@ -114,7 +101,8 @@
 
 	.line {
 		display: flex;
-		gap: 20px;
+		flex-wrap: wrap;
+		gap: 6px 20px;
 		align-items: center;
 		padding: 6px 14px;
 	}
@@ -125,18 +113,15 @@
 	}
 
 	.keys {
-		flex-wrap: wrap;
-		gap: 4px 18px;
-		border-top: 1px solid var(--rule);
+		display: flex;
+		gap: 4px 13px;
 		font-size: 13px;
+		white-space: nowrap;
 	}
 
-	.self {
-		margin-left: auto;
-	}
-
-	.self b {
-		color: var(--ink);
-		font-weight: 600;
+	.line :global(.bx--btn) {
+		flex: none;
+		min-width: 0;
+		padding-right: 14px;
 	}
 </style>

@@ -3,7 +3,7 @@
 	import { onMount, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { missingOf, scopesOf } from '$lib/core/findings';
+	import { consistencyOf, missingOf, percent, scopesOf } from '$lib/core/findings';
 	import { Choice, many, openJudged, scopeSays, session, undo, useWork } from '$lib/ui/shared';
 	import BallotDoor from './BallotDoor.svelte';
 	import BlindMarks from './BlindMarks.svelte';
@@ -27,6 +27,7 @@
 	/** Takes that are all alike in their settings are told apart by themselves. */
 	const evidence = $derived(judged.evidence(true, scoped));
 	const missing = $derived(missingOf(evidence));
+	const self = $derived(consistencyOf(evidence, ''));
 	const own = $derived(judged.answers.filter(({ judge }) => judge === ''));
 
 	function set(change: Record<string, string | null>) {
@@ -136,9 +137,16 @@
 				onchange={(from) => set({ from: from || null })}
 				most={210}
 			/>
-			<span class="hidden quiet"
-				>settings hidden{way === 'pairs' ? ', sides shuffled' : ', order shuffled'}</span
-			>
+			<span class="hidden quiet">
+				{#if way === 'marks'}
+					settings hidden, order shuffled
+				{:else if self.left.of < 5}
+					settings hidden, sides shuffled
+				{:else}
+					left chosen <b class="num">{percent(self.left.rate)}</b>{#if self.alike.of}, asked again
+						the same <b class="num">{self.alike.count} of {self.alike.of}</b>{/if}
+				{/if}
+			</span>
 			<button class="act" onclick={() => (giving = true)}>Other eyes …</button>
 		</div>
 		{#if way === 'marks'}
@@ -153,7 +161,7 @@
 					<p class="none" role="status">Choosing a pair …</p>
 				{/if}
 			</div>
-			<PairsFoot {view} {keys} pairs={own} {evidence} />
+			<PairsFoot {view} {keys} pairs={own.length} />
 		{/if}
 		{#if undo.says}<p class="said" role="status">{undo.says}</p>{/if}
 	</div>
@@ -215,7 +223,7 @@
 	.said {
 		position: absolute;
 		z-index: 5;
-		bottom: 112px;
+		bottom: 104px;
 		left: 50%;
 		padding: 6px 14px;
 		background: var(--ink);

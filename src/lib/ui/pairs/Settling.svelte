@@ -26,7 +26,7 @@
 	.settling {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 4px 20px;
+		gap: 4px 16px;
 		min-width: 0;
 	}
 
@@ -39,7 +39,7 @@
 
 	.bar {
 		display: block;
-		width: 76px;
+		width: 56px;
 		height: 8px;
 		background: var(--rule);
 	}

@@ -19,7 +19,7 @@ export const pairsKeys = (view: PairsState): PairsKey[] => [
 	{
 		keys: ['l'],
 		shown: 'L',
-		says: 'loupe over both',
+		says: 'loupe',
 		run: () => (view.loupe.on = !view.loupe.on)
 	},
 	{ keys: ['b'], shown: 'B', says: 'blink', run: () => (view.blinking = !view.blinking) },

@@ -104,6 +104,7 @@
 	.text {
 		display: grid;
 		gap: 8px;
+		flex: 1;
 		align-content: start;
 		min-width: 0;
 	}
@@ -132,6 +133,7 @@
 
 	.acts {
 		display: flex;
+		flex-wrap: wrap;
 		gap: 6px;
 		margin-top: 4px;
 	}

@@ -106,7 +106,7 @@
 	}
 </script>
 
-<div class="view">
+<div class="view" class:drafting={source}>
 	<section>
 		<header>
 			<h1>Picks</h1>
@@ -142,10 +142,20 @@
 <style>
 	.view {
 		display: grid;
-		grid-template-columns: minmax(0, 1fr) 380px;
+		grid-template-columns: minmax(0, 1fr);
 		gap: 28px;
 		max-width: 1200px;
 		padding: 22px 24px 40px;
+	}
+
+	.view.drafting {
+		grid-template-columns: minmax(0, 1fr) 380px;
+	}
+
+	@media (max-width: 1000px) {
+		.view.drafting {
+			grid-template-columns: minmax(0, 1fr);
+		}
 	}
 
 	header {

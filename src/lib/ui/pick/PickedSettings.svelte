@@ -25,6 +25,7 @@
 		display: grid;
 		grid-template-columns: 84px minmax(0, 1fr);
 		gap: 4px 10px;
+		align-content: start;
 		font-size: 13px;
 	}
 

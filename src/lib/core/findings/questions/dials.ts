@@ -23,7 +23,7 @@ export interface DialFinding {
 /** All stops together differ by less than this: nobody would turn the dial for it. */
 const LITTLE = 0.3;
 /** How sure it must be that a stop is better than the worst one by more than nobody would miss. */
-const SURE = 0.95;
+const SURE = 0.98;
 const PLACES = 41;
 
 export const dialFindings = defineFinding<'dials', DialFinding>({

@@ -1,0 +1,162 @@
+/**
+ * What findings say, held against planted truths: `npm run bench -- --findings`. Worlds whose worth is
+ * known are marked and judged in pairs until the answer is settled, 200 of every rule; the table goes
+ * into `docs/findings.md`. Takes about ten minutes on two cores.
+ */
+import { fork } from 'node:child_process';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { findingsFrom, type DialFinding } from '../src/lib/core/findings';
+import { fit, wantedFor, type Evidence } from '../src/lib/core/judge';
+import { stream } from '../src/lib/core/random';
+import { judgeWorld, rules, type Rule, type Trial } from '../src/lib/core/testing';
+
+const WORLDS = 200;
+const PAGE = 'docs/findings.md';
+
+/** What is counted of a trial: the fit itself does not go between processes. */
+type Count = Omit<Trial, 'fit'> & { rule: string; leads: boolean };
+
+function count(rule: Rule, seed: number): Count {
+	const { fit: fitted, ...rest } = judgeWorld(rule, seed);
+	const dials = findingsFrom(fitted.evidence, fitted).said.find(({ id }) => id === 'dials');
+	const leads = dials!.items.some(({ data }) => (data as DialFinding).verdict === 'leads');
+	return { ...rest, rule: rule.id, leads };
+}
+
+const percent = (count: number, of: number): string =>
+	of ? `${((100 * count) / of).toFixed(count === of ? 0 : 1)}%` : '\u2013';
+
+function row(rule: Rule, all: Count[]): string {
+	const settled = all.filter((one) => one.settled);
+	const clear = settled.filter(({ lead }) => lead >= 1);
+	const sum = (of: (one: Count) => number, among = all) =>
+		among.reduce((total, one) => total + of(one), 0);
+	const cells = [
+		rule.says,
+		`${settled.length} of ${all.length}`,
+		settled.length ? (sum(({ pairs }) => pairs, settled) / settled.length).toFixed(0) : '\u2013',
+		`${settled.filter(({ loses }) => loses < 0.5).length} of ${settled.length} (${percent(settled.filter(({ loses }) => loses < 0.5).length, settled.length)})`,
+		clear.length ? `${clear.filter(({ right }) => right).length} of ${clear.length}` : '\u2013',
+		percent(
+			sum(({ covered }) => covered),
+			sum(({ differences }) => differences)
+		),
+		percent(all.filter(({ leads }) => leads).length, all.length)
+	];
+	return `| ${cells.join(' | ')} |`;
+}
+
+/** Evidence of six dials, so many takes and pairs, judged by chance. */
+function large(takes: number, pairs: number): Evidence {
+	const draw = stream('large');
+	const levels = [5, 5, 4, 3, 3, 2];
+	const dials = levels.map((n, d): Evidence['dials'][number] => ({
+		id: `dial ${d}`,
+		label: `Dial ${d}`,
+		kind: d < 2 ? 'number' : 'choice',
+		itself: false,
+		logarithmic: false,
+		stops: Array.from({ length: n }, (_, at) => ({ key: `${at}`, label: `${at}`, at }))
+	}));
+	const evidence: Evidence = {
+		format: 'dial-pick/evidence',
+		version: 1,
+		dials,
+		takes: Array.from({ length: takes }, (_, i) => ({
+			id: `t${i}`,
+			stops: levels.map((n) => draw.below(n)),
+			chance: `${i % 8}`,
+			faults: [],
+			measures: {}
+		})),
+		marks: [],
+		pairs: [],
+		names: { faults: {}, measures: {} }
+	};
+	for (let i = 0; i < takes; i++)
+		evidence.marks.push({
+			take: `t${i}`,
+			mark: (['drop', 'maybe', 'keep'] as const)[draw.below(3)],
+			judge: '',
+			blind: true
+		});
+	for (let i = 0; i < pairs; i++) {
+		const seed = draw.below(8);
+		const one = () => `t${draw.below(Math.floor(takes / 8)) * 8 + seed}`;
+		evidence.pairs.push({
+			left: one(),
+			right: one(),
+			judge: '',
+			answer: (['left', 'right', 'neither'] as const)[draw.below(3)]
+		});
+	}
+	return evidence;
+}
+
+function speed(): void {
+	const evidence = large(1000, 5000);
+	const wanted = wantedFor(evidence);
+	const clock = <T>(work: () => T): [T, number] => {
+		const from = performance.now();
+		const result = work();
+		return [result, performance.now() - from];
+	};
+	fit(evidence, wanted);
+	const [first, cold] = clock(() => fit(evidence, wanted));
+	const times: number[] = [];
+	let before = first;
+	for (let i = 0; i < 9; i++) {
+		const more = { ...evidence, pairs: [...before.evidence.pairs, evidence.pairs[i]] };
+		const [next, time] = clock(() => fit(more, wanted, before));
+		before = next;
+		times.push(time);
+	}
+	const warm = times.sort((a, b) => a - b)[4];
+	console.log(
+		`\n1000 takes, 5000 pairs, six dials: fitted in ${cold.toFixed(0)} ms, after one more answer in ${warm.toFixed(0)} ms (${(warm / cold).toFixed(2)} of it); ${first.points.length} points of the scales, ${first.layout.problem.coefficients} coefficients`
+	);
+}
+
+export async function benchFindings(): Promise<void> {
+	const half = process.argv.find((one) => one.startsWith('--half='))?.slice(7);
+	const worlds = Number(
+		process.argv.find((one) => one.startsWith('--worlds='))?.slice(9) ?? WORLDS
+	);
+	if (half) {
+		for (let seed = Number(half); seed < worlds; seed += 2)
+			for (const rule of rules) process.send!(count(rule, seed));
+		return;
+	}
+	speed();
+	const all: Count[] = [];
+	await Promise.all(
+		['0', '1'].map(
+			(which) =>
+				new Promise<void>((resolve, reject) => {
+					const child = fork(process.argv[1], [...process.argv.slice(2), `--half=${which}`]);
+					child.on('message', (one) => all.push(one as Count));
+					child.on('exit', (code) => (code ? reject(new Error('A half failed.')) : resolve()));
+				})
+		)
+	);
+	const table = [
+		'| the world | settled | pairs until then | the one named loses less than 0.5 | best leads by 1: named | 90% intervals cover | a dial is said to matter |',
+		'| --- | --- | --- | --- | --- | --- | --- |',
+		...rules.map((rule) =>
+			row(
+				rule,
+				all.filter((one) => one.rule === rule.id)
+			)
+		)
+	].join('\n');
+	console.log(`\n${table}`);
+	if (worlds < WORLDS) return;
+	const page = readFileSync(PAGE, 'utf8');
+	const [from, to] = ['<!-- planted -->', '<!-- /planted -->'];
+	writeFileSync(
+		PAGE,
+		page.slice(0, page.indexOf(from) + from.length) +
+			`\n\n${table}\n\n` +
+			page.slice(page.indexOf(to))
+	);
+}
