@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
+	import { page } from '$app/state';
 	import {
 		creditsSay,
 		keptSays,
@@ -25,8 +26,9 @@
 	const shown = $derived(
 		best.shownBy.flatMap((id) => work.takes.find((take) => take.id === id) ?? []).at(0)
 	);
+	const from = $derived(page.url.searchParams.get('from'));
 	const pickUrl = $derived(
-		`/brief/${work.brief!.id}/pick?${new URLSearchParams({ best: '1', ...best.best.stops })}`
+		`/brief/${work.brief!.id}/pick?${new URLSearchParams({ best: '1', ...(from ? { from } : {}), ...best.best.stops })}`
 	);
 </script>
 

@@ -1,6 +1,5 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
-	import { onMount } from 'svelte';
 	import { stream } from '$lib/core/random';
 	import type { MarkKind, Take } from '$lib/core/schema';
 	import { WHOLE, type Look } from '$lib/core/sheet';
@@ -9,7 +8,7 @@
 	import { decoded, type Decoded } from './decoded';
 
 	/** One take at a time, large, its settings hidden: keep, maybe or drop. */
-	let { takes }: { takes: readonly Take[] } = $props();
+	let { takes, findings }: { takes: readonly Take[]; findings: string } = $props();
 
 	const work = useWork();
 	const kinds: { kind: MarkKind; key: string; says: string }[] = [
@@ -54,11 +53,9 @@
 		const kind = kinds.find(({ key }) => key === name)?.kind;
 		if (kind) mark(kind);
 		else if (name === 's') skip();
-		else if (name === 'u') void undo.back();
 		else return;
 		event.preventDefault();
 	}
-	onMount(() => () => undo.leave());
 </script>
 
 <svelte:window onkeydown={press} />
@@ -77,7 +74,7 @@
 			<p>
 				{work.marks.size ? 'All of these takes are marked.' : 'There are no takes to be marked.'}
 			</p>
-			<Button size="small" href="/brief/{work.brief!.id}/findings">See the findings</Button>
+			<Button size="small" href={findings}>See the findings</Button>
 		</div>
 	{/if}
 </div>
@@ -95,9 +92,7 @@
 		<span class="left"
 			><strong class="num">{open.length}</strong> to go, {many(takes.length - open.length, 'take')} done</span
 		>
-		<Button size="small" kind="tertiary" href="/brief/{work.brief!.id}/findings"
-			>Look now</Button
-		>
+		<Button size="small" kind="tertiary" href={findings}>Look now</Button>
 	</div>
 </footer>
 

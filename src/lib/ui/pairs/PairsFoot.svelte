@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
-	import { many, useWork } from '$lib/ui/shared';
+	import { many } from '$lib/ui/shared';
 	import type { PairsKey } from './keys';
 	import Settling from './Settling.svelte';
 	import type { PairsState } from './state.svelte';
@@ -10,11 +10,12 @@
 		keys: readonly PairsKey[];
 		/** How many pairs were answered. */
 		pairs: number;
+		/** Where the findings of these takes stand. */
+		findings: string;
 	}
 
-	let { view, keys, pairs }: Props = $props();
+	let { view, keys, pairs, findings }: Props = $props();
 
-	const work = useWork();
 	const { known } = $derived(view);
 	const [left, right, neither] = $derived([keys[0], keys[1], keys[2]]);
 	const others = $derived(keys.slice(3));
@@ -49,10 +50,7 @@
 				more than 200 pairs to go
 			{/if}
 		</span>
-		<Button
-			size="small"
-			kind={known?.settled ? 'primary' : 'tertiary'}
-			href="/brief/{work.brief!.id}/findings"
+		<Button size="small" kind={known?.settled ? 'primary' : 'tertiary'} href={findings}
 			>{known?.settled ? 'See the findings' : 'Look now'}</Button
 		>
 	</div>

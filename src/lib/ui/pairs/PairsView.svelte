@@ -4,7 +4,7 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { consistencyOf, missingOf, percent, scopesOf } from '$lib/core/findings';
-	import { Choice, many, openJudged, scopeSays, session, undo, useWork } from '$lib/ui/shared';
+	import { Choice, many, openJudged, scopeSays, session, useWork } from '$lib/ui/shared';
 	import BallotDoor from './BallotDoor.svelte';
 	import BlindMarks from './BlindMarks.svelte';
 	import { letGo } from './decoded';
@@ -27,6 +27,11 @@
 	/** Takes that are all alike in their settings are told apart by themselves. */
 	const evidence = $derived(judged.evidence(true, scoped));
 	const missing = $derived(missingOf(evidence));
+	/** The same takes, whichever they are, in the findings. */
+	const findings = $derived.by(() => {
+		const kept = [...query].filter(([name]) => name === 'from' || name === 'takes');
+		return `/brief/${work.brief!.id}/findings${kept.length ? `?${new URLSearchParams(kept)}` : ''}`;
+	});
 	const self = $derived(consistencyOf(evidence, ''));
 	const own = $derived(judged.answers.filter(({ judge }) => judge === ''));
 
@@ -62,11 +67,6 @@
 		void judged.answers.length;
 		void judged.marks.length;
 		untrack(() => view.refresh());
-	});
-	$effect(() => {
-		if (!undo.says) return;
-		const timer = setTimeout(() => (undo.says = null), 2500);
-		return () => clearTimeout(timer);
 	});
 
 	const keys = pairsKeys(view);
@@ -150,7 +150,7 @@
 			<button class="act" onclick={() => (giving = true)}>Other eyes …</button>
 		</div>
 		{#if way === 'marks'}
-			<BlindMarks takes={scoped} />
+			<BlindMarks takes={scoped} {findings} />
 		{:else}
 			<div class="mat mat-1">
 				{#if view.now}
@@ -161,9 +161,8 @@
 					<p class="none" role="status">Choosing a pair …</p>
 				{/if}
 			</div>
-			<PairsFoot {view} {keys} pairs={own.length} />
+			<PairsFoot {view} {keys} pairs={own.length} {findings} />
 		{/if}
-		{#if undo.says}<p class="said" role="status">{undo.says}</p>{/if}
 	</div>
 	{#if giving}
 		<BallotDoor {judged} takes={scoped} onclose={() => (giving = false)} />
@@ -218,18 +217,6 @@
 	.none {
 		align-self: center;
 		justify-self: center;
-	}
-
-	.said {
-		position: absolute;
-		z-index: 5;
-		bottom: 104px;
-		left: 50%;
-		padding: 6px 14px;
-		background: var(--ink);
-		color: var(--paper);
-		font-size: 13px;
-		transform: translateX(-50%);
 	}
 
 	.empty {

@@ -15,7 +15,8 @@ export const pairsKeys = (view: PairsState): PairsKey[] => [
 	{ keys: ['j', 'ArrowRight'], shown: 'J', says: 'right', run: () => void view.answer('right') },
 	{ keys: [' '], shown: 'Space', says: 'neither', run: () => void view.answer('neither') },
 	{ keys: ['s'], shown: 'S', says: 'skip', run: () => view.skip() },
-	{ keys: ['u'], shown: 'U', says: 'undo', run: () => void undo.back() },
+	// Its key is that of every view.
+	{ keys: [], shown: 'U', says: 'undo', run: () => void undo.back() },
 	{
 		keys: ['l'],
 		shown: 'L',

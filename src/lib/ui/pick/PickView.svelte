@@ -43,9 +43,12 @@
 	const judged = openJudged(work);
 	const done = $derived(work.takes.filter(({ state }) => state === 'done'));
 	/** Evidence among takes that are judged together with some: those of the same words, if there are. */
-	function among(words: string | undefined) {
+	function among(words: string | undefined, from: string | null = null) {
 		const scopes = scopesOf(work.plans, done);
-		const scope = scopes.find((one) => one.kind === 'words' && one.words === words) ?? scopes[0];
+		const scope =
+			scopes.find(({ id }) => id === from) ??
+			scopes.find((one) => one.kind === 'words' && one.words === words) ??
+			scopes[0];
 		const takes = scope?.takes ? done.filter(({ id }) => scope.takes!.includes(id)) : done;
 		return { evidence: judged.evidence(false, takes), takes };
 	}
@@ -64,7 +67,10 @@
 		found = null;
 		if (!draft || !judged.ready || draft.from.kind === 'stop') return;
 		const stops = pickedStops(draft.from.kind === 'take' ? draft.takes[0] : draft);
-		const { evidence, takes } = among(draft.words?.wording ?? draft.settings.prompt);
+		const { evidence, takes } = among(
+			draft.words?.wording ?? draft.settings.prompt,
+			page.url.searchParams.get('from')
+		);
 		const asked = draft;
 		void foundOf(evidence, stops, planSays(takes)).then((one) => {
 			if (asked === draft) found = one;
