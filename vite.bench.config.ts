@@ -16,7 +16,8 @@ export default mergeConfig(thread, {
 				learn: 'bench/learn.ts',
 				styles: 'bench/styles.ts',
 				samples: 'bench/samples.ts',
-				findings: 'scripts/findings.ts'
+				findings: 'scripts/findings.ts',
+				schemas: 'scripts/schemas.ts'
 			},
 			output: { entryFileNames: '[name].mjs' }
 		}

@@ -56,8 +56,9 @@ try {
 	const said = process.argv.includes('--evidence') ? evidence : findingsOf(evidence);
 	process.stdout.write(`${JSON.stringify(said, null, '\t')}\n`);
 } catch (cause) {
-	const known = cause instanceof FileProblem || (cause as { code?: string }).code === 'ENOENT';
-	if (!known) throw cause;
-	process.stderr.write(`${(cause as Error).message}\n`);
+	const gone = (cause as { code?: string }).code === 'ENOENT';
+	if (!gone && !(cause instanceof FileProblem)) throw cause;
+	const says = gone ? `There is no file ${path}.` : (cause as Error).message;
+	process.stderr.write(`${says}\n`);
 	process.exitCode = 1;
 }

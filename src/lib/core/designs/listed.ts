@@ -58,6 +58,6 @@ export const listed = defineDesign({
 	},
 	says: ({ on, all }, { rows, dropped }) =>
 		rows.length
-			? `Settings that were chosen one by one, ${on}${dropped?.length ? `; ${dropped.length} were dropped` : ''}.`
+			? `Settings that were chosen one by one, ${on}${dropped?.length ? `; ${dropped.length} dropped` : ''}.`
 			: `No settings were chosen: all ${all} combinations, ${on}. Findings chooses some.`
 });

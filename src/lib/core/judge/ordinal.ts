@@ -46,7 +46,7 @@ export function ordinal(low: number, high: number, out: Ordinal): void {
 	const [p, q] = [logistic(low), logistic(high)];
 	const [dp, dq] = [p * (1 - p), q * (1 - q)];
 	// logistic(b) - logistic(a) = logistic(b) logistic(-a) (1 - exp(a - b)).
-	const width = Math.max(1e-300, q * (1 - p) * -Math.expm1(low - high));
+	const width = Math.max(1e-300, q * logistic(-low) * -Math.expm1(low - high));
 	out.log = Math.log(width);
 	const [l, h] = [dp / width, dq / width];
 	out.low = -l;

@@ -1,0 +1,305 @@
+import { describe, expect, it } from 'vitest';
+import { cards, judgeWorld, rules, sampleRack, sampleTakes, worldOf } from '$lib/core/testing';
+import { fit, noEvidence, wantedFor, type Evidence } from '$lib/core/judge';
+import type { Answer, Mark } from '$lib/core/schema';
+import {
+	findings,
+	findingsOf,
+	gather,
+	knownFrom,
+	missingOf,
+	ofJudge,
+	pickFound,
+	scopesOf,
+	speaksAgainst,
+	type Best,
+	type Consistency,
+	type DialFinding,
+	type Keepers,
+	type Said
+} from './index';
+
+const judged = (rule: string, seed: number): Evidence => {
+	const world = worldOf(
+		rules.find(({ id }) => id === rule)!,
+		seed
+	);
+	return {
+		...world.evidence,
+		marks: world.evidence.takes.map(({ id }, i) => ({
+			take: id,
+			mark: world.mark(i),
+			judge: '',
+			blind: i % 2 === 0
+		}))
+	};
+};
+const items = <T>(evidence: Evidence, id: string): Said<T>[] =>
+	(findingsOf(evidence).said.find((one) => one.id === id)?.items ?? []) as Said<T>[];
+
+describe('planted truths', () => {
+	// The whole table, 200 worlds of every rule, is made by the benchmark: docs/findings.md.
+	it('are named where it says that it is settled, and nothing is said of nothing', () => {
+		const rule = (id: string) => rules.find((one) => one.id === id)!;
+		const trials = ['clear', 'together', 'peak', 'careless'].flatMap((id) =>
+			Array.from({ length: 6 }, (_, seed) => judgeWorld(rule(id), 1000 + seed))
+		);
+		const settled = trials.filter((one) => one.settled);
+		expect(settled.length).toBeGreaterThan(16);
+		expect(settled.filter(({ loses }) => loses >= 0.5).length).toBeLessThanOrEqual(2);
+		const covered = trials.reduce((sum, one) => sum + one.covered, 0);
+		const differences = trials.reduce((sum, one) => sum + one.differences, 0);
+		expect(covered / differences).toBeGreaterThan(0.8);
+		const nothing = Array.from({ length: 6 }, (_, seed) =>
+			judgeWorld(rule('nothing'), 1000 + seed, 40)
+		);
+		const leads = nothing.filter(({ fit: { evidence } }) =>
+			items<DialFinding>(evidence, 'dials').some(({ data }) => data.verdict === 'leads')
+		);
+		expect(leads.length).toBeLessThanOrEqual(1);
+	});
+
+	// A quadratic response with a known top.
+	it('find the top of a curve, with an interval that holds it', () => {
+		const base = worldOf(rules[0], 0).evidence;
+		const at = [2, 3.5, 5, 6.5, 8, 9.5];
+		const worth = at.map((x) => 2.2 - 0.25 * (x - 6) ** 2);
+		const takes: Evidence['takes'] = [];
+		const marks: Evidence['marks'] = [];
+		const cut = { keep: 1.2, maybe: -0.5 };
+		for (let seed = 0; seed < 12; seed++)
+			at.forEach((_, i) => {
+				const id = `t${takes.length}`;
+				takes.push({ id, stops: [i], chance: `${seed}`, faults: [], measures: {} });
+				const u = worth[i] + ((seed * 7) % 12) / 6 - 1;
+				marks.push({
+					take: id,
+					mark: u > cut.keep ? 'keep' : u > cut.maybe ? 'maybe' : 'drop',
+					judge: '',
+					blind: true
+				});
+			});
+		const [guidance] = items<DialFinding>(
+			{
+				...base,
+				dials: [
+					{
+						...base.dials[1],
+						stops: at.map((x) => ({ key: `${x}`, label: `${x}`, at: x }))
+					}
+				],
+				takes,
+				marks
+			},
+			'dials'
+		);
+		expect(guidance.data.peak!.mean).toBeGreaterThan(5.3);
+		expect(guidance.data.peak!.mean).toBeLessThan(6.7);
+		expect(guidance.data.peak!.low).toBeLessThan(6);
+		expect(guidance.data.peak!.high).toBeGreaterThan(6);
+		expect(guidance.drawing?.kind).toBe('curve');
+	});
+});
+
+describe('findings', () => {
+	const evidence = judged('clear', 4);
+
+	it('each has its question, its method, its source, and figures that are plain data', () => {
+		const { said } = findingsOf(evidence);
+		expect(said.map(({ id }) => id)).toEqual(
+			findings.map(({ id }) => id).filter((id) => said.some((one) => one.id === id))
+		);
+		for (const { reckoned, source, question } of findings)
+			for (const text of [reckoned, source, question]) expect(text.length).toBeGreaterThan(8);
+		expect(JSON.parse(JSON.stringify(said))).toEqual(
+			JSON.parse(JSON.stringify(findingsOf(evidence).said))
+		);
+		for (const { items: all } of said)
+			for (const { says, about } of all) {
+				expect(says).not.toMatch(/NaN|undefined|Infinity/);
+				expect(about).not.toBe('');
+			}
+	});
+
+	it('never tell a kept share without its interval', () => {
+		const [{ data, says }] = items<Keepers>(evidence, 'keepers');
+		expect(says).toMatch(/\d+ of \d+ \(\d+ to \d+%\)/);
+		expect(data.chance.low).toBeLessThan(data.chance.mean);
+		expect(data.cost!.mean).toBeGreaterThanOrEqual(data.takes.mean * 0.9);
+	});
+
+	it('say what is missing, and where to mend it', () => {
+		expect(missingOf(noEvidence())!.offer.view).toBe('dials');
+		const one = {
+			...evidence,
+			dials: [],
+			takes: evidence.takes.map((take) => ({ ...take, stops: [] }))
+		};
+		expect(missingOf(one)!.says).toMatch(/same settings/);
+		expect(missingOf({ ...evidence, marks: [] })!.offer.view).toBe('pairs');
+		const few = missingOf({ ...evidence, marks: evidence.marks.slice(0, 3) })!;
+		expect(few.nothing).toBe(false);
+		expect(missingOf(evidence)).toBeNull();
+		expect(findingsOf(noEvidence()).said).toEqual([]);
+	});
+
+	it('count answers that come again with their sides changed, and the side that is liked', () => {
+		const pairs = [
+			['t0', 't1', 'left'],
+			['t2', 't3', 'left'],
+			['t4', 't5', 'neither'],
+			['t1', 't0', 'right'],
+			['t3', 't2', 'left'],
+			['t5', 't4', 'neither']
+		].map(([left, right, answer]) => ({ left, right, answer: answer as 'left', judge: '' }));
+		const [{ data }] = items<Consistency>({ ...evidence, marks: [], pairs }, 'consistency');
+		expect(data.alike).toMatchObject({ count: 2, of: 3 });
+		expect(data.left).toMatchObject({ count: 3, of: 4 });
+		expect(data.neither).toBe(2);
+	});
+
+	it('tell how far judges agree, against what chance would reach', () => {
+		const answers = (judge: string, turn: boolean) =>
+			Array.from({ length: 12 }, (_, i) => ({
+				left: `t${i % 6}`,
+				right: `t${6 + (i % 6)}`,
+				answer: (i % 6 < 3 !== turn ? 'left' : 'right') as 'left' | 'right',
+				judge
+			}));
+		const agree = items<{ w: number; byChance: number }>(
+			{ ...evidence, pairs: [...answers('Wren', false), ...answers('Teal', false)] },
+			'judges'
+		)[0].data;
+		expect(agree.w).toBeGreaterThan(0.95);
+		const differ = items<{ w: number; byChance: number; divide: string[] }>(
+			{ ...evidence, pairs: [...answers('Wren', false), ...answers('Teal', true)] },
+			'judges'
+		)[0].data;
+		expect(differ.w).toBeLessThan(agree.byChance);
+		expect(differ.divide.length).toBeGreaterThan(0);
+	});
+
+	it('find the fault that goes with a stop, on takes matched in all else', () => {
+		const faulty = {
+			...evidence,
+			takes: evidence.takes.map((take) => ({
+				...take,
+				faults: take.stops[0] === 2 ? ['burnt'] : []
+			}))
+		};
+		const [{ data, says }] = items<{
+			dial: string;
+			matched: { onlyFirst: number; onlySecond: number; p: number };
+		}>(faulty, 'faults');
+		expect(data.dial).toBe('model');
+		expect(data.matched).toMatchObject({ onlyFirst: 24, onlySecond: 0 });
+		expect(data.matched.p).toBeLessThan(0.001);
+		expect(says).toContain('Cedar');
+	});
+
+	it('keep what speaks for a setting, and say when later judgements speak against it', () => {
+		const known = knownFrom(evidence, fit(evidence, wantedFor(evidence)));
+		const [{ data }] = items<Best>(evidence, 'best');
+		const found = pickFound(known, data.best.stops, 'a plan')!;
+		expect(found).toMatchObject({
+			best: true,
+			marks: 72,
+			blindMarks: 36,
+			settings: 18,
+			judges: ['']
+		});
+		expect(found.kept!.of).toBe(4);
+		expect(speaksAgainst(known, data.best.stops)).toBeNull();
+		const worst = data.all.at(-1)!;
+		expect(speaksAgainst(known, worst.stops)!.best).toBe(data.best.says);
+		expect(pickFound(known, { model: 'none' }, '')).toBeNull();
+	});
+});
+
+describe('gather', () => {
+	const takes = sampleTakes(
+		sampleRack({ model: ['alder-2', 'cedar'], guidance: [2, 4, 8], seed: [1, 2], steps: [20] })
+	);
+	const marks: Mark[] = [
+		{ takeId: 't0', briefId: 'b', kind: 'keep', at: 0, blind: true },
+		{ takeId: 'gone', briefId: 'b', kind: 'keep', at: 0 }
+	];
+	const answers: Answer[] = [
+		{
+			id: 'a',
+			briefId: 'b',
+			left: 't0',
+			right: 't2',
+			answer: 'left',
+			judge: 'Wren',
+			again: false,
+			at: 0
+		}
+	];
+	const of = { takes, marks, answers, remarks: new Map(), measured: new Map(), cards };
+
+	it('finds the dials that vary, what takes are matched by, and leaves what is gone', () => {
+		const evidence = gather(of);
+		expect(evidence.dials.map(({ id, kind }) => [id, kind])).toEqual([
+			['model', 'choice'],
+			['guidance', 'number']
+		]);
+		expect(evidence.dials[1].stops.map(({ at }) => at)).toEqual([2, 4, 8]);
+		expect(new Set(evidence.takes.map(({ chance }) => chance)).size).toBe(2);
+		expect(evidence.marks).toEqual([{ take: 't0', mark: 'keep', judge: '', blind: true }]);
+		expect(ofJudge(evidence, 'Wren').marks).toEqual([]);
+		expect(ofJudge(evidence, 'Wren').pairs).toHaveLength(1);
+	});
+
+	it('compares models by the places of their own stops, and steps by factors', () => {
+		const own = sampleTakes(
+			sampleRack({
+				model: ['alder-2', 'cedar'],
+				guidance: [4, 6, 8],
+				steps: [10, 20],
+				own: { guidance: { 'alder-2': [4, 6, 8], cedar: [2, 2.7, 3.5] } }
+			})
+		);
+		const { dials } = gather({ ...of, takes: own, answers: [] });
+		const guidance = dials.find(({ id }) => id === 'guidance')!;
+		expect(guidance.stops.map(({ at, label }) => [at, label])).toEqual([
+			[1, 'low'],
+			[2, 'middle'],
+			[3, 'high']
+		]);
+		expect(dials.find(({ id }) => id === 'steps')!.logarithmic).toBe(true);
+	});
+
+	it('tells takes apart by themselves where no dial does', () => {
+		const alike = sampleTakes(sampleRack({ seed: [1, 2, 3] }));
+		expect(gather({ ...of, takes: alike, answers: [] }).dials).toEqual([]);
+		const { dials } = gather({ ...of, takes: alike, answers: [], apart: true });
+		expect(dials[0].stops.map(({ label }) => label)).toEqual(['take 1', 'take 2', 'take 3']);
+	});
+});
+
+describe('scopesOf', () => {
+	const plan = (id: string, createdAt: number) => ({ id, createdAt, elsewhere: false });
+	const run = (planId: string, wording: string[], seeds: number[]) =>
+		sampleTakes(sampleRack({ wording, seed: seeds })).map((take, i) => ({
+			...take,
+			id: `${planId}${i}`,
+			planId
+		}));
+
+	it('keeps subjects apart that no run compared', () => {
+		const takes = [...run('p', ['a heron'], [1, 2, 3]), ...run('q', ['a crab'], [1, 2])];
+		const [first, , third] = scopesOf([plan('p', 1), plan('q', 2)], takes);
+		expect(first).toMatchObject({ kind: 'words', words: 'a heron', count: 3 });
+		expect(third).toMatchObject({ kind: 'all', count: 5 });
+	});
+
+	it('takes all where wordings were compared, and what was chosen before anything', () => {
+		const takes = run('p', ['a heron', 'a crab'], [1, 2]);
+		expect(scopesOf([plan('p', 1)], takes)[0].kind).toBe('all');
+		expect(scopesOf([plan('p', 1)], takes, ['p0', 'p1', 'gone'])[0]).toMatchObject({
+			kind: 'chosen',
+			takes: ['p0', 'p1']
+		});
+	});
+});
