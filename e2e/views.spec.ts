@@ -42,13 +42,18 @@ test('no view has a serious finding of axe-core', async ({ page }) => {
 		'dials?more=adapter.start.batch.style.negative',
 		'sheet?panel=measures&measure=clipped&heat=1',
 		'pick',
-		'pick?dial=guidance&stop=6'
+		'pick?dial=guidance&stop=6',
+		'pairs?way=marks',
+		'findings'
 	]) {
 		await page.goto(`${brief}/${view}`);
 		await expect(page.getByRole('heading').first()).toBeVisible();
 		await page.waitForTimeout(300);
 		found[view] = await serious(page);
 	}
+	await page.goto(`${brief}/pairs`);
+	await expect(page.locator('main img')).toHaveCount(2);
+	found.pairs = await serious(page);
 	await page.goto('/models');
 	await expect(page.getByRole('article')).toHaveCount(7);
 	found.models = await serious(page);

@@ -159,11 +159,11 @@ describe('findings', () => {
 	});
 
 	it('tell how far judges agree, against what chance would reach', () => {
-		const answers = (judge: string, turn: boolean) =>
+		const answers = (judge: string, turn: boolean): Evidence['pairs'] =>
 			Array.from({ length: 12 }, (_, i) => ({
 				left: `t${i % 6}`,
 				right: `t${6 + (i % 6)}`,
-				answer: (i % 6 < 3 !== turn ? 'left' : 'right') as 'left' | 'right',
+				answer: i % 6 < 3 !== turn ? 'left' : 'right',
 				judge
 			}));
 		const agree = items<{ w: number; byChance: number }>(

@@ -1,7 +1,7 @@
 import { dialOf, isDialId, isOwnStop, planRack, stopKey, type Stop } from '$lib/core/dials';
 import { workOut, type WorkedOut } from '$lib/core/designs';
 import type { Proposal } from '$lib/core/findings';
-import type { Brief, Design, Rack, Take } from '$lib/core/schema';
+import type { Brief, Design, Take } from '$lib/core/schema';
 import { loadSettings } from '$lib/ui/dials';
 
 /** A proposal as it would stand on the dials. */
@@ -50,7 +50,7 @@ export function onto(
 		...change,
 		seed: [...seeds],
 		own: stops.some(({ dial }) => dial in brief.rack.own) ? brief.rack.own : {}
-	} as Rack;
+	};
 	const design: Design = {
 		kind: 'listed',
 		dials: stops.map(({ dial }) => dial),

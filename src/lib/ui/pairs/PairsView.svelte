@@ -106,6 +106,7 @@
 	</section>
 {:else}
 	<div class="view">
+		<h1 class="visually-hidden">{way === 'pairs' ? 'Blind pairs' : 'Blind marks'}</h1>
 		<div class="bar">
 			<ContentSwitcher
 				size="sm"

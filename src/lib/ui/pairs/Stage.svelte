@@ -51,7 +51,6 @@
 >
 	{#each shown as i (i)}
 		{@const picture = pair.pictures[i]}
-		<!-- svelte-ignore a11y_no_static_element_interactions -->
 		<figure onpointermove={(event) => point(event, i)}>
 			<TableWindow {picture} look={view.look} onlook={(look) => (view.look = look)}>
 				{#snippet children(moved)}

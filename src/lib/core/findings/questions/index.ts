@@ -29,5 +29,4 @@ const register = [
 
 export type FindingId = (typeof register)[number]['id'];
 
-export const findings: readonly FindingKind<FindingId>[] =
-	register as unknown as readonly FindingKind<FindingId>[];
+export const findings: readonly FindingKind<FindingId>[] = register;

@@ -1,3 +1,4 @@
+/* eslint-disable @typescript-eslint/ban-ts-comment -- a plain script of another page, tried in the browser tests */
 // Runs by itself inside a ballot, in whatever browser opens it: it is no part of the program.
 // @ts-nocheck plain script, checked by the browser tests
 (function () {
