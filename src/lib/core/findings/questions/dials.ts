@@ -114,6 +114,8 @@ function aboutDial(known: Known, d: number) {
 	};
 }
 
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 function sentence(
 	{ evidence }: Known,
 	d: number,
@@ -134,10 +136,12 @@ function sentence(
 		return (
 			(loss < SETTLED
 				? `Settled: ${name(first)}, ${sure(better(first, last))} sure over ${name(last)}. `
-				: `${name(first)} and its like are better than ${name(last)} (${sure(better(first, last))} sure), the best is not settled. `) +
+				: `${capital(name(first))} and its like are better than ${name(last)} (${sure(better(first, last))} sure), the best is not settled. `) +
 			(second === last ? '' : `${over}.`) +
 			top
 		).trim();
+	// Where the best stop loses hardly anything, whichever it is, nobody need look further.
+	if (loss < SETTLED) return `${capital(name(first))} can be taken: ${over}.${top}`;
 	return `Not settled: ${over}.${top}`;
 }
 
