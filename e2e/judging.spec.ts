@@ -103,7 +103,7 @@ test('pairs by keyboard to a settled answer, to a pick that carries its evidence
 	const settled = page.getByText(/^Settled/);
 	let answered = 0;
 	for (; answered < 60; answered++) {
-		if (answered >= 30 && (await settled.isVisible())) break;
+		if (answered >= 40 && (await settled.isVisible())) break;
 		const [left, right] = await shown(page);
 		const odds = 1 / (1 + Math.exp(-1.5 * (worth(left) - worth(right))));
 		const before = await page.locator('main img').first().getAttribute('src');

@@ -32,16 +32,27 @@
 		);
 		return { kind: 'stop', dial, stop, ...(Object.keys(among).length ? { among } : {}) };
 	});
-	const draft = $derived(
-		source &&
-			draftPick(source, work.takes, work.marks, (dial, take) => {
-				const words = toldStop(dialOf(dial), take, session.cards);
-				return dial === 'model' ? words : `${dialOf(dial).label.toLowerCase()} ${words}`;
-			})
-	);
-
 	const judged = openJudged(work);
 	const done = $derived(work.takes.filter(({ state }) => state === 'done'));
+	/** What findings name stands among the takes that they were reckoned from, and is picked from those. */
+	const named = $derived.by(() => {
+		const scopes = scopesOf(work.plans, done);
+		const scope = scopes.find(({ id }) => id === page.url.searchParams.get('from')) ?? scopes[0];
+		return scope?.takes ? done.filter(({ id }) => scope.takes!.includes(id)) : done;
+	});
+	const draft = $derived(
+		source &&
+			draftPick(
+				source,
+				source.kind === 'findings' ? named : work.takes,
+				work.marks,
+				(dial, take) => {
+					const words = toldStop(dialOf(dial), take, session.cards);
+					return dial === 'model' ? words : `${dialOf(dial).label.toLowerCase()} ${words}`;
+				}
+			)
+	);
+
 	/** Evidence among takes that are judged together with some: those of the same words, if there are. */
 	function among(words: string | undefined, from: string | null = null) {
 		const scopes = scopesOf(work.plans, done);
