@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { withFreshIds } from '$lib/core/formats';
 import { combinations, countTakes, firstRack } from '$lib/core/plan';
 import { cards } from '$lib/core/testing';
-import { Brief, Plan, type RenderEvent, type Take } from '$lib/core/schema';
+import { Brief, Plan, type Answer, type RenderEvent, type Take } from '$lib/core/schema';
 import { noWords } from '$lib/core/wording';
 import { Dexie } from 'dexie';
 import { Database, db } from './db';
@@ -259,9 +259,62 @@ describe('marks', () => {
 	it('hand back what stood before, so that they can be undone', async () => {
 		const [a, b] = await addPlan(plan('p1', 'b1'));
 		expect([...(await store.markTakes([a], 'keep', 1)).values()]).toEqual([null]);
-		expect([...(await store.markTakes([a, b], 'drop', 2)).values()]).toEqual(['keep', null]);
+		const before = await store.markTakes([a, b], 'drop', 2);
+		expect([...before.values()].map((mark) => mark?.kind ?? null)).toEqual(['keep', null]);
 		await store.markTakes([b], null, 3);
 		expect(await store.marksOf('b1')).toEqual(new Map([[a.id, 'drop']]));
+	});
+
+	// A mark that replaced a blind one was taken back as an open one.
+	it('come back as they stood, blind ones blind', async () => {
+		const [a, b] = await addPlan(plan('p1', 'b1'));
+		await store.markTakes([a], 'keep', 1, true);
+		const before = await store.markTakes([a, b], 'drop', 2);
+		await store.restoreMarks(before);
+		expect(await store.wholeMarksOf('b1')).toEqual([
+			{ takeId: a.id, briefId: 'b1', kind: 'keep', at: 1, blind: true }
+		]);
+	});
+});
+
+describe('answers', () => {
+	const answer = (id: string, left: string, right: string): Answer => ({
+		id,
+		briefId: 'b1',
+		left,
+		right,
+		answer: 'left',
+		judge: '',
+		again: false,
+		at: 1
+	});
+
+	it('go with their takes, and come back with them', async () => {
+		const [a, b, c] = await addPlan(plan('p1', 'b1'));
+		const kept = await store.addAnswers([
+			answer('x', a.id, b.id),
+			answer('y', c.id, a.id),
+			answer('z', b.id, c.id),
+			answer('gone', a.id, 'nobody')
+		]);
+		expect(kept).toBe(3);
+		const gone = await store.deleteTakes([a.id]);
+		expect((await store.answersOf('b1')).map(({ id }) => id)).toEqual(['z']);
+		await store.restoreTakes(gone);
+		expect((await store.answersOf('b1')).map(({ id }) => id).sort()).toEqual(['x', 'y', 'z']);
+	});
+
+	it('of a ballot are read once', async () => {
+		const [a, b] = await addPlan(plan('p1', 'b1'));
+		const pairs = [{ left: a.id, right: b.id }];
+		await store.addBallot({ id: 'q', briefId: 'b1', name: 'q', pairs, read: [], createdAt: 1 });
+		const answers = [answer('f-0', a.id, b.id)];
+		expect(await store.readBallot('q', 'f', 'Wren', answers, 2)).toBe(1);
+		expect(await store.readBallot('q', 'f', 'Wren', answers, 3)).toBeNull();
+		expect(await store.readBallot('none', 'f', 'Wren', answers, 3)).toBeNull();
+		expect((await store.ballot('q'))!.read).toEqual([{ file: 'f', judge: 'Wren', at: 2 }]);
+		await store.deleteBrief('b1');
+		expect(await db.answers.count()).toBe(0);
 	});
 });
 

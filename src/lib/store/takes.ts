@@ -281,13 +281,13 @@ export const picturesOf = async (
 export const marksOf = async (briefId: string): Promise<Map<string, MarkKind>> =>
 	new Map((await db.marks.where({ briefId }).toArray()).map(({ takeId, kind }) => [takeId, kind]));
 
-/** Marks takes, or takes their marks away with null. Returns the marks that stood before. */
+/** Marks takes, or takes their marks away with null. Returns the marks that stood before, by take. */
 export async function markTakes(
 	takes: { id: string; briefId: string }[],
 	kind: MarkKind | null,
 	now: number,
 	blind = false
-): Promise<Map<string, MarkKind | null>> {
+): Promise<Map<string, Mark | null>> {
 	return db.transaction('rw', db.marks, db.takes, async () => {
 		const before = await db.marks.bulkGet(takes.map(({ id }) => id));
 		const there = await db.takes
@@ -307,7 +307,23 @@ export async function markTakes(
 				}));
 			await db.marks.bulkPut(marks);
 		}
-		return new Map(takes.map(({ id }, i) => [id, before[i]?.kind ?? null]));
+		return new Map(takes.map(({ id }, i) => [id, before[i] ?? null]));
+	});
+}
+
+/** Puts marks back as they stood: blind ones blind. */
+export async function restoreMarks(before: ReadonlyMap<string, Mark | null>): Promise<void> {
+	await db.transaction('rw', db.marks, db.takes, async () => {
+		const there = new Set(
+			await db.takes
+				.where('id')
+				.anyOf([...before.keys()])
+				.primaryKeys()
+		);
+		await db.marks.bulkDelete([...before.keys()]);
+		await db.marks.bulkPut(
+			[...before.values()].flatMap((mark) => (mark && there.has(mark.takeId) ? mark : []))
+		);
 	});
 }
 

@@ -148,13 +148,9 @@ export function openWork(id: () => string, besideId: () => string = () => ''): W
 		note: (take, note) => remark([{ ...remarkOn(take), note, at: Date.now() }], 'the note'),
 		async mark(chosen, kind, blind = false) {
 			const before = await store.markTakes(chosen, kind, Date.now(), blind);
-			const as = (old: MarkKind | null) => chosen.filter(({ id }) => before.get(id) === old);
 			undo.push({
 				says: `the mark of ${many(chosen.length, 'take')}`,
-				back: async () => {
-					for (const old of new Set(before.values()))
-						await store.markTakes(as(old), old, Date.now());
-				},
+				back: () => store.restoreMarks(before),
 				again: () => store.markTakes(chosen, kind, Date.now(), blind)
 			});
 		}
