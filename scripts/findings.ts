@@ -4,7 +4,7 @@
  * evidence of a brief instead.
  */
 import { readFile } from 'node:fs/promises';
-import { findingsOf, gather, ofJudge, scopesOf } from '../src/lib/core/findings';
+import { findingsOf, gather, ofJudge, scopesOf, takesOf } from '../src/lib/core/findings';
 import { FileProblem, readArchive } from '../src/lib/core/formats';
 import { Evidence } from '../src/lib/core/judge';
 
@@ -19,7 +19,7 @@ async function ofBrief(bytes: Uint8Array<ArrayBuffer>): Promise<Evidence> {
 	const done = whole.takes.filter(({ state }) => state === 'done');
 	const [scope] = scopesOf(whole.plans, done);
 	return gather({
-		takes: scope?.takes ? done.filter(({ id }) => scope.takes!.includes(id)) : done,
+		takes: takesOf(scope, done),
 		marks: whole.marks,
 		answers: whole.answers,
 		remarks: new Map(whole.remarks.map((one) => [one.takeId, one])),

@@ -25,12 +25,11 @@ const api = {
 		missingOf(evidence)?.nothing
 			? null
 			: pickFound(knownFrom(evidence, sitting.settled(evidence)), stops, plan),
-	/** What speaks against picked settings, each by its stops. */
-	against: (evidence: Evidence, all: Record<string, string>[]) => {
-		if (missingOf(evidence)?.nothing) return all.map(() => null);
-		const known = knownFrom(evidence, sitting.settled(evidence));
-		return all.map((stops) => speaksAgainst(known, stops));
-	}
+	/** What speaks against picked settings. */
+	against: (evidence: Evidence, stops: Record<string, string>) =>
+		missingOf(evidence)?.nothing
+			? null
+			: speaksAgainst(knownFrom(evidence, sitting.settled(evidence)), stops)
 };
 export type FindingsApi = typeof api;
 

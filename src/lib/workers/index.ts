@@ -114,8 +114,8 @@ export const foundOf = (
 	plan: string
 ): Promise<PickFound | null> => judging((at) => at.found(evidence, stops, plan));
 
-/** What speaks against picked settings now, each by the keys of its stops. */
-export const againstPicks = (
+/** What speaks against picked settings now, by the keys of their stops; null where nothing does. */
+export const againstPick = (
 	evidence: Evidence,
-	all: Record<string, string>[]
-): Promise<(Against | null)[]> => judging((at) => at.against(evidence, all));
+	stops: Record<string, string>
+): Promise<Against | null> => judging((at) => at.against(evidence, stops));

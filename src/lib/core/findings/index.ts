@@ -9,7 +9,7 @@ export type { Drawing, FindingKind, Interval, Said, Table } from './finding';
 export { gather, ofJudge, type Gathered } from './gather';
 export { knownFrom, type Known } from './known';
 export { pickFound, settingAt, speaksAgainst, type Against } from './pick-found';
-export { scopesOf, type Scope } from './scope';
+export { scopesOf, takesOf, type Scope } from './scope';
 export { missingOf, type Missing } from './missing';
 export { findings, type FindingId } from './questions';
 export { contender, judgedIn, type Best, type Contender } from './questions/best';

@@ -32,9 +32,14 @@ export function scopesOf(
 	const picked = chosen.filter((id) => there.has(id));
 	const words = new Map<string, Take[]>();
 	const runs = new Map<string, Take[]>();
+	const put = (into: Map<string, Take[]>, key: string, take: Take) => {
+		const known = into.get(key);
+		if (known) known.push(take);
+		else into.set(key, [take]);
+	};
 	for (const take of done) {
-		words.set(wordsOf(take), [...(words.get(wordsOf(take)) ?? []), take]);
-		runs.set(take.planId, [...(runs.get(take.planId) ?? []), take]);
+		put(words, wordsOf(take), take);
+		put(runs, take.planId, take);
 	}
 	const compares = [...runs.values()].some((takes) => new Set(takes.map(wordsOf)).size > 1);
 	const ids = (takes: readonly Take[]) => takes.map(({ id }) => id);
@@ -65,4 +70,11 @@ export function scopesOf(
 		...(compares || byWords.length < 2 ? [all, ...byWords] : [...byWords, all]),
 		...byRun
 	];
+}
+
+/** The takes of a scope; all where there is none. */
+export function takesOf(scope: Scope | undefined, done: readonly Take[]): readonly Take[] {
+	if (!scope?.takes) return done;
+	const within = new Set(scope.takes);
+	return done.filter(({ id }) => within.has(id));
 }

@@ -8,6 +8,7 @@
 		missingOf,
 		ofJudge,
 		scopesOf,
+		takesOf,
 		type Best,
 		type FindingId,
 		type FindingKind,
@@ -34,7 +35,7 @@
 	const scope = $derived(
 		scopes.find(({ id }) => id === page.url.searchParams.get('from')) ?? scopes[0]
 	);
-	const scoped = $derived(scope?.takes ? done.filter(({ id }) => scope.takes!.includes(id)) : done);
+	const scoped = $derived(takesOf(scope, done));
 	const whole = $derived(judged.evidence(false, scoped));
 	const evidence = $derived(ofJudge(whole, judge === null ? null : judge === 'me' ? '' : judge));
 	const missing = $derived(missingOf(evidence));

@@ -3,7 +3,7 @@
 	import { onMount, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { consistencyOf, missingOf, percent, scopesOf } from '$lib/core/findings';
+	import { consistencyOf, missingOf, percent, scopesOf, takesOf } from '$lib/core/findings';
 	import { Choice, many, openJudged, scopeSays, session, useWork } from '$lib/ui/shared';
 	import BallotDoor from './BallotDoor.svelte';
 	import BlindMarks from './BlindMarks.svelte';
@@ -21,9 +21,7 @@
 	const done = $derived(work.takes.filter(({ state }) => state === 'done'));
 	const sources = $derived(scopesOf(work.plans, done, query.get('takes')?.split(',')));
 	const source = $derived(sources.find(({ id }) => id === query.get('from')) ?? sources[0]);
-	const scoped = $derived(
-		source?.takes ? done.filter(({ id }) => source.takes!.includes(id)) : done
-	);
+	const scoped = $derived(takesOf(source, done));
 	/** Takes that are all alike in their settings are told apart by themselves. */
 	const evidence = $derived(judged.evidence(true, scoped));
 	const missing = $derived(missingOf(evidence));

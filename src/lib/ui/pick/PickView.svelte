@@ -4,13 +4,13 @@
 	import { page } from '$app/state';
 	import { chanceDials, dialOf, isDialId, toldStop } from '$lib/core/dials';
 	import { FileProblem, readPick } from '$lib/core/formats';
-	import { scopesOf, type Against } from '$lib/core/findings';
+	import { scopesOf, takesOf, type Against } from '$lib/core/findings';
 	import { productSays } from '$lib/core/plan';
 	import { draftPick, pickedStops, type PickSource } from '$lib/core/picks';
 	import type { PickFound, Take } from '$lib/core/schema';
 	import * as store from '$lib/store';
 	import { chooseFile, openJudged, session, useWork } from '$lib/ui/shared';
-	import { againstPicks, foundOf } from '$lib/workers';
+	import { againstPick, foundOf } from '$lib/workers';
 	import PickCard from './PickCard.svelte';
 	import PickForm from './PickForm.svelte';
 
@@ -34,17 +34,14 @@
 	});
 	const judged = openJudged(work);
 	const done = $derived(work.takes.filter(({ state }) => state === 'done'));
-	/** What findings name stands among the takes that they were reckoned from, and is picked from those. */
-	const named = $derived.by(() => {
-		const scopes = scopesOf(work.plans, done);
-		const scope = scopes.find(({ id }) => id === page.url.searchParams.get('from')) ?? scopes[0];
-		return scope?.takes ? done.filter(({ id }) => scope.takes!.includes(id)) : done;
-	});
+	const scopes = $derived(scopesOf(work.plans, done));
+	/** The takes that the findings spoke of from which one comes here. */
+	const from = $derived(scopes.find(({ id }) => id === page.url.searchParams.get('from')));
 	const draft = $derived(
 		source &&
 			draftPick(
 				source,
-				source.kind === 'findings' ? named : work.takes,
+				source.kind === 'findings' ? takesOf(from ?? scopes[0], done) : work.takes,
 				work.marks,
 				(dial, take) => {
 					const words = toldStop(dialOf(dial), take, session.cards);
@@ -53,16 +50,9 @@
 			)
 	);
 
-	/** Evidence among takes that are judged together with some: those of the same words, if there are. */
-	function among(words: string | undefined, from: string | null = null) {
-		const scopes = scopesOf(work.plans, done);
-		const scope =
-			scopes.find(({ id }) => id === from) ??
-			scopes.find((one) => one.kind === 'words' && one.words === words) ??
-			scopes[0];
-		const takes = scope?.takes ? done.filter(({ id }) => scope.takes!.includes(id)) : done;
-		return { evidence: judged.evidence(false, takes), takes };
-	}
+	/** Takes that are judged together with some: those of the same words, if there are. */
+	const alike = (words: string | undefined) =>
+		takesOf(scopes.find((one) => one.kind === 'words' && one.words === words) ?? scopes[0], done);
 	const planSays = (takes: readonly Take[]) =>
 		work.plans
 			.flatMap((plan) => {
@@ -78,10 +68,8 @@
 		found = null;
 		if (!draft || !judged.ready || draft.from.kind === 'stop') return;
 		const stops = pickedStops(draft.from.kind === 'take' ? draft.takes[0] : draft);
-		const { evidence, takes } = among(
-			draft.words?.wording ?? draft.settings.prompt,
-			page.url.searchParams.get('from')
-		);
+		const takes = from ? takesOf(from, done) : alike(draft.words?.wording ?? draft.settings.prompt);
+		const evidence = judged.evidence(false, takes);
 		const asked = draft;
 		void foundOf(evidence, stops, planSays(takes)).then((one) => {
 			if (asked === draft) found = one;
@@ -95,8 +83,8 @@
 		const picks = work.picks.filter((pick) => pick.evidence.found);
 		void Promise.all(
 			picks.map(async (pick) => {
-				const { evidence } = among(pick.words?.wording ?? pick.settings.prompt);
-				const [one] = await againstPicks(evidence, [pickedStops(pick)]);
+				const takes = alike(pick.words?.wording ?? pick.settings.prompt);
+				const one = await againstPick(judged.evidence(false, takes), pickedStops(pick));
 				return [pick.id, one] as const;
 			})
 		).then((all) => {
