@@ -1,7 +1,7 @@
 import { stream } from '$lib/core/random';
 import type { Fit } from './fit';
 import { logistic } from './ordinal';
-import { SETTLED, standingOf, type Standing, type Worths } from './settings';
+import { isSettled, MINDED, standingOf, type Standing, type Worths } from './settings';
 
 /** How many truths are tried, how many draws are kept of each, and how far is looked. */
 const TRUTHS = 15;
@@ -54,7 +54,7 @@ export function pairsLeft({ draws }: Fit, worths: Worths, standing: Standing): n
 				for (let i = 0; i < n; i++)
 					weights[i] *= chanceOf(draws, kept[i], worth[a][i] - worth[b][i], answer);
 			}
-			if (lossOf(worth, best, weights) < SETTLED) found = asked + STRIDE;
+			if (settles(worth, best, weights)) found = asked + STRIDE;
 		}
 		needed.push(found);
 	}
@@ -97,20 +97,20 @@ function answerOf(draws: Fit['draws'], d: number, by: number, roll: number): num
 	return roll < left + chanceOf(draws, d, by, 0) ? 0 : 1;
 }
 
-/** Expected loss of the best one under weighed draws. */
-function lossOf(worth: readonly Float64Array[], best: Int32Array, weights: Float64Array): number {
-	let [all, top] = [0, 0];
+/** Whether the answer is settled under weighed draws. */
+function settles(worth: readonly Float64Array[], best: Int32Array, weights: Float64Array): boolean {
+	let all = 0;
+	for (const weight of weights) all += weight;
+	if (!(all > 0)) return true;
+	const means = worth.map((one) => one.reduce((sum, u, i) => sum + weights[i] * u, 0));
+	const named = worth[means.indexOf(Math.max(...means))];
+	let [loss, minded] = [0, 0];
 	for (let i = 0; i < weights.length; i++) {
-		all += weights[i];
-		top += weights[i] * worth[best[i]][i];
+		const lost = worth[best[i]][i] - named[i];
+		loss += weights[i] * lost;
+		if (lost > MINDED) minded += weights[i];
 	}
-	if (!(all > 0)) return 0;
-	const means = worth.map((one) => {
-		let sum = 0;
-		for (let i = 0; i < weights.length; i++) sum += weights[i] * one[i];
-		return sum;
-	});
-	return (top - Math.max(...means)) / all;
+	return isSettled(loss / all, minded / all);
 }
 
 /** How one dial stands by itself: the expected loss of its best stop, averaged over the other dials. */

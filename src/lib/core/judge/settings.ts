@@ -74,7 +74,7 @@ export interface Standing {
 /** Expected loss below which an answer is settled, in worth: about 3% of preference. */
 export const SETTLED = 0.12;
 /** A loss that would be minded, and the chance of it that an answer may carry. */
-const MINDED = 0.5;
+export const MINDED = 0.5;
 const RISK = 0.03;
 
 /** A difference of worth that nobody would miss: about 4% of preference. */
