@@ -5,7 +5,7 @@
  */
 import { fork } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
-import { findingsFrom, type DialFinding } from '../src/lib/core/findings';
+import { findingsOf, type DialFinding } from '../src/lib/core/findings';
 import { fit, wantedFor, type Evidence } from '../src/lib/core/judge';
 import { stream } from '../src/lib/core/random';
 import { judgeWorld, rules, type Rule, type Trial } from '../src/lib/core/testing';
@@ -18,7 +18,7 @@ type Count = Omit<Trial, 'fit'> & { rule: string; leads: boolean };
 
 function count(rule: Rule, seed: number): Count {
 	const { fit: fitted, ...rest } = judgeWorld(rule, seed);
-	const dials = findingsFrom(fitted.evidence, fitted).said.find(({ id }) => id === 'dials');
+	const dials = findingsOf(fitted.evidence, () => fitted).said.find(({ id }) => id === 'dials');
 	const leads = dials!.items.some(({ data }) => (data as DialFinding).verdict === 'leads');
 	return { ...rest, rule: rule.id, leads };
 }

@@ -294,3 +294,12 @@ test('a ballot goes out as one file, and its answers come back under a name', as
 	await expect(page.getByText('From 10 blind pairs.')).toBeVisible();
 	await expect(page.getByRole('heading', { name: 'How Wren answers' })).toBeVisible();
 });
+
+test('pairs that cannot be chosen say why, and are chosen the next time', async ({ page }) => {
+	await page.route('**/findings.worker*', (route) => route.abort());
+	await openUnjudged(page);
+	await expect(page.getByText(/could not be loaded: reload the page/)).toBeVisible();
+	await page.unroute('**/findings.worker*');
+	await page.reload();
+	await expect(page.locator('main img')).toHaveCount(2);
+});

@@ -1,35 +1,29 @@
 /// <reference lib="webworker" />
 import { expose } from 'comlink';
-import {
-	findingsFrom,
-	knownFrom,
-	missingOf,
-	pickFound,
-	speaksAgainst,
-	type Findings
-} from '$lib/core/findings';
-import { Sitting, type Evidence, type PairsAsked } from '$lib/core/judge';
+import { findingsOf, knownFrom, missingOf, pickFound, speaksAgainst } from '$lib/core/findings';
+import { chooserOf, pairsFrom, Sitting, type Evidence, type PairsAsked } from '$lib/core/judge';
 
 /** Fits judgements and answers questions from them, off the page's thread. */
 const sitting = new Sitting();
+const fitted = (evidence: Evidence) => sitting.whole(evidence);
+const known = (evidence: Evidence) =>
+	missingOf(evidence)?.nothing ? null : knownFrom(evidence, fitted(evidence));
 
 const api = {
 	pairs: (asked: PairsAsked) => sitting.pairs(asked),
-	findings: (evidence: Evidence): Findings => {
-		const missing = missingOf(evidence);
-		if (missing?.nothing) return { missing, said: [] };
-		return findingsFrom(evidence, sitting.settled(evidence));
-	},
+	/** Pairs for a ballot. */
+	ballot: (evidence: Evidence, count: number) => pairsFrom(chooserOf(fitted(evidence)), count),
+	findings: (evidence: Evidence) => findingsOf(evidence, fitted),
 	/** What is known of one setting. */
-	found: (evidence: Evidence, stops: Record<string, string>, plan: string) =>
-		missingOf(evidence)?.nothing
-			? null
-			: pickFound(knownFrom(evidence, sitting.settled(evidence)), stops, plan),
+	found: (evidence: Evidence, stops: Record<string, string>, plan: string) => {
+		const of = known(evidence);
+		return of && pickFound(of, stops, plan);
+	},
 	/** What speaks against picked settings. */
-	against: (evidence: Evidence, stops: Record<string, string>) =>
-		missingOf(evidence)?.nothing
-			? null
-			: speaksAgainst(knownFrom(evidence, sitting.settled(evidence)), stops)
+	against: (evidence: Evidence, stops: Record<string, string>) => {
+		const of = known(evidence);
+		return of && speaksAgainst(of, stops);
+	}
 };
 export type FindingsApi = typeof api;
 

@@ -5,7 +5,7 @@ import type { Archive } from '$lib/core/formats';
 import type { Apart, DifferenceKind } from '$lib/core/measure';
 import type { Offer } from '$lib/core/plan';
 import type { Against, Findings } from '$lib/core/findings';
-import type { Evidence, PairsAsked, PairsKnown } from '$lib/core/judge';
+import type { Evidence, PairsAsked, PairsKnown, Shown } from '$lib/core/judge';
 import type { Design, Measured, ModelCard, PickFound, PlanRack } from '$lib/core/schema';
 import ArchivesWorker from './archives.worker?worker';
 import type { ArchivesApi, OnStep } from './archives.worker';
@@ -102,6 +102,10 @@ export const workOutOffers = (
 /** The next blind pair, and how far the answer is settled. It goes on from the fit before. */
 export const nextPairOf = (asked: PairsAsked): Promise<PairsKnown> =>
 	judging((at) => at.pairs(asked));
+
+/** So many pairs for a ballot, from what is known now. */
+export const pairsForBallot = (evidence: Evidence, count: number): Promise<Shown[]> =>
+	judging((at) => at.ballot(evidence, count));
 
 /** Every question that evidence answers. */
 export const findingsIn = (evidence: Evidence): Promise<Findings> =>

@@ -36,21 +36,21 @@ export interface Findings {
 	said: { id: FindingId; question: string; items: Said[] }[];
 }
 
-/** Answers every question from a fit. */
-export function findingsFrom(evidence: Evidence, fitted: Fit): Findings {
+/**
+ * Answers every question that evidence answers.
+ * @param fitted the fit of evidence; asked for only where there is something to be said
+ */
+export function findingsOf(
+	evidence: Evidence,
+	fitted: (evidence: Evidence) => Fit = (of) => fit(of, wantedFor(of))
+): Findings {
 	const missing = missingOf(evidence);
 	if (missing?.nothing) return { missing, said: [] };
-	const known = knownFrom(evidence, fitted);
+	const known = knownFrom(evidence, fitted(evidence));
 	const said = findings.map(({ id, question, compute }) => ({
 		id,
 		question,
 		items: compute(known)
 	}));
 	return { missing, said: said.filter(({ items }) => items.length) };
-}
-
-/** Fits evidence, and answers every question. */
-export function findingsOf(evidence: Evidence): Findings {
-	if (missingOf(evidence)?.nothing) return findingsFrom(evidence, undefined as never);
-	return findingsFrom(evidence, fit(evidence, wantedFor(evidence)));
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { rules, worldOf } from '$lib/core/testing';
-import { chooserOf, nextPair, type Shown } from './choose';
+import { chooserOf, nextPair, pairsFrom, type Shown } from './choose';
 import type { Evidence } from './evidence';
 import { fit } from './fit';
 import { Sitting } from './session';
@@ -11,9 +11,9 @@ const take = new Map(evidence.takes.map((one) => [one.id, one]));
 
 /** So many pairs, one after the other, without answers that change anything. */
 function asked(count: number, dial: number | null = null): Shown[] {
+	if (dial === null) return pairsFrom(chooser, count);
 	const pairs: Shown[] = [];
-	while (pairs.length < count)
-		pairs.push(nextPair(chooser, dial === null ? null : { dial }, pairs)!);
+	while (pairs.length < count) pairs.push(nextPair(chooser, { dial }, pairs)!);
 	return pairs;
 }
 
@@ -61,8 +61,10 @@ describe('nextPair', () => {
 	});
 
 	it('says when there is none', () => {
-		const alone = chooserOf(chooser.fit, new Set(['t0']));
-		expect(nextPair(alone, null, [])).toBeNull();
+		const alone = { ...evidence, takes: evidence.takes.slice(0, 1) };
+		const one = chooserOf(fit(alone, { together: [] }));
+		expect(nextPair(one, null, [])).toBeNull();
+		expect(pairsFrom(one, 10)).toEqual([]);
 	});
 
 	it('is the same for the same answers', () => {
@@ -76,7 +78,6 @@ describe('Sitting', () => {
 		const none = sitting.pairs({
 			evidence,
 			dial: null,
-			within: null,
 			before: [],
 			skipped: [],
 			ahead: []
@@ -92,7 +93,6 @@ describe('Sitting', () => {
 		const some = sitting.pairs({
 			evidence: { ...evidence, pairs },
 			dial: null,
-			within: null,
 			before: pairs,
 			skipped: [],
 			ahead: []

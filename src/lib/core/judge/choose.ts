@@ -7,7 +7,8 @@ import {
 	standingOf,
 	worthsOf,
 	type Setting,
-	type Standing
+	type Standing,
+	type Worths
 } from './settings';
 
 /** A pair of takes to be shown, by id. */
@@ -19,7 +20,7 @@ export interface Shown {
 }
 
 /** Every so many pairs one comes again. */
-export const AGAIN_EVERY = 10;
+const AGAIN_EVERY = 10;
 /** A pair that comes again lies at least so many answers back. */
 const FORGOTTEN = 4;
 /** Draws that are tried until one finds another setting best. */
@@ -31,19 +32,25 @@ const pairKey = (a: string, b: string): string => (a < b ? `${a} ${b}` : `${b} $
 export interface Chooser {
 	fit: Fit;
 	settings: Setting[];
+	worths: Worths;
 	standing: Standing;
 }
 
-/** @param within the takes that may be shown, by id. @default all */
-export function chooserOf(fit: Fit, within?: ReadonlySet<string>): Chooser {
-	const { takes } = fit.evidence;
-	const settings = settingsOf(fit.evidence)
-		.map(({ stops, takes: of }) => ({
-			stops,
-			takes: within ? of.filter((i) => within.has(takes[i].id)) : of
-		}))
-		.filter(({ takes: of }) => of.length);
-	return { fit, settings, standing: standingOf(worthsOf(fit, settings)) };
+export function chooserOf(fit: Fit): Chooser {
+	const settings = settingsOf(fit.evidence);
+	const worths = worthsOf(fit, settings);
+	return { fit, settings, worths, standing: standingOf(worths) };
+}
+
+/** So many pairs, one after the other, from what is known now: as a ballot shows them. */
+export function pairsFrom(chooser: Chooser, count: number): Shown[] {
+	const pairs: Shown[] = [];
+	while (pairs.length < count) {
+		const next = nextPair(chooser, null, pairs);
+		if (!next) break;
+		pairs.push(next);
+	}
+	return pairs;
 }
 
 /** What is asked: which settings are best, or one dial alone, by its place. */

@@ -11,7 +11,7 @@ export {
 	type EvidenceTake
 } from './evidence';
 export { dialLoss, pairsLeft } from './ahead';
-export { chooserOf, nextPair, type Asked, type Chooser, type Shown } from './choose';
+export { chooserOf, nextPair, pairsFrom, type Asked, type Chooser, type Shown } from './choose';
 export type { Wanted } from './compile';
 export { fit, type Draws, type Fit } from './fit';
 export { curveOf, type Curve } from './kernel';

@@ -1,9 +1,8 @@
 import { dialLoss, pairsLeft } from './ahead';
 import { chooserOf, nextPair, type Asked, type Shown } from './choose';
-import type { Wanted } from './compile';
 import type { Evidence, EvidencePair } from './evidence';
 import { fit, type Fit } from './fit';
-import { SETTLED, settingsOf, standingOf, worthsOf } from './settings';
+import { SETTLED } from './settings';
 import { wantedFor } from './wanted';
 
 /** What pairs are asked for. */
@@ -11,8 +10,6 @@ export interface PairsAsked {
 	evidence: Evidence;
 	/** One dial alone, by its id; null for which settings are best. */
 	dial: string | null;
-	/** The takes that may be shown; null for all. */
-	within: readonly string[] | null;
 	/** Answers of the one who judges now, in order, and pairs that were skipped. */
 	before: readonly Pick<EvidencePair, 'left' | 'right'>[];
 	skipped: readonly Pick<EvidencePair, 'left' | 'right'>[];
@@ -40,11 +37,13 @@ const progress = (loss: number): number =>
 /** One sitting of judging: it goes on from the fit before, answer by answer. */
 export class Sitting {
 	#fit: Fit | undefined;
-	#wanted: Wanted | undefined;
+	#whole: { key: string; fit: Fit } | undefined;
 	#shape = '';
+	/** Whether the last answer to be looked at was settled. */
+	#settled = false;
 
 	/** The fit of evidence, from where the last one stood where that is of the same takes. */
-	fitted(evidence: Evidence): Fit {
+	#next(evidence: Evidence): Fit {
 		const shape = JSON.stringify([
 			evidence.dials,
 			evidence.takes.length,
@@ -52,39 +51,34 @@ export class Sitting {
 		]);
 		if (shape !== this.#shape) {
 			this.#fit = undefined;
-			this.#wanted = undefined;
+			this.#settled = false;
 			this.#shape = shape;
 		}
-		this.#wanted ??= wantedFor(evidence);
-		return (this.#fit = fit(evidence, this.#wanted, this.#fit));
+		return (this.#fit = fit(evidence, this.#fit?.wanted ?? wantedFor(evidence), this.#fit));
 	}
 
 	/**
 	 * The fit of evidence as it comes out whatever was fitted before: the same evidence, the same
 	 * figures. Kept for as long as evidence stays the same.
 	 */
-	settled(evidence: Evidence): Fit {
+	whole(evidence: Evidence): Fit {
 		const key = JSON.stringify(evidence);
-		if (this.#cold?.key !== key) this.#cold = { key, fit: fit(evidence, wantedFor(evidence)) };
-		return this.#cold.fit;
+		if (this.#whole?.key !== key) this.#whole = { key, fit: fit(evidence, wantedFor(evidence)) };
+		return this.#whole.fit;
 	}
 
-	#cold: { key: string; fit: Fit } | undefined;
-
 	/** The next pair, and how far the answer is settled. */
-	pairs({ evidence, dial, within, before, skipped, ahead }: PairsAsked): PairsKnown {
-		let fitted = this.fitted(evidence);
-		let worths = worthsOf(fitted, settingsOf(evidence));
-		let standing = standingOf(worths);
-		// That it is settled is said by the fit that findings are reckoned from.
-		if (standing.settled) {
-			fitted = this.settled(evidence);
-			worths = worthsOf(fitted, settingsOf(evidence));
-			standing = standingOf(worths);
+	pairs({ evidence, dial, before, skipped, ahead }: PairsAsked): PairsKnown {
+		let chooser = chooserOf(this.#next(evidence));
+		// That it is settled now is said by the fit that findings are reckoned from.
+		if (chooser.standing.settled && !this.#settled) {
+			this.#fit = this.whole(evidence);
+			chooser = chooserOf(this.#fit);
 		}
+		const { fit: fitted, worths, standing } = chooser;
+		this.#settled = standing.settled;
 		const place = evidence.dials.findIndex(({ id }) => id === dial);
 		const asked: Asked = place < 0 ? null : { dial: place };
-		const chooser = chooserOf(fitted, within ? new Set(within) : undefined);
 		const left = pairsLeft(fitted, worths, standing);
 		return {
 			next: nextPair(chooser, asked, [...before, ...ahead], skipped),

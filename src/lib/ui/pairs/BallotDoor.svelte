@@ -2,6 +2,8 @@
 	import { Button, InlineNotification, TextArea, TextInput } from 'carbon-components-svelte';
 	import { FileProblem, readBallotAnswers } from '$lib/core/formats';
 	import type { Take } from '$lib/core/schema';
+	import * as store from '$lib/store';
+	import { pairsForBallot } from '$lib/workers';
 	import {
 		Choice,
 		chooseFile,
@@ -12,7 +14,7 @@
 		useWork,
 		type Judged
 	} from '$lib/ui/shared';
-	import { chooseForBallot, makeBallot, readBack } from './ballots';
+	import { makeBallot, readBack } from './ballots';
 
 	/** Pairs given out to other eyes as one file, and their answers read back. */
 	let { judged, takes, onclose }: { judged: Judged; takes: readonly Take[]; onclose: () => void } =
@@ -35,9 +37,7 @@
 		said = null;
 		working = 'Choosing pairs …';
 		try {
-			const evidence = judged.evidence(true);
-			const ids = takes.map(({ id }) => id);
-			const pairs = await chooseForBallot(evidence, ids, Number(count));
+			const pairs = await pairsForBallot(judged.evidence(true, takes), Number(count));
 			if (!pairs.length) throw new FileProblem('There are no two takes to compare here.');
 			const { ballot, html } = await makeBallot(
 				work.brief!.id,
@@ -45,8 +45,7 @@
 				pairs,
 				(done, all) => (working = `Putting in picture ${done + 1} of ${all} …`)
 			);
-			const { addBallot } = await import('$lib/store');
-			await addBallot(ballot);
+			await store.addBallot(ballot);
 			saveFile(`${fileName(work.brief!.name)}.ballot.html`, html, 'text/html');
 			said = {
 				kind: 'success',

@@ -45,8 +45,7 @@
 		briefId: () => work.brief!.id,
 		evidence: () => evidence,
 		answers: () => own,
-		dial: () => dial,
-		within: () => null
+		dial: () => dial
 	});
 	onMount(() => () => {
 		view.end();

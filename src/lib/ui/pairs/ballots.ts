@@ -5,35 +5,13 @@ import {
 	FileProblem,
 	readBallotAnswers
 } from '$lib/core/formats';
-import type { Evidence, Shown } from '$lib/core/judge';
+import type { Shown } from '$lib/core/judge';
 import type { Ballot } from '$lib/core/schema';
 import * as store from '$lib/store';
-import { nextPairOf, plainPicture } from '$lib/workers';
+import { plainPicture } from '$lib/workers';
 
 /** Longer side of a ballot's pictures, in pixels: what a telephone and a large window show. */
 const LONGEST = 1280;
-
-/** Pairs for a ballot: those that tell most now, each once but for those that come again. */
-export async function chooseForBallot(
-	evidence: Evidence,
-	within: readonly string[],
-	count: number
-): Promise<Shown[]> {
-	const pairs: Shown[] = [];
-	while (pairs.length < count) {
-		const { next } = await nextPairOf({
-			evidence,
-			dial: null,
-			within,
-			before: pairs,
-			skipped: [],
-			ahead: []
-		});
-		if (!next) break;
-		pairs.push(next);
-	}
-	return pairs;
-}
 
 const base64 = (bytes: ArrayBuffer): string => btoa(String.fromCharCode(...new Uint8Array(bytes)));
 

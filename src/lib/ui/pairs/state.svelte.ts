@@ -19,11 +19,13 @@ export interface PairsSources {
 	/** Answers of the one who judges here, in order. */
 	answers: () => readonly Answer[];
 	dial: () => string | null;
-	within: () => readonly string[] | null;
 }
 
 /** Pairs that are decoded before they are wanted. */
 const AHEAD = 1;
+
+/** A pair without its pictures, as a worker takes it. */
+const plain = ({ left, right, again }: Shown): Shown => ({ left, right, again });
 
 /** Blind pairs, one after the other. */
 export class PairsState {
@@ -71,54 +73,55 @@ export class PairsState {
 
 	/** Chooses what comes next, until enough lies ready. */
 	async #fill(): Promise<void> {
-		if (this.#asking) {
+		this.#again = true;
+		if (this.#asking) return;
+		this.#asking = true;
+		try {
+			while (this.#again && !this.#ended) {
+				this.#again = false;
+				await this.#choose();
+			}
+		} catch (cause) {
+			this.now = null;
+			this.none = cause instanceof Error ? cause.message : String(cause);
+		}
+		this.#asking = false;
+	}
+
+	async #choose(): Promise<void> {
+		const question = this.#question;
+		// Where something else is asked meanwhile, what was chosen is not shown: it is chosen anew.
+		const isPast = () => question !== this.#question;
+		const waiting = [this.now, ...this.#ahead].flatMap((one) => one ?? []);
+		const known = await nextPairOf({
+			evidence: untrack(() => this.#from.evidence()),
+			dial: this.#from.dial(),
+			before: this.#given,
+			skipped: this.#skipped,
+			ahead: waiting.map(plain)
+		});
+		if (isPast()) return;
+		this.known = known;
+		if (this.now && this.#ahead.length >= AHEAD) return;
+		const { next } = known;
+		if (!next) {
+			if (!this.now) this.none = 'There is no pair left to compare among these takes.';
+			return;
+		}
+		const [one, two] = await Promise.all([decoded(next.left), decoded(next.right)]);
+		if (isPast()) return;
+		if (!one || !two) {
+			// A picture that is missing cannot be judged: the pair is passed over.
+			this.#skipped = [...this.#skipped, next];
 			this.#again = true;
 			return;
 		}
-		this.#asking = true;
-		do {
-			this.#again = false;
-			const question = this.#question;
-			const waiting = [this.now, ...this.#ahead].flatMap((one) => one ?? []);
-			const evidence = untrack(() => this.#from.evidence());
-			const known = await nextPairOf({
-				evidence,
-				dial: this.#from.dial(),
-				within: this.#from.within(),
-				before: this.#given,
-				skipped: [...this.#skipped],
-				ahead: waiting.map(({ left, right, again }) => ({ left, right, again }))
-			});
-			if (this.#ended) return;
-			if (question !== this.#question) {
-				this.#again = true;
-				continue;
-			}
-			this.known = known;
-			if (this.now && this.#ahead.length >= AHEAD) continue;
-			if (!known.next) {
-				if (!this.now) this.none = 'There is no pair left to compare among these takes.';
-				continue;
-			}
-			const [one, two] = await Promise.all([decoded(known.next.left), decoded(known.next.right)]);
-			if (this.#ended) return;
-			if (question !== this.#question) {
-				this.#again = true;
-				continue;
-			}
-			if (!one || !two) {
-				// A picture that is missing cannot be judged: the pair is passed over.
-				this.#skipped = [...this.#skipped, known.next];
-				this.#again = true;
-				continue;
-			}
-			const ready: Ready = { ...known.next, pictures: [one, two] };
-			if (!this.now) {
-				this.now = ready;
-				this.#again = true;
-			} else this.#ahead = [...this.#ahead, ready];
-		} while (this.#again);
-		this.#asking = false;
+		const ready: Ready = { ...next, pictures: [one, two] };
+		if (this.now) this.#ahead = [...this.#ahead, ready];
+		else {
+			this.now = ready;
+			this.#again = true;
+		}
 	}
 
 	#advance(): void {
@@ -151,9 +154,7 @@ export class PairsState {
 			says: 'the answer',
 			back: async () => {
 				await store.deleteAnswers([given.id]);
-				this.#given = this.#given.filter(
-					(one, i) => i !== this.#given.length - 1 || one.left !== given.left
-				);
+				this.#given = this.#given.slice(0, -1);
 				this.#back(shown);
 			},
 			again: async () => {
@@ -176,11 +177,7 @@ export class PairsState {
 	/** Leaves a pair unanswered; it does not come again in this sitting. */
 	skip(): void {
 		if (!this.now) return;
-		this.#skipped = [...this.#skipped, this.now].map(({ left, right, again }) => ({
-			left,
-			right,
-			again
-		}));
+		this.#skipped = [...this.#skipped, plain(this.now)];
 		this.#advance();
 		void this.#fill();
 	}
