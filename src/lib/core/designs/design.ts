@@ -9,6 +9,7 @@ import {
 	type PlanRack,
 	type Stop
 } from '$lib/core/dials';
+import { listed } from '$lib/core/wording';
 
 /** A design worked out for a rack: which settings are run, each on the same seeds. */
 export interface WorkedOut {
@@ -104,7 +105,7 @@ export function tellingOf(rack: PlanRack, efficiency: number | null): Telling {
 	return {
 		...among,
 		names,
-		listed: names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0],
+		listed: listed(names),
 		on: seeds === 1 ? 'on one seed: luck may decide, draw another' : `on the same ${seeds} seeds`,
 		percent: efficiency === null ? '' : ` Efficiency ${Math.round(efficiency * 100)}%.`
 	};

@@ -8,27 +8,17 @@ export type { Figure } from './drawn';
 export type { Drawing, FindingKind, Interval, Said, Table } from './finding';
 export { gather, ofJudge, type Gathered } from './gather';
 export { knownFrom, type Known } from './known';
-export { pickFound, settingAt, speaksAgainst, type Against } from './pick-found';
+export { foundSays, pickFound, speaksAgainst, type Against } from './pick-found';
 export { scopesOf, takesOf, type Scope } from './scope';
 export { missingOf, type Missing } from './missing';
 export { findings, type FindingId } from './questions';
 export { contender, judgedIn, type Best, type Contender } from './questions/best';
 export { consistencyOf, type Consistency } from './questions/consistency';
 export type { DialFinding } from './questions/dials';
-export { keepersOf, keptSays, type Keepers } from './questions/keepers';
+export { keeperLines, type Keepers } from './questions/keepers';
 export type { Proposal } from './questions/next';
 export { seedsFor, type Round } from './questions/rounds';
-export {
-	chiSquaredAbove,
-	friedman,
-	kendallW,
-	mcnemar,
-	spearman,
-	takesToBeSure,
-	wilson,
-	type Rate
-} from './statistics';
-export { creditsSay, listed, percent, settingSays, short, span, sure } from './words';
+export { creditsSay, judgedSays, percent, short, span, sure } from './words';
 
 /** All that evidence says, question by question. */
 export interface Findings {

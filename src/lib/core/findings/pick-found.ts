@@ -4,6 +4,7 @@ import { shareOf } from './drawn';
 import type { Known } from './known';
 import { contender, judgedIn } from './questions/best';
 import { keepersOf } from './questions/keepers';
+import { judgedSays, listed, many, short, span, sure } from './words';
 
 /** The place of a setting among those that were made, by the keys of its stops; -1 where it was not. */
 export function settingAt(
@@ -93,4 +94,36 @@ export function speaksAgainst(
 			AS_GOOD
 	);
 	return asGood < DOUBTED ? { best: contender(known, standing.best).says, asGood } : null;
+}
+
+/** What findings said of a pick, line by line. */
+export function foundSays(found: PickFound): [name: string, value: string][] {
+	const { kept, keeps, cost, runnerUp, preferred } = found;
+	const answer = !found.best
+		? 'not the best by these judgements'
+		: found.settled
+			? 'the best settings, settled'
+			: 'ahead, not settled yet';
+	const lines: [string, string | null][] = [
+		['compared', `${many(found.settings, 'setting')} (${found.plan})`],
+		['answer', answer],
+		['chance of being best', sure(found.chance)],
+		['preferred to an even take', `${sure(preferred.mean)} (${span(preferred)})`],
+		['kept', kept?.of ? `${kept.count} of ${kept.of} (${span(kept)})` : null],
+		['chance of a keeper', keeps && `${sure(keeps.mean)} (${span(keeps)})`],
+		[
+			'a keeper costs',
+			cost && `${short(cost.mean, 1)} credits (${short(cost.low, 1)} to ${short(cost.high, 1)})`
+		],
+		['to be 95% sure of one', found.sure === null ? null : many(found.sure, 'take')],
+		[
+			'next best',
+			runnerUp && `${runnerUp.says}; these are better with a chance of ${sure(runnerUp.beaten)}`
+		],
+		[
+			'judged by',
+			`${listed(found.judges.map((name) => name || 'the artist'))}: ${judgedSays(found)}`
+		]
+	];
+	return lines.filter((line): line is [string, string] => line[1] !== null);
 }

@@ -1,4 +1,7 @@
 import type { Evidence, EvidenceDial } from '$lib/core/judge';
+import { many } from '$lib/core/wording';
+
+export { listed, many } from '$lib/core/wording';
 
 /** 0.834 as 83%; what is nearly sure stays short of it. */
 export const percent = (share: number): string =>
@@ -19,14 +22,6 @@ export const span = ({ low, high }: { low: number; high: number }): string =>
 /** A number to so many places, without zeros at its end. */
 export const short = (value: number, places = 2): string => String(Number(value.toFixed(places)));
 
-/** A count with its word. */
-export const many = (count: number, one: string, more = `${one}s`): string =>
-	`${count} ${count === 1 ? one : more}`;
-
-/** Parts as a sentence lists them: a, b and c. */
-export const listed = (parts: readonly string[]): string =>
-	parts.length > 1 ? `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}` : (parts[0] ?? '');
-
 /** A stop of a dial in a sentence: "Alder 2", "guidance 5". */
 export const stopSays = ({ label, itself, stops }: EvidenceDial, stop: number): string =>
 	itself ? stops[stop].label : `${label.toLowerCase()} ${stops[stop].label}`;
@@ -41,4 +36,23 @@ export function creditsSay(credits: number, money: Evidence['money']): string {
 	if (!money) return says;
 	const sum = credits * money.perCredit;
 	return `${says} (${sum.toFixed(sum < 0.1 ? 3 : 2)} ${money.currency})`;
+}
+
+/** How much was said, and whether blind: "34 blind pairs, 12 marks with the settings in sight". */
+export function judgedSays({
+	marks,
+	blindMarks,
+	pairs
+}: {
+	marks: number;
+	blindMarks: number;
+	pairs: number;
+}): string {
+	const open = marks - blindMarks;
+	const parts = [
+		pairs ? many(pairs, 'blind pair') : '',
+		blindMarks ? many(blindMarks, 'blind mark') : '',
+		open ? `${many(open, 'mark')} with the settings in sight` : ''
+	].filter(Boolean);
+	return parts.join(', ') || 'no judgement';
 }

@@ -26,7 +26,7 @@ export { PickFile, readPick, writePick } from './pick-file';
 export { fileNames, namePlaces, unknownPlaces, usualPattern } from './names';
 export { madeInside, stampPicture, stampWebp } from './picture';
 export { findXmp, readChunks, writeChunks } from './png';
-export { foundSays, recordHtml, type Record as PickRecord } from './record';
+export { recordHtml, type PickRecord } from './record';
 export { factsOf, MADE_BY_MODEL, readXmp, writeXmp, type PictureFacts } from './xmp';
 export {
 	upgradeBrief1,

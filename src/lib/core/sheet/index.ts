@@ -14,6 +14,7 @@ export {
 	placeWithin,
 	scaleTo,
 	transformOf,
+	closer,
 	WHOLE,
 	type Look,
 	type Sides,

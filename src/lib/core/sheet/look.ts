@@ -16,6 +16,15 @@ export interface Look {
 /** The whole picture. */
 export const WHOLE: Look = { x: 0.5, y: 0.5, scale: 1 };
 
+/** How close pictures are looked at, at most. */
+const CLOSEST = 16;
+
+/** Closer, or less close, at the same place; never less than whole. */
+export function closer(look: Look, by: number): Look {
+	const scale = Math.max(1, Math.min(CLOSEST, look.scale * by));
+	return scale === 1 ? WHOLE : { ...look, scale };
+}
+
 /** A move and a scale, in the order scale first. */
 export interface Transform {
 	x: number;

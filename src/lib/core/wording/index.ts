@@ -40,3 +40,4 @@ export {
 export { MOST_WORDINGS, negativeStops, wordingStops } from './stops';
 export { applyStyles, starterStyles } from './styles';
 export { countWords, findWords, formOf, splitPhrases, wordLimit, words } from './text';
+export { listed, many } from './sentence';

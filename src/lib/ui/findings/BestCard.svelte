@@ -1,17 +1,9 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
 	import { page } from '$app/state';
-	import {
-		creditsSay,
-		keptSays,
-		percent,
-		span,
-		sure,
-		type Best,
-		type Keepers
-	} from '$lib/core/findings';
+	import { keeperLines, sure, type Best, type Keepers } from '$lib/core/findings';
 	import type { Evidence } from '$lib/core/judge';
-	import { many, TakePicture, useWork } from '$lib/ui/shared';
+	import { Lines, TakePicture, useWork } from '$lib/ui/shared';
 
 	interface Props {
 		best: Best;
@@ -30,6 +22,11 @@
 	const pickUrl = $derived(
 		`/brief/${work.brief!.id}/pick?${new URLSearchParams({ best: '1', ...(from ? { from } : {}), ...best.best.stops })}`
 	);
+	const lines = $derived.by((): [string, string][] => [
+		['better than all others', sure(best.best.chance)],
+		...(best.next ? [['than the next', sure(best.next.beaten)] as [string, string]] : []),
+		...(keepers ? keeperLines(keepers, evidence.money) : [])
+	]);
 </script>
 
 <section class="best" class:settled={best.settled} aria-label="Best settings">
@@ -45,28 +42,7 @@
 	{/if}
 	<h1>{best.best.says}</h1>
 	<p class="says">{says}</p>
-	<dl>
-		<dt>better than all others</dt>
-		<dd class="num">{sure(best.best.chance)}</dd>
-		{#if best.next}
-			<dt>than the next</dt>
-			<dd class="num">{sure(best.next.beaten)}</dd>
-		{/if}
-		{#if keepers}
-			<dt>kept of judged</dt>
-			<dd class="num">{keptSays(keepers)}</dd>
-			<dt>chance of a keeper</dt>
-			<dd class="num">{percent(keepers.chance.mean)} ({span(keepers.chance)})</dd>
-			{#if keepers.cost}
-				<dt>a keeper costs</dt>
-				<dd class="num">{creditsSay(keepers.cost.mean, evidence.money)}</dd>
-			{/if}
-			{#if keepers.sure < 1000}
-				<dt>95% sure of one</dt>
-				<dd class="num">{many(keepers.sure, 'take')}</dd>
-			{/if}
-		{/if}
-	</dl>
+	<Lines room={150} {lines} />
 	<Button href={pickUrl} kind={best.settled ? 'primary' : 'tertiary'}>Save as the pick</Button>
 	{#if !best.settled}
 		<Button href="/brief/{work.brief!.id}/pairs">Judge pairs</Button>
@@ -105,17 +81,6 @@
 
 	.says {
 		font-size: 13px;
-	}
-
-	dl {
-		display: grid;
-		grid-template-columns: max-content minmax(0, 1fr);
-		gap: 3px 12px;
-		font-size: 13px;
-	}
-
-	dt {
-		color: var(--ink-3);
 	}
 
 	.best :global(.bx--btn) {

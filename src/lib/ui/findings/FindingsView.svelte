@@ -5,6 +5,7 @@
 	import {
 		findings as kinds,
 		judgedIn,
+		judgedSays,
 		missingOf,
 		ofJudge,
 		scopesOf,
@@ -18,7 +19,7 @@
 		type Round,
 		type Said
 	} from '$lib/core/findings';
-	import { Choice, many, openJudged, scopeSays, useWork } from '$lib/ui/shared';
+	import { Choice, openJudged, scopeSays, useWork } from '$lib/ui/shared';
 	import { findingsIn } from '$lib/workers';
 	import BestCard from './BestCard.svelte';
 	import FindingCard from './FindingCard.svelte';
@@ -71,16 +72,7 @@
 			.filter((kind) => kind.place === place)
 			.flatMap((kind) => said(kind.id).map((one) => ({ kind, said: one })))
 	);
-	const from = $derived.by(() => {
-		const { marks, blindMarks, pairs } = judgedIn(evidence);
-		const open = marks - blindMarks;
-		const parts = [
-			pairs ? many(pairs, 'blind pair') : '',
-			blindMarks ? many(blindMarks, 'blind mark') : '',
-			open ? `${many(open, 'mark')} with the settings in sight` : ''
-		].filter(Boolean);
-		return parts.join(', ') || 'no judgement';
-	});
+	const from = $derived(judgedSays(judgedIn(evidence)));
 	function set(name: string, value: string) {
 		const url = new URL(page.url);
 		if (value) url.searchParams.set(name, value);

@@ -1,10 +1,10 @@
 <script lang="ts">
-	import { Button } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
 	import { costOf } from '$lib/core/plan';
 	import { short, type Best, type Proposal, type Said } from '$lib/core/findings';
 	import { credits, freshSeeds, many, session, useWork } from '$lib/ui/shared';
 	import { onto } from './onto';
+	import PutRow from './PutRow.svelte';
 
 	let { proposals, best }: { proposals: Said<Proposal>[]; best: Best | null } = $props();
 
@@ -35,17 +35,14 @@
 			<div class="one">
 				<p>{one.data.says}</p>
 				<p class="quiet">{one.data.why}</p>
-				<div class="row">
-					<span class="num"
-						>{one.cost ? `${credits(one.cost.credits)} credits` : ''}, gain about {short(
-							(one.data.preferred - 0.5) * 100,
-							1
-						)}%</span
-					>
-					<Button size="small" kind="tertiary" disabled={!one.plan} on:click={() => put(one)}
-						>Put on the dials</Button
-					>
-				</div>
+				<PutRow
+					says="{one.cost ? `${credits(one.cost.credits)} credits, ` : ''}gain about {short(
+						(one.data.preferred - 0.5) * 100,
+						1
+					)}%"
+					disabled={!one.plan}
+					onput={() => put(one)}
+				/>
 			</div>
 		{/each}
 		{#if best?.pairsLeft}
@@ -71,18 +68,5 @@
 		gap: 5px;
 		padding-top: 10px;
 		border-top: 1px solid var(--rule);
-	}
-
-	.row :global(.bx--btn) {
-		flex: none;
-		min-width: 0;
-		padding-right: 14px;
-	}
-
-	.row {
-		display: flex;
-		gap: 10px;
-		align-items: center;
-		justify-content: space-between;
 	}
 </style>

@@ -1,10 +1,11 @@
 <script lang="ts">
-	import { Button, Checkbox } from 'carbon-components-svelte';
+	import { Checkbox } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
 	import { seedsFor, sure, type Best, type Round, type Said } from '$lib/core/findings';
 	import { costOf } from '$lib/core/plan';
 	import { credits, freshSeeds, many, session, useWork } from '$lib/ui/shared';
 	import { onto } from './onto';
+	import PutRow from './PutRow.svelte';
 
 	/** The next round: what is left on fresh seeds, what was dropped and why, each to be taken back. */
 	let { said, best }: { said: Said<Round>; best: Best } = $props();
@@ -63,15 +64,13 @@
 <section class="round" aria-label="Next round">
 	<h2>Next round</h2>
 	<p>{said.says}</p>
-	<div class="row">
-		<span class="num">
-			{many(left.length, 'setting')} × {many(seeds, 'fresh seed')}{#if cost}: {many(
-					cost.takes,
-					'take'
-				)}, {credits(cost.credits)} credits{/if}
-		</span>
-		<Button size="small" kind="tertiary" disabled={!plan} on:click={put}>Put on the dials</Button>
-	</div>
+	<PutRow
+		says="{many(left.length, 'setting')} × {many(seeds, 'fresh seed')}{cost
+			? `: ${many(cost.takes, 'take')}, ${credits(cost.credits)} credits`
+			: ''}"
+		disabled={!plan}
+		onput={put}
+	/>
 	<details>
 		<summary>{many(data.dropped.length, 'setting')} dropped, and why</summary>
 		<ul>
@@ -105,19 +104,6 @@
 		border: 1px solid var(--rule);
 		background: var(--panel);
 		font-size: 13px;
-	}
-
-	.row :global(.bx--btn) {
-		flex: none;
-		min-width: 0;
-		padding-right: 14px;
-	}
-
-	.row {
-		display: flex;
-		gap: 10px;
-		align-items: center;
-		justify-content: space-between;
 	}
 
 	summary {

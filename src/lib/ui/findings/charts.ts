@@ -1,21 +1,6 @@
 import type { ApexOptions } from 'apexcharts';
 import type { Drawing } from '$lib/core/findings';
-
-const plain: ApexOptions = {
-	chart: {
-		height: 210,
-		animations: { enabled: false },
-		toolbar: { show: false },
-		zoom: { enabled: false },
-		fontFamily: 'var(--sans)',
-		foreColor: 'var(--ink-2)',
-		background: 'transparent'
-	},
-	legend: { show: false },
-	dataLabels: { enabled: false },
-	grid: { borderColor: 'var(--rule)', padding: { left: 4, right: 10, top: -18, bottom: 0 } },
-	tooltip: { theme: 'light', shared: false, intersect: false }
-};
+import { plainChart as plain } from '$lib/ui/shared';
 
 const percent = (value: number) => `${Math.round(value * 100)}%`;
 

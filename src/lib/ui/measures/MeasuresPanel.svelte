@@ -15,8 +15,7 @@
 	} from '$lib/core/movement';
 	import type { Take } from '$lib/core/schema';
 	import { axisOf, type AxisId, type Known } from '$lib/core/sheet';
-	import { Choice, many, session } from '$lib/ui/shared';
-	import Chart from './Chart.svelte';
+	import { Chart, Choice, many, session } from '$lib/ui/shared';
 	import { measureChart, movementChart } from './charts';
 	import type { Measuring } from './measuring.svelte';
 

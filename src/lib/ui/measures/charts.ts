@@ -1,22 +1,7 @@
 import type { ApexOptions } from 'apexcharts';
 import type { Measure } from '$lib/core/measure';
 import { HARDLY, type Movement, type OverDial } from '$lib/core/movement';
-
-const plain: ApexOptions = {
-	chart: {
-		type: 'line',
-		height: 210,
-		animations: { enabled: false },
-		toolbar: { show: false },
-		zoom: { enabled: false },
-		fontFamily: 'var(--sans)',
-		foreColor: 'var(--ink-2)',
-		background: 'transparent'
-	},
-	legend: { show: false },
-	grid: { borderColor: 'var(--rule)', padding: { left: 6, right: 8, top: -14 } },
-	tooltip: { theme: 'light', shared: false, intersect: false }
-};
+import { plainChart as plain } from '$lib/ui/shared';
 
 /** A measure over a dial: every line of like takes thin and grey, the mean thick before them. */
 export function measureChart(over: OverDial, measure: Measure, dial: string): ApexOptions {
@@ -70,7 +55,6 @@ export function movementChart(movements: readonly Movement[]): ApexOptions {
 		stroke: { width: 0 },
 		markers: { size: 3, strokeWidth: 0 },
 		plotOptions: { bar: { columnWidth: '55%' } },
-		dataLabels: { enabled: false },
 		xaxis: { categories: names },
 		yaxis: {
 			min: 0,

@@ -3,8 +3,9 @@
 	import { stream } from '$lib/core/random';
 	import type { MarkKind, Take } from '$lib/core/schema';
 	import { WHOLE, type Look } from '$lib/core/sheet';
-	import { many, session, undo, useWork } from '$lib/ui/shared';
-	import { TableWindow } from '$lib/ui/table';
+	import { layers, many, session, takesLetters, undo, useWork } from '$lib/ui/shared';
+	import AnswerBar from './AnswerBar.svelte';
+	import BlindPicture from './BlindPicture.svelte';
 	import { decoded, type Decoded } from './decoded';
 
 	/** One take at a time, large, its settings hidden: keep, maybe or drop. */
@@ -41,14 +42,18 @@
 		if (next) void decoded(next.id);
 	});
 
-	const mark = (kind: MarkKind) => now && void work.mark([now], kind, true);
+	const mark = (kind: MarkKind) => void (now && work.mark([now], kind, true));
 	const skip = () => now && (skipped = new Set([...skipped, now.id]));
 
+	const choices = kinds.map(({ kind, key, says }) => ({
+		key: key.toUpperCase(),
+		says,
+		run: () => mark(kind)
+	}));
+
 	function press(event: KeyboardEvent) {
-		const at = event.target as HTMLElement;
 		if (event.ctrlKey || event.metaKey || event.altKey || event.repeat || !session.letters) return;
-		if (document.querySelector('.bx--modal.is-visible') || at.closest('select, input, textarea'))
-			return;
+		if (layers.any || takesLetters(event.target as HTMLElement)) return;
 		const name = event.key.toLowerCase();
 		const kind = kinds.find(({ key }) => key === name)?.kind;
 		if (kind) mark(kind);
@@ -62,13 +67,7 @@
 
 <div class="mat mat-1">
 	{#if now && picture}
-		<TableWindow {picture} {look} onlook={(to) => (look = to)}>
-			{#snippet children(moved)}
-				<div class="picture" style:transform={moved(picture!)}>
-					<img src={picture!.url} alt="What is to be judged" draggable="false" />
-				</div>
-			{/snippet}
-		</TableWindow>
+		<BlindPicture {picture} alt="What is to be judged" {look} onlook={(to) => (look = to)} />
 	{:else if !now}
 		<div class="none">
 			<p>
@@ -79,13 +78,7 @@
 	{/if}
 </div>
 <footer>
-	<div class="answers">
-		{#each kinds as { kind, key, says } (kind)}
-			<button disabled={!now} onclick={() => mark(kind)}
-				><kbd>{key.toUpperCase()}</kbd> {says}</button
-			>
-		{/each}
-	</div>
+	<AnswerBar {choices} disabled={!now} />
 	<div class="line">
 		<button class="plain" onclick={skip}><kbd>S</kbd> skip</button>
 		<button class="plain" onclick={() => void undo.back()}><kbd>U</kbd> undo</button>
@@ -107,21 +100,6 @@
 		touch-action: none;
 	}
 
-	.picture {
-		width: 100%;
-		height: 100%;
-		min-height: 0;
-		transform-origin: 0 0;
-	}
-
-	img {
-		display: block;
-		width: 100%;
-		height: 100%;
-		object-fit: contain;
-		user-select: none;
-	}
-
 	.none {
 		display: grid;
 		gap: 12px;
@@ -131,38 +109,6 @@
 
 	footer {
 		background: var(--panel);
-	}
-
-	.answers {
-		display: grid;
-		grid-template-columns: 1fr 1fr 1fr;
-		gap: 10px;
-		padding: 8px 10px;
-		background: var(--mat-1);
-	}
-
-	.answers button {
-		height: 36px;
-		border: 1px solid var(--rule-strong);
-		background: var(--panel);
-		color: var(--ink);
-		font: 600 14px var(--sans);
-		cursor: pointer;
-	}
-
-	.answers button:hover:not(:disabled) {
-		border-color: var(--ink);
-		background: var(--field);
-	}
-
-	.answers button:disabled {
-		color: var(--ink-3);
-		cursor: default;
-	}
-
-	.answers kbd {
-		margin-right: 6px;
-		font-weight: 450;
 	}
 
 	.line {

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
 	import { many } from '$lib/ui/shared';
+	import AnswerBar from './AnswerBar.svelte';
 	import type { PairsKey } from './keys';
 	import Settling from './Settling.svelte';
 	import type { PairsState } from './state.svelte';
@@ -17,23 +18,16 @@
 	let { view, keys, pairs, findings }: Props = $props();
 
 	const { known } = $derived(view);
-	const [left, right, neither] = $derived([keys[0], keys[1], keys[2]]);
-	const others = $derived(keys.slice(3));
-	const away = $derived(!view.now);
+	const others = $derived(keys.filter(({ answers }) => !answers));
+	const choices = $derived(
+		keys.flatMap(({ shown, answers, run }) =>
+			answers ? [{ key: shown, says: answers, run: () => run(''), narrow: shown === 'Space' }] : []
+		)
+	);
 </script>
 
 <footer>
-	<div class="answers" data-answers>
-		<button class="side" disabled={away} onclick={() => left.run('')}
-			><kbd>F</kbd> the left one</button
-		>
-		<button class="neither" disabled={away} onclick={() => neither.run('')}
-			><kbd>Space</kbd> neither</button
-		>
-		<button class="side" disabled={away} onclick={() => right.run('')}
-			>the right one <kbd>J</kbd></button
-		>
-	</div>
+	<AnswerBar {choices} disabled={!view.now} />
 	<div class="line">
 		<span class="keys">
 			{#each others as { shown, says, run } (shown)}
@@ -59,42 +53,6 @@
 <style>
 	footer {
 		background: var(--panel);
-	}
-
-	.answers {
-		display: grid;
-		grid-template-columns: 1fr 160px 1fr;
-		gap: 10px;
-		padding: 8px 10px;
-		background: var(--mat-1);
-	}
-
-	.answers button {
-		height: 36px;
-		border: 1px solid var(--rule-strong);
-		background: var(--panel);
-		color: var(--ink);
-		font: 600 14px var(--sans);
-		cursor: pointer;
-	}
-
-	.answers button:hover:not(:disabled) {
-		border-color: var(--ink);
-		background: var(--field);
-	}
-
-	.answers .neither {
-		font-weight: 450;
-	}
-
-	.answers button:disabled {
-		color: var(--ink-3);
-		cursor: default;
-	}
-
-	.answers kbd {
-		margin: 0 6px;
-		font-weight: 450;
 	}
 
 	.line {

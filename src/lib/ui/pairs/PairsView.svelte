@@ -4,7 +4,16 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { consistencyOf, missingOf, percent, scopesOf, takesOf } from '$lib/core/findings';
-	import { Choice, many, openJudged, scopeSays, session, useWork } from '$lib/ui/shared';
+	import {
+		Choice,
+		layers,
+		many,
+		openJudged,
+		scopeSays,
+		session,
+		takesLetters,
+		useWork
+	} from '$lib/ui/shared';
 	import BallotDoor from './BallotDoor.svelte';
 	import BlindMarks from './BlindMarks.svelte';
 	import { letGo } from './decoded';
@@ -72,8 +81,7 @@
 	function press(event: KeyboardEvent) {
 		const at = event.target as HTMLElement;
 		if (way !== 'pairs' || event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
-		if (document.querySelector('.bx--modal.is-visible') || at.closest('select, input, textarea'))
-			return;
+		if (layers.any || takesLetters(at)) return;
 		if (at.closest('[role=tab]') && /^Arrow/.test(event.key)) return;
 		if (!session.letters && event.key.length === 1 && event.key !== ' ') return;
 		// A button that has the focus keeps the space bar.

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { placeWithin } from '$lib/core/sheet';
-	import { TableWindow } from '$lib/ui/table';
 	import { Loupe } from '$lib/ui/takes';
+	import BlindPicture from './BlindPicture.svelte';
 	import type { PairsState, Ready } from './state.svelte';
 
 	/** Two pictures at equal size; nothing about them says what made them. */
@@ -52,17 +52,12 @@
 	{#each shown as i (i)}
 		{@const picture = pair.pictures[i]}
 		<figure onpointermove={(event) => point(event, i)}>
-			<TableWindow {picture} look={view.look} onlook={(look) => (view.look = look)}>
-				{#snippet children(moved)}
-					<div class="picture" style:transform={moved(picture)}>
-						<img
-							src={picture.url}
-							alt="The {stacked ? ['upper', 'lower'][i] : names[i]} picture"
-							draggable="false"
-						/>
-					</div>
-				{/snippet}
-			</TableWindow>
+			<BlindPicture
+				{picture}
+				alt="The {(stacked ? ['upper', 'lower'] : names)[i]} picture"
+				look={view.look}
+				onlook={(look) => (view.look = look)}
+			/>
 			{#if view.loupe.on}
 				<Loupe loupe={view.loupe} takeId={i === 0 ? pair.left : pair.right} />
 			{/if}
@@ -99,21 +94,6 @@
 		grid-template-columns: minmax(0, 1fr);
 		min-width: 0;
 		min-height: 0;
-	}
-
-	.picture {
-		width: 100%;
-		height: 100%;
-		min-height: 0;
-		transform-origin: 0 0;
-	}
-
-	img {
-		display: block;
-		width: 100%;
-		height: 100%;
-		object-fit: contain;
-		user-select: none;
 	}
 
 	figcaption {

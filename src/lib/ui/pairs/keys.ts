@@ -6,14 +6,34 @@ export interface PairsKey {
 	keys: readonly string[];
 	shown: string;
 	says: string;
+	/** What its button says, where it answers; the buttons stand in the order left, neither, right. */
+	answers?: string;
 	run: (key: string) => void;
 }
 
 /** Keys of the view, in the order in which its foot shows them. A new one is an entry here. */
 export const pairsKeys = (view: PairsState): PairsKey[] => [
-	{ keys: ['f', 'ArrowLeft'], shown: 'F', says: 'left', run: () => void view.answer('left') },
-	{ keys: ['j', 'ArrowRight'], shown: 'J', says: 'right', run: () => void view.answer('right') },
-	{ keys: [' '], shown: 'Space', says: 'neither', run: () => void view.answer('neither') },
+	{
+		keys: ['f', 'ArrowLeft'],
+		shown: 'F',
+		says: 'left',
+		answers: 'the left one',
+		run: () => void view.answer('left')
+	},
+	{
+		keys: [' '],
+		shown: 'Space',
+		says: 'neither',
+		answers: 'neither',
+		run: () => void view.answer('neither')
+	},
+	{
+		keys: ['j', 'ArrowRight'],
+		shown: 'J',
+		says: 'right',
+		answers: 'the right one',
+		run: () => void view.answer('right')
+	},
 	{ keys: ['s'], shown: 'S', says: 'skip', run: () => view.skip() },
 	// Its key is that of every view.
 	{ keys: [], shown: 'U', says: 'undo', run: () => void undo.back() },

@@ -1,7 +1,7 @@
 import { untrack } from 'svelte';
 import type { Evidence, PairsKnown, Shown } from '$lib/core/judge';
 import type { Answer } from '$lib/core/schema';
-import { WHOLE, type Look } from '$lib/core/sheet';
+import { closer, WHOLE, type Look } from '$lib/core/sheet';
 import * as store from '$lib/store';
 import { undo } from '$lib/ui/shared';
 import { LoupeState } from '$lib/ui/takes';
@@ -184,7 +184,6 @@ export class PairsState {
 
 	/** Looks closer, or less close, at the same place of both. */
 	lookTimes(by: number): void {
-		const scale = Math.max(1, Math.min(16, this.look.scale * by));
-		this.look = scale === 1 ? WHOLE : { ...this.look, scale };
+		this.look = closer(this.look, by);
 	}
 }

@@ -1,15 +1,24 @@
 <script lang="ts">
 	import { Button, InlineNotification } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
-	import { sure, type Against } from '$lib/core/findings';
-	import { foundSays, writePick } from '$lib/core/formats';
+	import { foundSays, sure, type Against } from '$lib/core/findings';
+	import { writePick } from '$lib/core/formats';
 	import { draftPick } from '$lib/core/picks';
 	import type { Pick } from '$lib/core/schema';
 	import * as store from '$lib/store';
 	import { loadSettings } from '$lib/ui/dials';
-	import { fileName, many, saveFile, session, TakePicture, undo, useWork } from '$lib/ui/shared';
+	import {
+		fileName,
+		Lines,
+		many,
+		saveFile,
+		session,
+		TakePicture,
+		undo,
+		useWork
+	} from '$lib/ui/shared';
 	import { savePicture, saveRecord } from './hand-on';
-	import PickedSettings from './PickedSettings.svelte';
+	import { settingLines } from './lines';
 
 	let { pick, against }: { pick: Pick; against: Against | null } = $props();
 
@@ -58,13 +67,8 @@
 				.evidence.dropped} dropped
 		</p>
 		<div class="two">
-			<PickedSettings of={pick} />
-			{#if found}
-				<dl aria-label="Evidence">
-					{#each foundSays(found) as [name, value] (name)}<dt>{name}</dt>
-						<dd>{value}</dd>{/each}
-				</dl>
-			{/if}
+			<Lines lines={settingLines(pick, session.cards)} />
+			{#if found}<Lines label="Evidence" room={110} lines={foundSays(found)} />{/if}
 		</div>
 		<div class="acts">
 			<Button size="small" on:click={toDials}>Load into the dials</Button>
@@ -117,18 +121,6 @@
 		display: grid;
 		grid-template-columns: repeat(auto-fit, minmax(240px, 1fr));
 		gap: 8px 22px;
-	}
-
-	dl {
-		display: grid;
-		grid-template-columns: 110px minmax(0, 1fr);
-		gap: 4px 10px;
-		align-content: start;
-		font-size: 13px;
-	}
-
-	dt {
-		color: var(--ink-3);
 	}
 
 	.acts {

@@ -1,12 +1,12 @@
 <script lang="ts">
 	import { Button, TextArea, TextInput } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
+	import { foundSays } from '$lib/core/findings';
 	import type { PickDraft } from '$lib/core/picks';
-	import { foundSays } from '$lib/core/formats';
 	import type { PickFound } from '$lib/core/schema';
 	import * as store from '$lib/store';
-	import { many, TakePicture, useWork } from '$lib/ui/shared';
-	import PickedSettings from './PickedSettings.svelte';
+	import { Lines, many, session, TakePicture, useWork } from '$lib/ui/shared';
+	import { settingLines } from './lines';
 
 	let { draft, found }: { draft: PickDraft; found: PickFound | null } = $props();
 
@@ -77,12 +77,9 @@
 	/>
 	<Button on:click={save}>Save the pick</Button>
 	{#if found}
-		<dl aria-label="Evidence">
-			{#each foundSays(found) as [name, value] (name)}<dt>{name}</dt>
-				<dd>{value}</dd>{/each}
-		</dl>
+		<Lines label="Evidence" lines={foundSays(found)} />
 	{/if}
-	<PickedSettings of={draft} />
+	<Lines lines={settingLines(draft, session.cards)} />
 </aside>
 
 <style>
@@ -117,17 +114,6 @@
 
 	.counts {
 		font-size: 12px;
-	}
-
-	dl {
-		display: grid;
-		grid-template-columns: 84px minmax(0, 1fr);
-		gap: 4px 10px;
-		font-size: 13px;
-	}
-
-	dt {
-		color: var(--ink-3);
 	}
 
 	aside :global(.bx--btn) {

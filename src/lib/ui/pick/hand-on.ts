@@ -1,9 +1,10 @@
-import { chanceDials, dialOf, dials, pickedDials, toldStop, type Made } from '$lib/core/dials';
-import { endingOf, factsOf, foundSays, recordHtml } from '$lib/core/formats';
+import { foundSays } from '$lib/core/findings';
+import { endingOf, factsOf, recordHtml } from '$lib/core/formats';
 import type { Brief, ModelCard, Pick, Take } from '$lib/core/schema';
 import * as store from '$lib/store';
 import { fileName, saveFile } from '$lib/ui/shared';
 import { plainPicture, stampOne } from '$lib/workers';
+import { settingLines } from './lines';
 
 /** Longer side of a record's picture, in pixels: enough for a page at 200 dots an inch. */
 const LONGEST = 1400;
@@ -19,8 +20,6 @@ interface HandedOn {
 /** Saves the record of a pick: one page to print or hand on. */
 export async function saveRecord({ pick, brief, take, cards }: HandedOn): Promise<void> {
 	const stored = take && (await store.pictureOf(take.id));
-	const picked = pickedDials(pick);
-	const open = dials.filter(({ id }) => !picked.includes(id) && !chanceDials.includes(id));
 	const { found, ...counts } = pick.evidence;
 	const html = recordHtml({
 		title: pick.name,
@@ -28,11 +27,7 @@ export async function saveRecord({ pick, brief, take, cards }: HandedOn): Promis
 		reason: pick.reason,
 		picture: stored ? await plainPicture(stored.picture, LONGEST) : null,
 		caption: take ? `Take ${take.number} shows them.` : '',
-		settings: picked.map((id) => {
-			const dial = dialOf(id);
-			return [dial.label.toLowerCase(), toldStop(dial, pick as Made, cards) || 'none'];
-		}),
-		left: open.map(({ label }) => label.toLowerCase()).join(', '),
+		settings: settingLines(pick, cards),
 		evidence: found
 			? foundSays(found)
 			: [

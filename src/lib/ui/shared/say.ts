@@ -1,3 +1,5 @@
+export { many } from '$lib/core/wording';
+
 /** Credits with one place: 124.8. */
 export function credits(value: number): string {
 	return value.toFixed(1);
@@ -16,11 +18,6 @@ export function money(value: number, currency: string): string {
 export function clock(seconds: number): string {
 	const whole = Math.max(seconds > 0 ? 1 : 0, Math.round(seconds));
 	return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
-}
-
-/** A count with its word: 1 take, 12 takes. */
-export function many(count: number, one: string, more = `${one}s`): string {
-	return `${count} ${count === 1 ? one : more}`;
 }
 
 /** A file's name without what file systems mind. */

@@ -2,4 +2,3 @@ export { default as Table } from './Table.svelte';
 export { tableModes, type TableMode } from './modes';
 export { TableState } from './state.svelte';
 export { default as TableWindow } from './TableWindow.svelte';
-export { default as Against } from './Against.svelte';

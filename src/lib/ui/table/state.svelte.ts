@@ -1,5 +1,5 @@
 import type { Take } from '$lib/core/schema';
-import { scaleTo, WHOLE, type Look } from '$lib/core/sheet';
+import { closer, scaleTo, WHOLE, type Look } from '$lib/core/sheet';
 
 /** More pictures than this on the table are too small to be judged. */
 const MOST_ON_TABLE = 4;
@@ -74,7 +74,6 @@ export class TableState {
 
 	/** Looks closer, or less close, at the same place. */
 	lookTimes(by: number): void {
-		const scale = Math.max(1, Math.min(16, this.look.scale * by));
-		this.look = scale === 1 ? WHOLE : { ...this.look, scale };
+		this.look = closer(this.look, by);
 	}
 }

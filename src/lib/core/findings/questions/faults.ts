@@ -110,7 +110,7 @@ function told(
 			unit: `takes with ${name}`,
 			rows: stops.map(({ seen }, s) => ({
 				label: dial.stops[s].label,
-				middle: seen.of ? seen.rate : 0,
+				middle: seen.rate,
 				low: seen.low,
 				high: seen.high,
 				leads: false,

@@ -1,4 +1,5 @@
 import { figureOf, type Figure } from '../drawn';
+import type { Evidence } from '$lib/core/judge';
 import { defineFinding } from '../finding';
 import type { Known } from '../known';
 import { takesForOne, takesToBeSure, wilson, type Rate } from '../statistics';
@@ -42,8 +43,19 @@ export function keepersOf(known: Known, setting: number): Keepers | null {
 	};
 }
 
-export const keptSays = ({ kept }: Keepers): string =>
+const keptSays = ({ kept }: Keepers): string =>
 	kept.of ? `${kept.count} of ${kept.of} (${span(kept)})` : 'none judged';
+
+/** How often it is a keeper, and what one costs, line by line. */
+export function keeperLines(of: Keepers, money: Evidence['money']): [string, string][] {
+	const { chance, cost, sure } = of;
+	return [
+		['kept of judged', keptSays(of)],
+		['chance of a keeper', `${percent(chance.mean)} (${span(chance)})`],
+		...(cost ? [['a keeper costs', creditsSay(cost.mean, money)] as [string, string]] : []),
+		...(sure < MOST ? [['95% sure of one', many(sure, 'take')] as [string, string]] : [])
+	];
+}
 
 export const keepers = defineFinding<'keepers', Keepers>({
 	id: 'keepers',

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Answer, Ballot } from '$lib/core/schema';
 import { FileProblem } from '../errors';
+import { escapeHtml } from '../html';
 import script from './page.js?raw';
 import style from './page.css?raw';
 
@@ -12,13 +13,6 @@ export interface BallotPage {
 	pictures: string[];
 	pairs: [number, number][];
 }
-
-const escape = (text: string): string =>
-	text.replace(
-		/[&<>"']/g,
-		(sign) =>
-			({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' })[sign] ?? sign
-	);
 
 /** JSON that can stand inside a script element: no sign of it ends one. */
 const inScript = (value: unknown): string => JSON.stringify(value).replace(/</g, '\\u003c');
@@ -39,11 +33,11 @@ export const ballotHtml = ({ id, name, pictures, pairs }: BallotPage, scriptHash
 <meta name="viewport" content="width=device-width, initial-scale=1">
 <meta http-equiv="Content-Security-Policy" content="default-src 'none'; img-src data:; style-src 'unsafe-inline'; script-src 'sha256-${scriptHash}'">
 <meta name="robots" content="noindex">
-<title>${escape(name)}</title>
+<title>${escapeHtml(name)}</title>
 <style>${style}</style>
 </head>
 <body>
-<header><h1>${escape(name)}</h1><span id="count" role="status"></span></header>
+<header><h1>${escapeHtml(name)}</h1><span id="count" role="status"></span></header>
 <main aria-label="Which is better? Press a picture."></main>
 <footer>
 <button id="neither">neither <small>space bar</small></button>

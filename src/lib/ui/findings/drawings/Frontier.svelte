@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Drawing } from '$lib/core/findings';
-	import { Chart } from '$lib/ui/measures';
+	import { Chart } from '$lib/ui/shared';
 	import { frontierChart } from '../charts';
 
 	let { drawing }: { drawing: Extract<Drawing, { kind: 'frontier' }> } = $props();

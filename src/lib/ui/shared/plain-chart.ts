@@ -1,0 +1,19 @@
+import type { ApexOptions } from 'apexcharts';
+
+/** What every chart has in common: no motion, no tools, the page's type and colours. */
+export const plainChart: ApexOptions & { chart: NonNullable<ApexOptions['chart']> } = {
+	chart: {
+		type: 'line',
+		height: 210,
+		animations: { enabled: false },
+		toolbar: { show: false },
+		zoom: { enabled: false },
+		fontFamily: 'var(--sans)',
+		foreColor: 'var(--ink-2)',
+		background: 'transparent'
+	},
+	legend: { show: false },
+	dataLabels: { enabled: false },
+	grid: { borderColor: 'var(--rule)', padding: { left: 6, right: 8, top: -14 } },
+	tooltip: { theme: 'light', shared: false, intersect: false }
+};
