@@ -490,3 +490,23 @@ describe('a pick as a file', () => {
 		expect(problemOf(() => readPick(writePick({ ...pick, name: '' })))).toMatch(/pick\.name/);
 	});
 });
+
+describe('a picture of a pick', () => {
+	// XMP read by exifr, in a namespace of our own; it leaves entities as they are.
+	it('carries reason and evidence beside its settings', async () => {
+		const evidence = { takes: 1, kept: 1, maybe: 0, dropped: 0 };
+		const pick = { name: 'the one', reason: 'it stands up', evidence };
+		const stamped = stampPicture(new Uint8Array(png), {
+			title: 't',
+			settings,
+			system: 'Birch',
+			systemVersion: '1',
+			pick
+		});
+		const read = (await exifr.parse(Buffer.from(stamped), { xmp: true, mergeOutput: false })) as {
+			dialpick: { pick: string };
+		};
+		expect(JSON.parse(read.dialpick.pick.replaceAll('&quot;', '"'))).toEqual(pick);
+		expect(madeInside(stamped).settings).toEqual(settings);
+	});
+});

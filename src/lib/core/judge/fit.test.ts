@@ -1,6 +1,6 @@
 import { Matrix } from 'ml-matrix';
 import { describe, expect, it } from 'vitest';
-import { rules, worldOf } from '$lib/core/testing';
+import { choiceDial, rules, worldOf } from '$lib/core/testing';
 import { cholesky } from './cholesky';
 import { Climber } from './climb';
 import { compile } from './compile';
@@ -112,16 +112,7 @@ describe('Laplace\u2019s approximation', () => {
 		const levels = ['drop', 'maybe', 'keep'] as const;
 		const evidence: Evidence = {
 			...worldOf(rules[0], 0).evidence,
-			dials: [
-				{
-					id: 'model',
-					label: 'Model',
-					kind: 'choice',
-					itself: true,
-					logarithmic: false,
-					stops: ['a', 'b'].map((label) => ({ key: label, label }))
-				}
-			],
+			dials: [choiceDial('model', ['a', 'b'])],
 			takes: marks.map(([stop], i) => ({
 				id: `t${i}`,
 				stops: [stop],

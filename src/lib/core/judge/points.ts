@@ -19,7 +19,8 @@ const HERMITE = [
  * Points over so many scales: up to three, every combination of three a scale; beyond, the centre and
  * two on every axis of the sphere, which together have the moments of a standard normal up to the
  * third. It is the central composite design of Rue, Martino and Chopin 2009, section 6.5, without its
- * corners: they cost several times as much, and move intervals less than can be seen.
+ * corners, which make it several times as dear. How well intervals cover is held against planted truths
+ * (docs/findings.md).
  */
 export function pointsOver(count: number): Point[] {
 	if (count <= 3) {

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { choiceDial } from '$lib/core/testing';
 import { answerNumbers, Climber } from './climb';
 import { noEvidence, type Evidence } from './evidence';
 import { fit } from './fit';
@@ -9,16 +10,7 @@ function contest(labels: readonly string[], pairs: [number, number, number][]): 
 	const take = (i: number) => `t${i}`;
 	return {
 		...noEvidence(),
-		dials: [
-			{
-				id: 'model',
-				label: 'Model',
-				kind: 'choice',
-				itself: true,
-				logarithmic: false,
-				stops: labels.map((label) => ({ key: label, label }))
-			}
-		],
+		dials: [choiceDial('model', labels)],
 		takes: labels.map((_, i) => ({
 			id: take(i),
 			stops: [i],

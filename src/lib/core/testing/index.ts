@@ -4,7 +4,7 @@ import { combinations } from '$lib/core/plan';
 import type { PlanRack, Take } from '$lib/core/schema';
 
 export { judgeWorld, type Trial } from './trial';
-export { rules, worldOf, type Rule, type World } from './worlds';
+export { choiceDial, rules, worldOf, type Rule, type World } from './worlds';
 export { alder, birch, cards, cedar } from './cards';
 
 /** A small plan: one held stop on every dial but for what is changed. */

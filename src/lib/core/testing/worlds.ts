@@ -13,6 +13,20 @@ export interface World {
 	answer: (left: number, right: number) => 'left' | 'right' | 'neither';
 }
 
+/** A dial of which one stop is chosen, by their names. */
+export const choiceDial = (
+	id: string,
+	labels: readonly string[],
+	itself = true
+): Evidence['dials'][number] => ({
+	id,
+	label: id.charAt(0).toUpperCase() + id.slice(1),
+	kind: 'choice',
+	itself,
+	logarithmic: false,
+	stops: labels.map((label) => ({ key: label, label }))
+});
+
 /** How a world is made: what matters in it, and what its judge is like. */
 export interface Rule {
 	id: string;
@@ -129,14 +143,7 @@ export function worldOf(rule: Rule, seed: number): World {
 		evidence: {
 			...noEvidence(),
 			dials: [
-				{
-					id: 'model',
-					label: 'Model',
-					kind: 'choice',
-					itself: true,
-					logarithmic: false,
-					stops: ['Alder', 'Birch', 'Cedar'].map((label) => ({ key: label, label }))
-				},
+				choiceDial('model', ['Alder', 'Birch', 'Cedar']),
 				{
 					id: 'guidance',
 					label: 'Guidance',
@@ -146,14 +153,7 @@ export function worldOf(rule: Rule, seed: number): World {
 					step: 0.1,
 					stops: guidance.map((at) => ({ key: `${at}`, label: `${at}`, at }))
 				},
-				{
-					id: 'wording',
-					label: 'Wording',
-					kind: 'choice',
-					itself: true,
-					logarithmic: false,
-					stops: ['at dusk', 'at dawn'].map((label) => ({ key: label, label }))
-				}
+				choiceDial('wording', ['at dusk', 'at dawn'], false)
 			],
 			takes
 		},

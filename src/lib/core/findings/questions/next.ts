@@ -317,7 +317,7 @@ function gainOf(
 			const scale = luckAt < 0 ? 0 : draws.scales[of * layout.scales.length + luckAt];
 			const luck =
 				scale * Math.sqrt(-2 * Math.log(draw.next())) * Math.cos(2 * Math.PI * draw.next());
-			// The candidates are compared on the seed: its luck cancels, and each is seen against their mean.
+			// The seed's luck is taken for known when draws are weighed: the gain is a little too high.
 			const shown = seen.map((worth) => worth[truth] + luck);
 			const roll = seen.map(() => draw.next());
 			for (let c = 0; c < seen.length; c++) {
