@@ -65,6 +65,8 @@ export interface Said<Data = unknown> {
 	data: Data;
 	drawing: Drawing | null;
 	table: Table | null;
+	/** Takes to look at with it, by id. */
+	shows?: string[];
 }
 
 /** A question that evidence answers: everything that the program knows of it. */

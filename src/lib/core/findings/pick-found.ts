@@ -118,7 +118,7 @@ export function foundSays(found: PickFound): [name: string, value: string][] {
 		['to be 95% sure of one', found.sure === null ? null : many(found.sure, 'take')],
 		[
 			'next best',
-			runnerUp && `${runnerUp.says}; these are better with a chance of ${sure(runnerUp.beaten)}`
+			runnerUp && `${runnerUp.says}, which the pick beats with a chance of ${sure(runnerUp.beaten)}`
 		],
 		[
 			'judged by',

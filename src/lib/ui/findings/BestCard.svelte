@@ -43,10 +43,12 @@
 	<h1>{best.best.says}</h1>
 	<p class="says">{says}</p>
 	<Lines room={150} {lines} />
-	<Button href={pickUrl} kind={best.settled ? 'primary' : 'tertiary'}>Save as the pick</Button>
-	{#if !best.settled}
-		<Button href="/brief/{work.brief!.id}/pairs">Judge pairs</Button>
-	{/if}
+	<div class="do">
+		{#if !best.settled}
+			<Button href="/brief/{work.brief!.id}/pairs">Judge pairs</Button>
+		{/if}
+		<Button href={pickUrl} kind={best.settled ? 'primary' : 'tertiary'}>Save as the pick</Button>
+	</div>
 </section>
 
 <style>
@@ -83,8 +85,35 @@
 		font-size: 13px;
 	}
 
-	.best :global(.bx--btn) {
-		width: 100%;
+	@media (max-width: 900px) {
+		.best {
+			grid-template-rows: auto auto auto 1fr auto;
+			grid-template-columns: 300px minmax(0, 1fr);
+			gap: 10px 18px;
+		}
+
+		.best > :global(*) {
+			grid-column: 2;
+		}
+
+		.best > .shot {
+			grid-row: 1 / span 5;
+			grid-column: 1;
+			align-self: start;
+		}
+	}
+
+	.do {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+	}
+
+	.do :global(.bx--btn) {
+		flex: 1 1 140px;
+		min-width: 0;
 		max-width: none;
+		padding-right: 14px;
+		white-space: nowrap;
 	}
 </style>

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { Component } from 'svelte';
 	import type { Drawing, FindingKind, Said } from '$lib/core/findings';
+	import { TakePicture, useWork } from '$lib/ui/shared';
 	import { drawings } from './drawings';
 
 	interface Props {
@@ -14,6 +15,10 @@
 
 	const Draw = $derived(
 		said.drawing ? (drawings[said.drawing.kind] as Component<{ drawing: Drawing }>) : null
+	);
+	const work = useWork();
+	const shows = $derived(
+		(said.shows ?? []).flatMap((id) => work.takes.find((take) => take.id === id) ?? [])
 	);
 	let copied = $state(false);
 
@@ -32,6 +37,17 @@
 	<h3>{said.about}</h3>
 	{#if Draw && said.drawing}<Draw drawing={said.drawing} />{/if}
 	<p>{said.says}</p>
+	{#if shows.length}
+		<div class="shows">
+			{#each shows as { id, number } (id)}
+				<a
+					href="/brief/{work.brief!.id}/sheet?open={id}"
+					aria-label="Take {number}: open it on the sheet"
+					><TakePicture takeId={id} alt="Take {number}" /></a
+				>
+			{/each}
+		</div>
+	{/if}
 	<details>
 		<summary>numbers, and how they are reckoned</summary>
 		{#if said.table}
@@ -79,6 +95,12 @@
 	p {
 		max-width: 62ch;
 		font-size: 13px;
+	}
+
+	.shows {
+		display: grid;
+		grid-template-columns: repeat(4, minmax(0, 1fr));
+		gap: 6px;
 	}
 
 	summary {

@@ -102,7 +102,6 @@
 					most={360}
 				/>
 			{/if}
-			<p>From {from}.</p>
 			{#if judged.judges.length > 1}
 				<Choice
 					says="as seen by"
@@ -115,9 +114,12 @@
 					onchange={(value) => set('judge', value)}
 				/>
 			{/if}
-			<span class="scale quiet"
-				>preferred to an even take, with intervals that hold nine in ten</span
-			>
+			<p class="scale">
+				From {from}.
+				<span class="quiet"
+					>Shares: preferred to an even take, nine in ten within the interval.</span
+				>
+			</p>
 		</header>
 		{#if missing}
 			<div class="wide">
@@ -172,12 +174,13 @@
 	.wide {
 		display: flex;
 		grid-column: 1 / -1;
-		gap: 18px;
+		flex-wrap: wrap;
+		gap: 6px 18px;
 		align-items: center;
 	}
 
 	.scale {
-		margin-left: auto;
+		flex: 1 1 340px;
 		font-size: 13px;
 	}
 

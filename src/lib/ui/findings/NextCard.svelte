@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { costOf } from '$lib/core/plan';
-	import { short, type Best, type Proposal, type Said } from '$lib/core/findings';
+	import { type Best, type Proposal, type Said } from '$lib/core/findings';
 	import { credits, freshSeeds, many, session, useWork } from '$lib/ui/shared';
 	import { onto } from './onto';
 	import PutRow from './PutRow.svelte';
@@ -36,10 +36,7 @@
 				<p>{one.data.says}</p>
 				<p class="quiet">{one.data.why}</p>
 				<PutRow
-					says="{one.cost ? `${credits(one.cost.credits)} credits, ` : ''}gain about {short(
-						(one.data.preferred - 0.5) * 100,
-						1
-					)}%"
+					says="{one.cost ? `${credits(one.cost.credits)} credits, ` : ''}{one.data.gains}"
 					disabled={!one.plan}
 					onput={() => put(one)}
 				/>
@@ -47,7 +44,7 @@
 		{/each}
 		{#if best?.pairsLeft}
 			<p>
-				Or judge {many(best.pairsLeft, 'more pair')}: that costs nothing, and about settles it.
+				Or judge: about {many(best.pairsLeft, 'more pair')} would settle it, and cost nothing.
 			</p>
 		{/if}
 	</section>

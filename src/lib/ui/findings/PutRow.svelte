@@ -13,11 +13,15 @@
 </script>
 
 <div class="row">
-	<span class="num">{says}</span>
+	<span>{says}</span>
 	<Button size="small" kind="tertiary" {disabled} on:click={onput}>Put on the dials</Button>
 </div>
 
 <style>
+	span {
+		font-weight: 600;
+	}
+
 	.row {
 		display: flex;
 		gap: 10px;

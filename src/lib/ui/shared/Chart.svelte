@@ -32,6 +32,6 @@
 
 <style>
 	div {
-		min-height: 210px;
+		min-height: 190px;
 	}
 </style>

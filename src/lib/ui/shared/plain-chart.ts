@@ -4,7 +4,7 @@ import type { ApexOptions } from 'apexcharts';
 export const plainChart: ApexOptions & { chart: NonNullable<ApexOptions['chart']> } = {
 	chart: {
 		type: 'line',
-		height: 210,
+		height: 190,
 		animations: { enabled: false },
 		toolbar: { show: false },
 		zoom: { enabled: false },
@@ -14,6 +14,6 @@ export const plainChart: ApexOptions & { chart: NonNullable<ApexOptions['chart']
 	},
 	legend: { show: false },
 	dataLabels: { enabled: false },
-	grid: { borderColor: 'var(--rule)', padding: { left: 6, right: 8, top: -14 } },
+	grid: { borderColor: 'var(--rule)', padding: { left: 6, right: 8, top: -14, bottom: -14 } },
 	tooltip: { theme: 'light', shared: false, intersect: false }
 };

@@ -1,7 +1,7 @@
 import { stream } from '$lib/core/random';
 import { defineFinding } from '../finding';
 import { kendallW } from '../statistics';
-import { listed, short } from '../words';
+import { listed, settingSays, short } from '../words';
 
 /** How far judges agree. */
 export interface Agreement {
@@ -45,6 +45,8 @@ export const judges = defineFinding<'judges', Agreement>({
 		const shared = evidence.takes
 			.map(({ id }) => id)
 			.filter((id) => scores.every((one) => one.has(id)));
+		const settingOf = new Map(evidence.takes.map(({ id, stops }) => [id, stops]));
+		const called = (id: string) => settingSays(evidence, settingOf.get(id) ?? []);
 		const who = listed(names.map((name) => name || 'you'));
 		if (shared.length < LEAST_TAKES)
 			return [
@@ -80,18 +82,19 @@ export const judges = defineFinding<'judges', Agreement>({
 			{
 				id: 'judges',
 				about: 'Agreement',
-				says: `${who}: Kendall\u2019s W is ${short(w)} over ${shared.length} takes, chance alone seldom passes ${short(byChance)}. ${
+				says: `Kendall\u2019s W of ${who} is ${short(w)} over ${shared.length} takes, chance alone seldom passes ${short(byChance)}. ${
 					w > byChance
 						? 'They agree on what is better.'
 						: 'They do not agree more than chance would.'
 				}${divide.length ? ` ${divide.length === 1 ? 'One take divides' : `${divide.length} takes divide`} them.` : ''}`,
 				data: { judges: names, w, byChance, takes: shared.length, divide },
 				drawing: null,
+				shows: divide,
 				table: {
 					columns: ['take', ...names.map((name) => name || 'you')],
 					rows: spread
 						.slice(0, 20)
-						.map(({ id }) => [id, ...rows.map((row) => short(row[shared.indexOf(id)]))])
+						.map(({ id }) => [called(id), ...rows.map((row) => short(row[shared.indexOf(id)]))])
 				}
 			}
 		];

@@ -23,9 +23,10 @@ export interface Proposal {
 	takes: number;
 	/** Credits, from what takes like these have cost; null where nothing is known. */
 	credits: number | null;
-	/** What is expected to be gained, in worth and as preference over the best of today. */
+	/** What is expected to be gained: in worth, as preference over the best of today, and in words. */
 	gain: number;
 	preferred: number;
+	gains: string;
 	says: string;
 	why: string;
 }
@@ -235,7 +236,11 @@ function finer(known: Known): Idea[] {
 				says: `${dial.label.toLowerCase()} ${listed([...fresh, dial.stops[at[d]].at ?? 0].sort((a, b) => a - b).map((v) => short(v)))}${
 					held.length ? `, ${held.join(', ')},` : ''
 				} on ${FRESH} fresh seeds`,
-				why: `The curve of ${dial.label.toLowerCase()} has its top near ${short(curve.at[top], 1)}, between stops.`
+				why: `The curve of ${dial.label.toLowerCase()} has its top near ${short(curve.at[top], 1)}${
+					places.some((one) => Math.abs(one - curve.at[top]) < gap / 8)
+						? '; nothing close to it was tried'
+						: ', between stops'
+				}.`
 			}
 		];
 	});
@@ -269,6 +274,7 @@ function proposalOf(known: Known, { kind, candidates, seeds, says, why }: Idea):
 		credits,
 		gain,
 		preferred: logistic(gain),
+		gains: `gain ${short((logistic(gain) - 0.5) * 100, 1)}%`,
 		says: `${many(takes, 'take')}: ${says}.`,
 		why
 	};
