@@ -197,6 +197,11 @@ test('pairs by keyboard to a settled answer, to a pick that carries its evidence
 	expect(record).toContain('It stands up in pairs.');
 	expect(record).toContain('data:image/webp;base64,');
 	expect(record).not.toContain('<script');
+	const sheet = await page.context().newPage();
+	await sheet.setContent(record);
+	const printed = (await sheet.pdf({ preferCSSPageSize: true })).toString('latin1');
+	expect(printed.match(/\/Type\s*\/Page\b/g)).toHaveLength(1);
+	await sheet.close();
 });
 
 test('one by one, settings hidden: marks are blind, and taken back', async ({ page }) => {
@@ -213,6 +218,25 @@ test('one by one, settings hidden: marks are blind, and taken back', async ({ pa
 	await expect(page.getByText('2 takes done')).toBeVisible();
 	await page.getByRole('link', { name: 'Findings' }).click();
 	await expect(page.getByText('From 2 blind marks.')).toBeVisible();
+});
+
+test('takes that were marked with the settings in sight are marked again without', async ({
+	page
+}) => {
+	await page.goto('/demo');
+	await page.waitForURL(/\/brief\//);
+	await page.goto(page.url().replace(/\/sheet.*/, '/pairs'));
+	await page.getByRole('tab', { name: 'one by one' }).click();
+	await expect(page.getByText('51 takes were marked with the settings in sight.')).toBeVisible();
+	await page.getByRole('button', { name: 'Mark them again, settings hidden' }).click();
+	await expect(page.locator('main img')).toHaveCount(1);
+	await page.keyboard.press('k');
+	await expect(page.getByText('50 to go, 1 take done')).toBeVisible();
+	await page.keyboard.press('u');
+	await expect(page.getByText('51 to go, 0 takes done')).toBeVisible();
+	await page.keyboard.press('d');
+	await page.getByRole('link', { name: 'Findings' }).click();
+	await expect(page.getByText('1 blind mark, 50 marks with the settings in sight')).toBeVisible();
 });
 
 test('a ballot goes out as one file, and its answers come back under a name', async ({

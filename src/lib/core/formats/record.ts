@@ -31,21 +31,22 @@ export function recordHtml(record: PickRecord): string {
 <style>
 @page { size: A4; margin: 14mm; }
 * { box-sizing: border-box; margin: 0; }
-body { max-width: 182mm; margin: 0 auto; padding: 8mm 0; color: #1a1a1a; font: 10.5pt/1.4 'Helvetica Neue', Arial, sans-serif; }
-@media print { body { padding: 0; } }
+body { display: flex; flex-direction: column; max-width: 182mm; min-height: 297mm; margin: 0 auto; padding: 8mm 0; color: #1a1a1a; font: 10pt/1.4 'Helvetica Neue', Arial, sans-serif; }
+@media print { body { height: 268mm; min-height: 0; padding: 0; } }
 header { display: flex; justify-content: space-between; gap: 8mm; align-items: baseline; padding-bottom: 3mm; border-bottom: 0.4mm solid #1a1a1a; }
 h1 { font-size: 16pt; }
 h2 { margin: 5mm 0 2mm; font-size: 11pt; }
-figure { margin: 5mm 0 0; }
-img { display: block; max-width: 100%; max-height: 105mm; margin: 0 auto; }
+/* The picture takes the room that the words leave. */
+figure { display: flex; flex: 1 1 0; flex-direction: column; min-height: 55mm; max-height: 150mm; margin: 5mm 0 0; }
+img { flex: 1 1 0; min-height: 0; max-width: 100%; object-fit: contain; }
 figcaption, footer, header span { color: #555; font-size: 9pt; }
 figcaption { margin-top: 1.5mm; text-align: center; }
-.two { display: grid; grid-template-columns: 1fr 1fr; gap: 8mm; }
-dl { display: grid; grid-template-columns: max-content 1fr; gap: 0.8mm 4mm; }
+.two { display: grid; grid-template-columns: 4fr 5fr; gap: 8mm; }
+dl { display: grid; grid-template-columns: fit-content(30mm) 1fr; gap: 0.8mm 4mm; }
 dt { color: #555; }
 dd { overflow-wrap: anywhere; }
 footer { margin-top: 6mm; padding-top: 2mm; border-top: 0.2mm solid #999; }
-@media screen and (max-width: 700px) { body { padding: 16px; } .two { grid-template-columns: 1fr; } }
+@media screen and (max-width: 700px) { body { min-height: 0; padding: 16px; } figure { flex: none; max-height: none; } img { flex: none; } .two { grid-template-columns: 1fr; } }
 </style>
 </head>
 <body>

@@ -3,13 +3,19 @@
 	import { stream } from '$lib/core/random';
 	import type { MarkKind, Take } from '$lib/core/schema';
 	import { WHOLE, type Look } from '$lib/core/sheet';
-	import { layers, many, session, takesLetters, undo, useWork } from '$lib/ui/shared';
+	import { layers, many, session, takesLetters, undo, useWork, type Judged } from '$lib/ui/shared';
 	import AnswerBar from './AnswerBar.svelte';
 	import BlindPicture from './BlindPicture.svelte';
 	import { decoded, type Decoded } from './decoded';
 
 	/** One take at a time, large, its settings hidden: keep, maybe or drop. */
-	let { takes, findings }: { takes: readonly Take[]; findings: string } = $props();
+	interface Props {
+		judged: Judged;
+		takes: readonly Take[];
+		findings: string;
+	}
+
+	let { judged, takes, findings }: Props = $props();
 
 	const work = useWork();
 	const kinds: { kind: MarkKind; key: string; says: string }[] = [
@@ -20,7 +26,14 @@
 	let skipped = $state.raw<ReadonlySet<string>>(new Set());
 	/** In an order of its own, so that neighbours of one setting do not follow each other. */
 	const order = $derived(stream(`marks|${work.brief!.id}`).shuffle(takes));
-	const open = $derived(order.filter(({ id }) => !work.marks.has(id) && !skipped.has(id)));
+	const blind = $derived(
+		new Set(judged.marks.filter((one) => one.blind).map(({ takeId }) => takeId))
+	);
+	/** Takes that are marked, but with their settings in sight. */
+	const inSight = $derived(takes.filter(({ id }) => work.marks.has(id) && !blind.has(id)));
+	let again = $state(false);
+	const done = (id: string) => (again ? blind.has(id) : work.marks.has(id));
+	const open = $derived(order.filter(({ id }) => !done(id) && !skipped.has(id)));
 	const now = $derived(open.at(0) ?? null);
 	const next = $derived(open.at(1) ?? null);
 	let look = $state.raw<Look>(WHOLE);
@@ -74,6 +87,12 @@
 				{work.marks.size ? 'All of these takes are marked.' : 'There are no takes to be marked.'}
 			</p>
 			<Button size="small" href={findings}>See the findings</Button>
+			{#if inSight.length && !again}
+				<p>{many(inSight.length, 'take was', 'takes were')} marked with the settings in sight.</p>
+				<Button size="small" kind="tertiary" on:click={() => (again = true)}
+					>Mark them again, settings hidden</Button
+				>
+			{/if}
 		</div>
 	{/if}
 </div>

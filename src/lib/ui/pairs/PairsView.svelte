@@ -156,7 +156,7 @@
 			<button class="act" onclick={() => (giving = true)}>Other eyes …</button>
 		</div>
 		{#if way === 'marks'}
-			<BlindMarks takes={scoped} {findings} />
+			<BlindMarks {judged} takes={scoped} {findings} />
 		{:else}
 			<div class="mat mat-1">
 				{#if view.now}
