@@ -1,12 +1,13 @@
 /**
  * What findings say, held against planted truths: `npm run bench -- --findings`. Worlds whose worth is
  * known are marked and judged in pairs until the answer is settled, 200 of every rule; the table goes
- * into `docs/findings.md`. Takes about ten minutes on two cores.
+ * into `docs/findings.md`. Speed alone: `-- --findings --speed`.
  */
 import { fork } from 'node:child_process';
-import { readFileSync, writeFileSync } from 'node:fs';
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { resolve } from 'node:path';
 import { findingsOf, type DialFinding } from '../src/lib/core/findings';
-import { fit, wantedFor, type Evidence } from '../src/lib/core/judge';
+import { fit, wantedFor, type Evidence, type PairsAsked } from '../src/lib/core/judge';
 import { stream } from '../src/lib/core/random';
 import { judgeWorld, rules, type Rule, type Trial } from '../src/lib/core/testing';
 
@@ -117,6 +118,61 @@ function speed(): void {
 	);
 }
 
+/**
+ * The same in the application's own worker in Chromium, from question to answer: evidence goes over as
+ * it does from the page. Asks for `npm run build` before.
+ */
+async function speedInBrowser(): Promise<void> {
+	const folder = 'build/client/_app/immutable/workers';
+	const file = readdirSync(folder).find((one) => /^findings\.worker-.*\.js$/.test(one));
+	const { withBrowser } = (await import(resolve('scripts/browser.mjs'))) as {
+		withBrowser: typeof import('../scripts/browser.mjs').withBrowser;
+	};
+	const evidence = large(1000, 5000);
+	const asked: PairsAsked = { evidence, dial: null, before: [], skipped: [], ahead: [] };
+	await withBrowser(async (page, address) => {
+		await page.goto(address);
+		const [cold, ...warm] = await page.evaluate(
+			async ({ url, asked, more }) => {
+				const worker = new Worker(url, { type: 'module' });
+				const ask = (one: PairsAsked) =>
+					new Promise<number>((done, fail) => {
+						const from = performance.now();
+						worker.onmessage = ({ data }: MessageEvent<{ value: { next?: unknown } }>) =>
+							data.value.next
+								? done(performance.now() - from)
+								: fail(new Error(JSON.stringify(data)));
+						// A call as comlink sends it.
+						worker.postMessage({
+							id: 'bench',
+							type: 'APPLY',
+							path: ['pairs'],
+							argumentList: [{ type: 'RAW', value: one }]
+						});
+					});
+				// The worker's code is read and warmed by little evidence, as by the pairs before.
+				await ask({ ...asked, evidence: { ...asked.evidence, pairs: more } });
+				const times = [await ask(asked)];
+				let pairs = asked.evidence.pairs;
+				for (const one of more) {
+					pairs = [...pairs, one];
+					times.push(await ask({ ...asked, evidence: { ...asked.evidence, pairs } }));
+				}
+				return times;
+			},
+			{
+				url: `/_app/immutable/workers/${file}`,
+				asked,
+				more: evidence.pairs.slice(0, 15)
+			}
+		);
+		warm.sort((a, b) => a - b);
+		console.log(
+			`In a worker in Chromium, with the next pair chosen: ${cold.toFixed(0)} ms, after one more answer ${warm[7].toFixed(0)} ms (median of 15, ${warm[14].toFixed(0)} ms at most).`
+		);
+	});
+}
+
 export async function benchFindings(): Promise<void> {
 	const half = process.argv.find((one) => one.startsWith('--half='))?.slice(7);
 	const worlds = Number(
@@ -128,6 +184,8 @@ export async function benchFindings(): Promise<void> {
 		return;
 	}
 	speed();
+	await speedInBrowser();
+	if (process.argv.includes('--speed')) return;
 	const all: Count[] = [];
 	await Promise.all(
 		['0', '1'].map(

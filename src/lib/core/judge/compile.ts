@@ -20,6 +20,8 @@ export interface Wanted {
 	together: readonly (readonly [number, number])[];
 	/** Nothing is known beforehand: maximum likelihood, as published fits are. */
 	flat?: boolean;
+	/** One scale for all, in worth, instead of scales that are integrated: quick, for a first look. */
+	scale?: number;
 	/** Whether judges may lean to one side. @default true, false when flat */
 	lean?: boolean;
 }

@@ -74,8 +74,9 @@ export function fit(evidence: Evidence, wanted: Wanted, before?: Fit): Fit {
 	const layout = compile(evidence, wanted);
 	const { problem } = layout;
 	const climber = new Climber(problem);
-	if (wanted.flat) {
-		const scales = new Float64Array(problem.scales).fill(Infinity);
+	const one = wanted.flat ? Infinity : wanted.scale && Math.log(wanted.scale);
+	if (one !== undefined) {
+		const scales = new Float64Array(problem.scales).fill(one);
 		const top = climber.climb(scales, climber.begin());
 		const points = [{ scales, weight: 1, top, share: 1 }];
 		const of = { evidence, wanted, layout, points };

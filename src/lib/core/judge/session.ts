@@ -54,7 +54,9 @@ export class Sitting {
 			this.#settled = false;
 			this.#shape = shape;
 		}
-		return (this.#fit = fit(evidence, this.#fit?.wanted ?? wantedFor(evidence), this.#fit));
+		return (this.#fit = this.#fit
+			? fit(evidence, this.#fit.wanted, this.#fit)
+			: this.whole(evidence));
 	}
 
 	/**

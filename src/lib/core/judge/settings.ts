@@ -40,18 +40,45 @@ export interface Worths {
 	values: Float64Array;
 }
 
+/** Effects that are added up together, once for all settings that share them. */
+const SHARED = 3;
+
 export function worthsOf(fit: Fit, settings: readonly Pick<Setting, 'stops'>[]): Worths {
-	const { draws } = fit;
-	const values = new Float64Array(settings.length * draws.count);
+	const { count, width, effects } = fit.draws;
+	const values = new Float64Array(settings.length * count);
+	const none = new Float64Array(count);
+	const sums = new Map<string, Float64Array>();
+	const sumOf = (some: readonly number[]): Float64Array => {
+		const key = some.join(' ');
+		let sum = sums.get(key);
+		if (!sum) {
+			sum = new Float64Array(count);
+			for (const effect of some)
+				for (let d = 0; d < count; d++) sum[d] += effects[d * width + effect];
+			sums.set(key, sum);
+		}
+		return sum;
+	};
 	settings.forEach(({ stops }, s) => {
 		const at = effectsAt(fit, stops);
-		for (let d = 0; d < draws.count; d++) {
-			let worth = 0;
-			for (const i of at) worth += draws.effects[d * draws.width + i];
-			values[s * draws.count + d] = worth;
+		for (let i = 0; i < at.length; i += 3 * SHARED) {
+			const part = (from: number) =>
+				from < at.length ? sumOf(at.slice(from, from + SHARED)) : none;
+			add(values, s * count, part(i), part(i + SHARED), part(i + 2 * SHARED));
 		}
 	});
-	return { count: settings.length, draws: draws.count, values };
+	return { count: settings.length, draws: count, values };
+}
+
+/** Adds three rows to a row of a table. */
+function add(
+	to: Float64Array,
+	from: number,
+	a: Float64Array,
+	b: Float64Array,
+	c: Float64Array
+): void {
+	for (let d = 0; d < a.length; d++) to[from + d] += a[d] + b[d] + c[d];
 }
 
 /** How settings stand by draws. */
@@ -83,18 +110,20 @@ export const AS_GOOD = 0.15;
 export function standingOf({ count, draws, values }: Worths): Standing {
 	const bestOf = new Int32Array(draws);
 	const top = new Float64Array(draws).fill(-Infinity);
-	for (let s = 0; s < count; s++)
-		for (let d = 0; d < draws; d++)
-			if (values[s * draws + d] > top[d]) {
-				top[d] = values[s * draws + d];
+	const mean: number[] = [];
+	for (let s = 0; s < count; s++) {
+		let sum = 0;
+		for (let d = 0; d < draws; d++) {
+			const worth = values[s * draws + d];
+			sum += worth;
+			if (worth > top[d]) {
+				top[d] = worth;
 				bestOf[d] = s;
 			}
+		}
+		mean.push(sum / draws);
+	}
 	const highest = top.reduce((a, b) => a + b, 0) / draws;
-	const mean = Array.from({ length: count }, (_, s) => {
-		let sum = 0;
-		for (let d = 0; d < draws; d++) sum += values[s * draws + d];
-		return sum / draws;
-	});
 	const chance = new Array<number>(count).fill(0);
 	for (const s of bestOf) chance[s] += 1 / draws;
 	const loss = mean.map((one) => highest - one);

@@ -6,6 +6,9 @@ import { settingsOf } from './settings';
 /** Up to so many dials every two are fitted together, where the takes can tell it. */
 const ALL_OF = 3;
 
+/** Scale of dials at the first look at which of more do most: where their search begins, too. */
+const FIRST_LOOK = 0.6;
+
 /**
  * Which two dials the takes can tell together: every pair of their stops was made, and there are at
  * least as many settings as effects.
@@ -36,7 +39,7 @@ export function toldTogether(
 export function wantedFor(evidence: Evidence): Wanted {
 	if (evidence.dials.length <= ALL_OF) return { together: toldTogether(evidence) };
 	if (!toldTogether(evidence).length) return { together: [] };
-	const { layout, draws } = fit(evidence, { together: [] });
+	const { layout, draws } = fit(evidence, { together: [], scale: FIRST_LOOK });
 	const spreads = evidence.dials.map(({ stops }, d) => {
 		let sum = 0;
 		for (let i = 0; i < draws.count; i++) {
