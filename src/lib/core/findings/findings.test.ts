@@ -1,5 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { cards, judgeWorld, rules, sampleRack, sampleTakes, worldOf } from '$lib/core/testing';
+import {
+	cards,
+	choiceDial,
+	judgeWorld,
+	rules,
+	sampleRack,
+	sampleTakes,
+	worldOf
+} from '$lib/core/testing';
+import { stream } from '$lib/core/random';
 import { fit, noEvidence, wantedFor, type Evidence } from '$lib/core/judge';
 import type { Answer, Mark } from '$lib/core/schema';
 import {
@@ -16,6 +25,7 @@ import {
 	type Consistency,
 	type DialFinding,
 	type Keepers,
+	type Round,
 	type Said
 } from './index';
 
@@ -301,5 +311,65 @@ describe('scopesOf', () => {
 			kind: 'chosen',
 			takes: ['p0', 'p1']
 		});
+	});
+});
+
+describe('rounds', () => {
+	// Successive halving: every round costs about what the first did (Jamieson and Talwalkar 2016).
+	it('drop what cannot win, each at the price of the first, until one is left or it is settled', () => {
+		const draw = stream('rounds');
+		const models = [1.1, 0.9, -0.7, -1.3];
+		const samplers = [0.5, 0.3, -0.8];
+		const evidence: Evidence = {
+			...noEvidence(),
+			dials: [
+				choiceDial('model', ['Ash', 'Birch', 'Cedar', 'Dogwood']),
+				choiceDial('sampler', ['one', 'two', 'three'])
+			]
+		};
+		let seed = 0;
+		const make = (settings: number[][], seeds: number) => {
+			for (let i = 0; i < seeds; i++, seed++) {
+				const luck = draw.next() - 0.5;
+				for (const stops of settings) {
+					const id = `t${evidence.takes.length}`;
+					const chance = `${seed}`;
+					evidence.takes.push({ id, stops, chance, faults: [], measures: {} });
+					const share = draw.next();
+					const seen = models[stops[0]] + samplers[stops[1]] + luck + Math.log(share / (1 - share));
+					const mark = seen > 1.2 ? 'keep' : seen > -0.6 ? 'maybe' : 'drop';
+					evidence.marks.push({ take: id, mark, judge: '', blind: true });
+				}
+			}
+		};
+		const all = models.flatMap((_, m) => samplers.map((_, s) => [m, s]));
+		make(all, 3);
+		const first = evidence.takes.length;
+		const left: number[] = [all.length];
+		for (let round = 1; round < 12; round++) {
+			const [said] = items<Round>(evidence, 'rounds');
+			if (!said) break;
+			const { data } = said;
+			expect(data.left.length + data.dropped.length).toBe(all.length);
+			expect(data.dropped.every(({ why }) => /chance of/.test(why))).toBe(true);
+			expect(data.left.some(({ stops }) => stops.model === 'Ash' && stops.sampler === 'one')).toBe(
+				true
+			);
+			const cost = data.left.length * data.seeds;
+			expect(cost).toBeLessThanOrEqual(first + data.left.length / 2);
+			if (data.seeds < 12) expect(cost).toBeGreaterThanOrEqual(first - data.left.length / 2);
+			left.push(data.left.length);
+			make(
+				data.left.map(({ stops }) =>
+					evidence.dials.map((dial) => dial.stops.findIndex(({ key }) => key === stops[dial.id]))
+				),
+				data.seeds
+			);
+		}
+		expect(left.length).toBeGreaterThan(2);
+		expect(left.at(-1)).toBeLessThanOrEqual(4);
+		const [best] = items<Best>(evidence, 'best');
+		expect(best.data.settled).toBe(true);
+		expect(best.data.best.says).toMatch(/^(Ash|Birch), (one|two)$/);
 	});
 });

@@ -9,7 +9,7 @@ import { placed, type Placed } from './best';
 export interface Round {
 	left: Placed[];
 	dropped: (Placed & { why: string })[];
-	/** Fresh seeds for every setting that is left: as many takes as the round before had. */
+	/** Fresh seeds for every setting that is left: as many takes as the first round had. */
 	seeds: number;
 }
 
@@ -19,9 +19,9 @@ const CANNOT_WIN = 0.05;
 const LEAST = 4;
 const SEEDS = { least: 2, most: 12 };
 
-/** Takes that were made of every setting, on average. */
-const takesEach = ({ evidence, settings }: Known): number =>
-	evidence.takes.length / settings.length;
+/** Takes that the first round made of every setting: those that were dropped then have no more. */
+const takesEach = ({ settings }: Known): number =>
+	Math.min(...settings.map(({ takes }) => takes.length));
 
 /** Fresh seeds on which so many settings cost about what all did in the round before. */
 export const seedsFor = (all: number, each: number, left: number): number =>
