@@ -239,6 +239,33 @@ test('takes that were marked with the settings in sight are marked again without
 	await expect(page.getByText('1 blind mark, 50 marks with the settings in sight')).toBeVisible();
 });
 
+test('the next round: one taken back, its price said, run', async ({ page }) => {
+	await page.goto('/demo');
+	await page.waitForURL(/\/brief\//);
+	await page.goto(page.url().replace(/\/sheet.*/, '/findings'));
+	const round = page.getByRole('region', { name: 'Next round' });
+	const left = async () => Number(/(\d+) settings ×/.exec(await round.innerText())![1]);
+	await expect(round.getByText(/settings × .* takes, .* credits/)).toBeVisible();
+	const before = await left();
+	await round.getByText(/dropped, and why/).click();
+	await round
+		.locator('label')
+		.filter({ hasText: /chance of/ })
+		.first()
+		.click();
+	await expect.poll(left).toBe(before + 1);
+	const price = /([\d.]+) credits/.exec(await round.innerText())![1];
+	await round.getByRole('button', { name: 'Put on the dials' }).click();
+	await page.waitForURL(/\/dials/);
+	const foot = page.locator('footer');
+	await expect(foot).toContainText(price);
+	await foot.getByRole('button', { name: /^Run \d+/ }).click();
+	await page.waitForURL(/run=/);
+	await expect(page.locator('[data-take] img').nth(1)).toBeVisible();
+	await page.getByRole('button', { name: /making/ }).click();
+	await page.getByRole('button', { name: 'stop', exact: true }).first().click();
+});
+
 test('a ballot goes out as one file, and its answers come back under a name', async ({
 	page,
 	browser
