@@ -125,7 +125,14 @@ await withBrowser(async (page, address) => {
 	await page.waitForTimeout(12_000);
 	await shot('queue');
 	await page.getByRole('button', { name: 'stop', exact: true }).first().click();
-	await page.goto(`${brief}/pick?dial=guidance&stop=6`);
+	await page.goto(`${brief}/pairs`);
+	await page.locator('main img').nth(1).waitFor();
+	await shot('pairs');
+	await page.goto(`${brief}/findings`);
+	await page.locator('.apexcharts-series').first().waitFor();
+	await shot('findings');
+	await page.goto(`${brief}/pick`);
+	await page.getByText('chance of being best').waitFor();
 	await shot('pick');
 	await page.goto(address);
 	await shot('briefs');
