@@ -41,7 +41,7 @@ async function nextNumbers(briefId: string, count: number): Promise<number> {
  */
 export async function addPlan(
 	one: Plan,
-	combinations: Iterable<Made>,
+	combinations: Iterable<Made & Pick<Take, 'line'>>,
 	count: number,
 	newId: () => string,
 	expected: (made: Made) => number | undefined = () => undefined

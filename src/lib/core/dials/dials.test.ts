@@ -183,6 +183,21 @@ describe('stops put on a rack', () => {
 	});
 });
 
+describe('the target of a variation', () => {
+	it('is a companion of the seed, or a seed of its own, and nothing where nothing is varied', () => {
+		const [variation, towards] = [dialOf('variation'), dialOf('towards')];
+		const base = { settings: { model: 'gannet', seed: 7 } };
+		const varied = variation.write(base, 0.3);
+		const own = varied.settings.variation!.seed;
+		expect(towards.read(varied as never)).toBe(-1);
+		const turned = towards.write(varied, 41);
+		expect(turned.settings.variation).toEqual({ amount: 0.3, seed: 41 });
+		expect(towards.read(turned as never)).toBe(41);
+		expect(towards.write(turned, -1).settings.variation).toEqual({ amount: 0.3, seed: own });
+		expect(towards.write(base, 41)).toEqual(base);
+	});
+});
+
 describe('settings that are not whole', () => {
 	it('say what they say, and leave the rest open', () => {
 		const draft = { settings: { guidance: 4 } };
@@ -196,6 +211,7 @@ describe('settings that are not whole', () => {
 			model: 'gannet',
 			adapter: '',
 			start: '',
+			towards: -1,
 			variation: 0,
 			batch: 0,
 			wording: 'a crab',

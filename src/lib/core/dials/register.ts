@@ -13,6 +13,7 @@ import { start } from './start';
 import { steps } from './steps';
 import { strength } from './strength';
 import { style } from './style';
+import { towards } from './towards';
 import { variation } from './variation';
 import { weight } from './weight';
 import { wording } from './wording';
@@ -34,6 +35,7 @@ const register = [
 	strength,
 	seed,
 	variation,
+	towards,
 	batch,
 	wording,
 	style,

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { defineDial, withField } from './dial';
 
-const MOST = 4_294_967_295;
+export const MOST_SEED = 4_294_967_295;
 
 /** A seed with its digits in threes, so that it can be read aloud. */
 export function formatSeed(seed: number): string {
@@ -14,7 +14,7 @@ export const seed = defineDial({
 	many: 'seeds',
 	explained:
 		'The noise that a picture starts from. The same seeds in every setting make a fair comparison.',
-	stop: z.int().min(0).max(MOST),
+	stop: z.int().min(0).max(MOST_SEED),
 	read: ({ settings }) => settings.seed,
 	// A batch has the seed of its pictures.
 	write: (draft, stop) => {
@@ -28,5 +28,5 @@ export const seed = defineDial({
 	chance: true,
 	figures: true,
 	control: { kind: 'seeds' },
-	table: { number: { least: 0, most: MOST, whole: true } }
+	table: { number: { least: 0, most: MOST_SEED, whole: true } }
 });

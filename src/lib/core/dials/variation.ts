@@ -6,7 +6,7 @@ import { share, shareScale } from './share';
 const NONE = 0;
 
 /** The seed that a picture is varied towards: of each seed another, and always the same. */
-const towards = (seed: number): number => hash32(`variation|${seed}`);
+export const companion = (seed: number): number => hash32(`variation|${seed}`);
 
 export const variation = defineDial({
 	...share,
@@ -21,7 +21,7 @@ export const variation = defineDial({
 		const { variation: before, ...settings } = draft.settings;
 		const amount = Number(stop);
 		if (amount === NONE) return { ...draft, settings };
-		const seed = before?.seed ?? towards(settings.seed ?? 0);
+		const seed = before?.seed ?? companion(settings.seed ?? 0);
 		return withField({ ...draft, settings }, 'variation', { seed, amount });
 	},
 	said: ({ settings }) => !!settings.variation,

@@ -152,6 +152,7 @@ export function settingsTable(
 	const kinds = new Map<string, MarkKind>(marks.map(({ takeId, kind }) => [takeId, kind]));
 	const columns = [...new Set(takes.flatMap((take) => Object.keys(take.columns ?? {})))];
 	const places = ownDials.filter((id) => takes.some(({ levels }) => levels?.[id]));
+	const lines = takes.some(({ line }) => line);
 	const rows = takes.map((take) => ({
 		take: take.number,
 		...Object.fromEntries(dials.map((dial) => [dial.id, writtenStop(dial, take)])),
@@ -160,6 +161,7 @@ export function settingsTable(
 		mark: kinds.get(take.id) ?? '',
 		faults: noted.get(take.id)?.faults.join(' ') ?? '',
 		note: noted.get(take.id)?.note ?? '',
+		...(lines ? { 'came from': lineSays(take) } : {}),
 		...Object.fromEntries(columns.map((name) => [`${name} (own)`, take.columns?.[name] ?? ''])),
 		...(measured
 			? Object.fromEntries(measures.map(({ id }) => [id, valueOf(measured.get(take.id), id) ?? '']))
@@ -167,6 +169,10 @@ export function settingsTable(
 	}));
 	return Papa.unparse(rows, { newline: '\r\n', escapeFormulae: formulaLike });
 }
+
+/** What a take came from: "take 11 (vary)". */
+const lineSays = ({ line = [] }: Take): string =>
+	line.map(({ number, as }) => `take ${number} (${as})`).join(', ');
 
 /** Which of its model's own stops a take was made with: "2 of 3"; empty where all models share them. */
 function placeOf({ levels }: Take, dial: OwnDialId): string {
@@ -435,7 +441,13 @@ export function withFreshIds({ whole, pictures, starts }: Archive, newId: () => 
 		whole: {
 			brief: { ...whole.brief, id: briefId },
 			plans: whole.plans.map((p) => ({ ...p, id: fresh(p.id), briefId })),
-			takes: whole.takes.map((t) => ({ ...t, id: fresh(t.id), planId: fresh(t.planId), briefId })),
+			takes: whole.takes.map((t) => ({
+				...t,
+				id: fresh(t.id),
+				planId: fresh(t.planId),
+				briefId,
+				...(t.line ? { line: t.line.map((one) => ({ ...one, take: fresh(one.take) })) } : {})
+			})),
 			marks: whole.marks.map((m) => ({ ...m, takeId: fresh(m.takeId), briefId })),
 			remarks: whole.remarks.map((r) => ({ ...r, takeId: fresh(r.takeId), briefId })),
 			answers: whole.answers.map((a) => ({

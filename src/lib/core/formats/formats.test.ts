@@ -510,3 +510,39 @@ describe('a picture of a pick', () => {
 		expect(madeInside(stamped).settings).toEqual(settings);
 	});
 });
+
+describe('the line of a take', () => {
+	const line = [{ take: 'parent', number: 11, as: 'vary' }];
+
+	// ISO 16684-1: xmpMM:DerivedFrom; read by exifr.
+	it('stands in its picture as what it was derived from', async () => {
+		const stamped = stampPicture(png, { ...facts, id: 'child', line });
+		const read = (await exifr.parse(Buffer.from(stamped), { xmp: true, mergeOutput: false })) as {
+			xmpMM: { DocumentID: string; DerivedFrom: { documentID: string } };
+		};
+		expect(read.xmpMM.DocumentID).toBe('xmp.did:child');
+		expect(read.xmpMM.DerivedFrom.documentID).toBe('xmp.did:parent');
+	});
+
+	it('goes through an archive, under fresh ids too, and stands in the table', async () => {
+		const one = archive();
+		const [parent] = one.whole.takes;
+		const child = {
+			...parent,
+			id: 't2',
+			number: 2,
+			line: [{ take: parent.id, number: parent.number, as: 'vary' }]
+		};
+		one.whole.takes.push(child);
+		one.pictures.set('t2', one.pictures.get(parent.id)!);
+		const copy = withFreshIds(await readArchive(await writeArchive(one)), () =>
+			crypto.randomUUID()
+		);
+		const [first, second] = copy.whole.takes;
+		expect(second.line).toEqual([{ take: first.id, number: first.number, as: 'vary' }]);
+		const { data } = Papa.parse<Record<string, string>>(settingsTable(copy.whole), {
+			header: true
+		});
+		expect(data.map((row) => row['came from'])).toEqual(['', `take ${first.number} (vary)`]);
+	});
+});

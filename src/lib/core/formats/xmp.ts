@@ -1,6 +1,12 @@
 import { XMLBuilder, XMLParser } from 'fast-xml-parser';
 import { Levels, type Made } from '$lib/core/dials';
-import { TakeSettings, TakeWords, type ModelCard, type Pick as Picked } from '$lib/core/schema';
+import {
+	TakeSettings,
+	TakeWords,
+	type Line,
+	type ModelCard,
+	type Pick as Picked
+} from '$lib/core/schema';
 import type { z } from 'zod';
 import { FileProblem } from './errors';
 
@@ -10,6 +16,9 @@ export interface PictureFacts extends Made {
 	/** The model's name and version, as people know it. */
 	system: string;
 	systemVersion: string;
+	/** The take's own id, and the takes that it came from. */
+	id?: string;
+	line?: Line;
 	/** What speaks for its settings, where they were picked. */
 	pick?: { name: string; reason: string; evidence: Picked['evidence'] };
 	/** Who wrote the prompt; left out when empty. */
@@ -18,11 +27,13 @@ export interface PictureFacts extends Made {
 
 /** What a take's picture says of itself. */
 export const factsOf = (
-	{ number, settings, words, levels }: Made & { number: number },
+	{ id, number, settings, words, levels, line }: Made & { id: string; number: number; line?: Line },
 	brief: string,
 	card: Pick<ModelCard, 'name' | 'version'> | undefined
 ): PictureFacts => ({
 	title: `${brief}, take ${number}`,
+	id,
+	...(line?.length ? { line } : {}),
 	settings,
 	...(words ? { words } : {}),
 	...(levels ? { levels } : {}),
@@ -40,6 +51,8 @@ const namespaces = {
 	'@xmlns:dc': 'http://purl.org/dc/elements/1.1/',
 	'@xmlns:xmp': 'http://ns.adobe.com/xap/1.0/',
 	'@xmlns:Iptc4xmpExt': 'http://iptc.org/std/Iptc4xmpExt/2008-02-29/',
+	'@xmlns:xmpMM': 'http://ns.adobe.com/xap/1.0/mm/',
+	'@xmlns:stRef': 'http://ns.adobe.com/xap/1.0/sType/ResourceRef#',
 	'@xmlns:dialpick': 'urn:dial-pick:picture:1'
 };
 
@@ -68,6 +81,7 @@ export function writeXmp(facts: PictureFacts): string {
 					...namespaces,
 					'dc:title': alt(facts.title),
 					'xmp:CreatorTool': TOOL,
+					...derived(facts),
 					'Iptc4xmpExt:DigitalSourceType': MADE_BY_MODEL,
 					'Iptc4xmpExt:AIPromptInformation': facts.settings.prompt,
 					...(facts.promptWriter ? { 'Iptc4xmpExt:AIPromptWriterName': facts.promptWriter } : {}),
@@ -83,6 +97,23 @@ export function writeXmp(facts: PictureFacts): string {
 	});
 	return `<?xpacket begin="\uFEFF" id="W5M0MpCehiHzreSzNTczkc9d"?>${body}<?xpacket end="w"?>`;
 }
+
+/** Document ids of the standard for a take's picture: the same take, the same document. */
+const documentOf = (take: string): string => `xmp.did:${take}`;
+
+/** What a picture was derived from (ISO 16684-1, xmpMM:DerivedFrom: one resource), and all of it. */
+const derived = ({ id, line }: PictureFacts) => ({
+	...(id ? { 'xmpMM:DocumentID': documentOf(id) } : {}),
+	...(line?.length
+		? {
+				'xmpMM:DerivedFrom': {
+					'@rdf:parseType': 'Resource',
+					'stRef:documentID': documentOf(line[0].take)
+				},
+				'dialpick:line': JSON.stringify(line)
+			}
+		: {})
+});
 
 /**
  * What a picture in an XMP packet was made with. Throws a FileProblem when there are no settings that

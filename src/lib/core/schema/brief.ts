@@ -3,6 +3,7 @@ import { MAX_PROMPT, Signals, Size, TakeSettings, TakeState } from '$lib/core/co
 import { Design } from '$lib/core/designs';
 import { Levels, PlanRack, Rack } from '$lib/core/dials';
 import { TakeWords, Words } from '$lib/core/wording';
+import { Line } from './line';
 
 const id = z.string().min(1).max(100);
 /** Milliseconds since 1970, as `Date.now()` gives them. */
@@ -88,6 +89,8 @@ export const Take = z.object({
 	/** Where the words of the settings come from; without it they are as they were written. */
 	words: TakeWords.optional(),
 	levels: Levels.optional(),
+	/** The takes that it came from; without it, it came from words alone. */
+	line: Line.optional(),
 	/** What the table of pictures made elsewhere said besides settings, by the names of its columns. */
 	columns: z.record(z.string(), z.string()).optional(),
 	state: TakeState,

@@ -6,3 +6,4 @@ export * from './answer';
 export * from './brief';
 export { Measured } from '$lib/core/measure';
 export * from './remark';
+export * from './line';

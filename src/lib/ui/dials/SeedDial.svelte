@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { formatSeed } from '$lib/core/dials';
+	import { dialOf, isAtRest } from '$lib/core/dials';
 	import { freshSeeds } from '$lib/ui/shared';
 	import DialHead from './DialHead.svelte';
 	import StopList from './StopList.svelte';
@@ -8,7 +8,9 @@
 	let { dial }: ControlProps = $props();
 
 	const turning = useTurning();
-	const stops = $derived(turning.rack.seed);
+	const stops = $derived(turning.stopsOf(dial.id) as readonly number[]);
+	/** Seeds as such: what changes nothing is no seed. */
+	const seeds = $derived(stops.filter((stop) => !isAtRest(dialOf(dial.id), [stop])));
 	const onchange = (seeds: number[]) => turning.put(dial.id, seeds);
 </script>
 
@@ -18,7 +20,7 @@
 		{#each stops as seed, i (seed)}
 			<li class:many={stops.length > 1}>
 				<span class="place num">{i + 1}</span>
-				<span class="num">{formatSeed(seed)}</span>
+				<span class="num">{dial.format(seed, [])}</span>
 				<button
 					class="plain off"
 					aria-label="Take seed {seed} off"
@@ -29,10 +31,12 @@
 		{/each}
 	</ol>
 	<button class="more" onclick={() => onchange([...stops, ...freshSeeds(1)])}>draw one more</button>
-	<button class="more" onclick={() => onchange(freshSeeds(stops.length))}>draw all fresh</button>
+	<button class="more" onclick={() => onchange(freshSeeds(Math.max(1, seeds.length)))}
+		>draw all fresh</button
+	>
 	<StopList
-		label="Seeds as a list"
-		{stops}
+		label="{dial.label}s as a list"
+		stops={[...seeds]}
 		min={0}
 		max={4_294_967_295}
 		whole

@@ -41,8 +41,11 @@ export function newPlan(
 const expected = (made: Made) => expectedCredits(made, session.cards);
 
 /** Puts a plan into the queue. What lets it in is the door. */
-export const addOrder = (plan: Plan, takes: Iterable<Made>, count: number): Promise<void> =>
-	store.addPlan(plan, takes, count, () => crypto.randomUUID(), expected);
+export const addOrder = (
+	plan: Plan,
+	takes: Iterable<Made & Pick<Take, 'line'>>,
+	count: number
+): Promise<void> => store.addPlan(plan, takes, count, () => crypto.randomUUID(), expected);
 
 /** Why the settings of a plan cannot be run once more, as a sentence; null when they can. */
 export function whyNotAgain(plan: Plan): string | null {
