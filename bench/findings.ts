@@ -6,7 +6,7 @@
 import { fork } from 'node:child_process';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { findingsOf, type DialFinding } from '../src/lib/core/findings';
+import { findings, knownFrom, type DialFinding } from '../src/lib/core/findings';
 import { fit, wantedFor, type Evidence, type PairsAsked } from '../src/lib/core/judge';
 import { stream } from '../src/lib/core/random';
 import { judgeWorld, rules, type Rule, type Trial } from '../src/lib/core/testing';
@@ -19,8 +19,8 @@ type Count = Omit<Trial, 'fit'> & { rule: string; leads: boolean };
 
 function count(rule: Rule, seed: number): Count {
 	const { fit: fitted, ...rest } = judgeWorld(rule, seed);
-	const dials = findingsOf(fitted.evidence, () => fitted).said.find(({ id }) => id === 'dials');
-	const leads = dials!.items.some(({ data }) => (data as DialFinding).verdict === 'leads');
+	const dials = findings.find(({ id }) => id === 'dials')!;
+	const leads = dials.compute(knownFrom(fitted.evidence, fitted)).some(({ data }) => (data as DialFinding).verdict === 'leads');
 	return { ...rest, rule: rule.id, leads };
 }
 

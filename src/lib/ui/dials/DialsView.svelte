@@ -3,10 +3,11 @@
 	import { madeInside } from '$lib/core/formats';
 	import { FileProblem, readPick } from '$lib/core/formats';
 	import { InlineNotification } from 'carbon-components-svelte';
-	import { chooseFile, session, useWork } from '$lib/ui/shared';
+	import { chooseFile, goOn, session, useWork } from '$lib/ui/shared';
 	import { ownWords, wordingStops } from '$lib/core/wording';
 	import FrameBoard from './FrameBoard.svelte';
 	import { loadSettings } from './load';
+	import { PlanDesk } from './plan.svelte';
 	import PlanFoot from './PlanFoot.svelte';
 	import Rack from './Rack.svelte';
 
@@ -15,6 +16,9 @@
 	const rack = $derived(brief.rack);
 	const wordings = $derived(wordingStops(brief.words));
 	const chosen = $derived(rack.model.flatMap((id) => session.card(id) ?? []));
+	const desk = new PlanDesk(work);
+	const toSheet = (run: string) =>
+		void goOn(`/brief/${brief.id}/sheet?run=${run}`, '[data-take][tabindex="0"]');
 	let said = $state<{ kind: 'error'; text: string } | null>(null);
 
 	/** Takes settings over from a picture or a pick that was exported. */
@@ -89,7 +93,7 @@
 		/>
 	</div>
 
-	<PlanFoot />
+	<PlanFoot {desk} onrun={toSheet} />
 </div>
 
 <style>

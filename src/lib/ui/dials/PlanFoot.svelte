@@ -3,11 +3,19 @@
 	import { chanceDials, dialOf } from '$lib/core/dials';
 	import { variedDials } from '$lib/core/plan';
 	import * as store from '$lib/store';
-	import { clock, credits, goOn, money, useWork } from '$lib/ui/shared';
+	import { clock, credits, money } from '$lib/ui/shared';
 	import DesignChoice from './DesignChoice.svelte';
-	import { PlanDesk } from './plan.svelte';
+	import type { PlanDesk } from './plan.svelte';
 
-	const desk = new PlanDesk(useWork());
+	interface Props {
+		desk: PlanDesk;
+		/** Called with the run that was put into the queue. */
+		onrun: (run: string) => void;
+		/** Whether it stands at the foot of a column: no choice of the design. */
+		narrow?: boolean;
+	}
+
+	let { desk, onrun, narrow = false }: Props = $props();
 	const varied = $derived(variedDials(desk.rack));
 	const chance = $derived(varied.filter(({ dial }) => chanceDials.includes(dial)));
 	const { reckoning, purse } = $derived(desk);
@@ -40,9 +48,8 @@
 		running = true;
 		problem = null;
 		try {
-			const { id } = desk.brief;
 			const run = await desk.run();
-			if (run) await goOn(`/brief/${id}/sheet?run=${run}`, '[data-take][tabindex="0"]');
+			if (run) onrun(run);
 		} catch (cause) {
 			problem = store.problemSays(cause);
 		} finally {
@@ -52,7 +59,7 @@
 	let problem = $state<string | null>(null);
 </script>
 
-<footer>
+<footer class:narrow>
 	<div class="product">
 		{#if desk.design.kind === 'all'}
 			{#each varied as { dial, count }, i (dial)}
@@ -82,7 +89,7 @@
 		>
 	</div>
 	<div class="tells">
-		<DesignChoice {desk} />
+		{#if !narrow}<DesignChoice {desk} />{/if}
 		{#if problem}
 			<p class="problem" role="alert">{problem}</p>
 		{:else if desk.problems.length}
@@ -100,7 +107,7 @@
 				{/each}
 			</ul>
 		{:else}
-			<p>{desk.says}</p>
+			{#if !narrow}<p>{desk.says}</p>{/if}
 			{#if desk.nearCopies}
 				<p class="near">
 					{desk.nearCopies.says}
@@ -174,6 +181,30 @@
 		border-left: 1px solid var(--rule);
 		color: var(--ink-2);
 		font-size: 13px;
+	}
+
+	.narrow {
+		position: sticky;
+		bottom: 0;
+		z-index: 1;
+		flex-wrap: wrap;
+		gap: 8px 18px;
+		padding: 10px 16px;
+	}
+
+	.narrow .tells {
+		flex-basis: 100%;
+		order: 1;
+		padding: 0;
+		border: 0;
+	}
+
+	.narrow .factor strong {
+		font-size: 17px;
+	}
+
+	.narrow :global(.bx--btn) {
+		margin-left: auto;
 	}
 
 	.near {

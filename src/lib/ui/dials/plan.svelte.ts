@@ -11,7 +11,7 @@ import {
 	reckon,
 	type Account
 } from '$lib/core/plan';
-import type { Design, PlanRack, Rack } from '$lib/core/schema';
+import type { Design, Line, PlanRack, Rack } from '$lib/core/schema';
 import * as store from '$lib/store';
 import {
 	addOrder,
@@ -20,14 +20,20 @@ import {
 	live,
 	midnight,
 	newPlan,
+	withLine,
 	session,
 	type Work
 } from '$lib/ui/shared';
 import { workOutDesign, workOutOffers } from '$lib/workers';
 
 /** The plan that the dials make: its settings, its price, and what stands in its way. */
+/** Whose rack a plan is made from, and what changes it. */
+export type PlanHost = Pick<Work, 'brief' | 'change' | 'replace'>;
+
 export class PlanDesk {
-	readonly #work: Work;
+	readonly #work: PlanHost;
+	/** The takes that what is made comes from. */
+	readonly #line: (() => Line) | undefined;
 	/** The latest fraction that came back from its worker, and what it was asked for. */
 	#fraction = $state.raw<{ asked: string; result: WorkedOut } | null>(null);
 	fractionProblem = $state<string | null>(null);
@@ -42,8 +48,9 @@ export class PlanDesk {
 		null
 	);
 
-	constructor(work: Work) {
+	constructor(work: PlanHost, line?: () => Line) {
 		this.#work = work;
+		this.#line = line;
 	}
 
 	readonly brief = $derived.by(() => this.#work.brief!);
@@ -144,9 +151,11 @@ export class PlanDesk {
 		const { id: briefId } = this.brief;
 		const rack: PlanRack = $state.snapshot(this.rack);
 		const design: Design = $state.snapshot(this.design);
+		const line = this.#line?.();
 		const add = async (made: Design, worked: WorkedOut) => {
 			const plan = newPlan(briefId, { design: made, rack: worked.rack, chosen: worked });
-			await addOrder(plan, combinations(plan.rack, worked), countChosen(plan.rack, worked));
+			const takes = withLine(combinations(plan.rack, worked), line);
+			await addOrder(plan, takes, countChosen(plan.rack, worked));
 			id = plan.id;
 		};
 		const whole: WorkedOut = $state.snapshot(this.worked)!;

@@ -1,5 +1,6 @@
 import { withoutRest, withStops, type Dial, type DialId, type Stop } from '$lib/core/dials';
-import type { Rack } from '$lib/core/schema';
+import { getContext, setContext } from 'svelte';
+import type { Brief, Rack } from '$lib/core/schema';
 import { session, useWork } from '$lib/ui/shared';
 
 /** What every control on the rack is given: the dial that it turns. */
@@ -7,10 +8,23 @@ export interface ControlProps {
 	dial: Dial<DialId>;
 }
 
-/** The rack of the open brief, as one of its controls sees it. */
+/** A rack that controls turn instead of that of the open brief. */
+export interface Bench {
+	readonly brief: Brief;
+	setRack(change: Partial<Rack>): void;
+}
+
+const BENCH = Symbol('bench');
+
+/** What stands below turns this rack. */
+export const provideBench = (bench: Bench): Bench => setContext(BENCH, bench);
+
+/** The rack of the open brief, or the one that was provided, as one of its controls sees it. */
 export function useTurning() {
 	const work = useWork();
-	const brief = $derived(work.brief!);
+	const bench = getContext<Bench | undefined>(BENCH);
+	const brief = $derived(bench?.brief ?? work.brief!);
+	const setRack = (change: Partial<Rack>) => (bench ?? work).setRack(change);
 	const rack = $derived(brief.rack);
 	const chosen = $derived(rack.model.flatMap((id) => session.card(id) ?? []));
 	return {
@@ -26,10 +40,10 @@ export function useTurning() {
 		},
 		work,
 		stopsOf: (id: DialId) => rack[id as keyof Rack] as readonly Stop[],
-		set: (change: Partial<Rack>) => work.setRack(change),
+		set: setRack,
 		/** Puts stops on a dial; what follows it is held when nothing is left for it to do. */
 		put: (id: DialId, stops: readonly Stop[]) =>
-			work.setRack(
+			setRack(
 				withStops(rack, id, withoutRest(id, stops, rack[id as keyof Rack] as readonly Stop[]))
 			)
 	};

@@ -9,7 +9,7 @@ import {
 	orderOf,
 	type Chosen
 } from '$lib/core/plan';
-import type { Design, Plan, PlanRack, Take } from '$lib/core/schema';
+import type { Design, Line, Plan, PlanRack, Take } from '$lib/core/schema';
 import * as store from '$lib/store';
 import { door, largestPart } from './door.svelte';
 import { many } from './say';
@@ -39,6 +39,14 @@ export function newPlan(
 
 /** What a take is going to cost by its model's card. */
 const expected = (made: Made) => expectedCredits(made, session.cards);
+
+/** Takes with what they come from. */
+export function* withLine<T extends Made>(
+	takes: Iterable<T>,
+	line?: Line
+): Iterable<T & { line?: Line }> {
+	for (const made of takes) yield line ? { ...made, line } : made;
+}
 
 /** Puts a plan into the queue. What lets it in is the door. */
 export const addOrder = (

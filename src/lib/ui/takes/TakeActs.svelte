@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { keepAsStart } from './as-start';
 	import { Button } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
 	import { factsOf, stampPicture } from '$lib/core/formats';
@@ -69,15 +70,8 @@
 
 	/** Puts the take's picture on the start dial, with its settings beside it. */
 	async function startFrom(one: Take) {
-		const stored = await store.pictureOf(one.id);
-		if (!stored) return;
-		const id = await store.keepStart({
-			name: `${brief}, take ${one.number}`,
-			picture: stored.picture,
-			thumbnail: stored.thumbnail,
-			addedAt: Date.now(),
-			seed: one.settings.seed
-		});
+		const id = await keepAsStart(one, brief);
+		if (!id) return;
 		const loaded = loadSettings(work.brief!, one);
 		work.replace(
 			{ ...loaded, rack: { ...loaded.rack!, start: [id], strength: [0.5] } },
@@ -99,6 +93,9 @@
 	{#if take.state === 'done'}
 		<Button size="small" href="/brief/{take.briefId}/pick?take={take.id}"
 			>Pick these settings</Button
+		>
+		<Button size="small" kind="tertiary" href="/brief/{take.briefId}/rework?take={take.id}"
+			>Rework</Button
 		>
 		<Button size="small" kind="tertiary" on:click={() => toDials(take)}>Load into the dials</Button>
 		<Button size="small" kind="tertiary" on:click={() => toWords(take)}>Load its words</Button>

@@ -6,3 +6,4 @@ export { largePicture } from './large.svelte';
 export { default as Loupe } from './Loupe.svelte';
 export { LoupeState } from './loupe.svelte';
 export { Selection } from './selection.svelte';
+export { keepAsStart } from './as-start';

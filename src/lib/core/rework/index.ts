@@ -1,0 +1,3 @@
+export { lineOf, offspringSay, type Ancestor, type Lineage, type Offspring } from './line';
+export { type Parent, type Way } from './way';
+export { wayOf, ways } from './ways';

@@ -1,0 +1,98 @@
+import { describe, expect, it } from 'vitest';
+import { combinations } from '$lib/core/plan';
+import type { Take } from '$lib/core/schema';
+import { cards, sampleRack } from '$lib/core/testing';
+import { lineOf, offspringSay, wayOf, ways } from './index';
+
+let number = 0;
+const takeOf = (made: Pick<Take, 'settings'>, planId: string, line?: Take['line']): Take => ({
+	...made,
+	id: `t${++number}`,
+	briefId: 'b',
+	planId,
+	number,
+	state: 'done',
+	createdAt: 0,
+	...(line ? { line } : {})
+});
+const step = (take: Take, as: string) => [{ take: take.id, number: take.number, as }];
+
+/** A take, and what a way makes of it. */
+function reworked(as: 'vary' | 'start') {
+	const rack = { ...sampleRack(), wording: ['a crab'], negative: [''] };
+	const held = Object.fromEntries(
+		Object.entries(rack).map(([id, stops]) => [
+			id,
+			Array.isArray(stops) ? stops.slice(0, 1) : stops
+		])
+	) as typeof rack;
+	const [parent] = [...combinations(held)].map((made) => takeOf(made, 'p0'));
+	let seed = 500;
+	const fresh = (count: number) => Array.from({ length: count }, () => ++seed);
+	const turned = { ...held, ...wayOf(as)!.begin({ rack: held, image: 'f'.repeat(64), fresh }) };
+	const children = [...combinations(turned)].map((made) => takeOf(made, as, step(parent, as)));
+	return { parent, children };
+}
+
+describe('ways', () => {
+	it('vary three amounts towards two seeds from the same noise', () => {
+		const { parent, children } = reworked('vary');
+		expect(children.map(({ settings }) => settings.variation)).toEqual(
+			[0.15, 0.3, 0.5].flatMap((amount) => [
+				{ seed: 501, amount },
+				{ seed: 502, amount }
+			])
+		);
+		expect(new Set(children.map(({ settings }) => settings.seed))).toEqual(
+			new Set([parent.settings.seed])
+		);
+	});
+
+	it('start from a picture at three strengths on a fresh seed', () => {
+		const { children } = reworked('start');
+		expect(children.map(({ settings }) => settings.start?.strength)).toEqual([0.3, 0.5, 0.7]);
+		expect(children.every(({ settings }) => settings.seed === 501)).toBe(true);
+	});
+
+	it('turn each what they begin with, and nothing that they do not show but to lay it to rest', () => {
+		for (const way of ways) {
+			const begun = way.begin({ rack: sampleRack(), image: 'f', fresh: (n) => Array(n).fill(9) });
+			for (const dial of way.dials.slice(0, 1)) expect(Object.keys(begun)).toContain(dial);
+		}
+	});
+});
+
+describe('a line', () => {
+	it('says what came of a take, run by run, by what was turned', () => {
+		const { parent, children } = reworked('vary');
+		const { before, after } = lineOf(parent, [parent, ...children], cards);
+		expect(before).toEqual([]);
+		expect(after.map(({ says }) => says)).toEqual([
+			'varied: variation 0.15, 0.3 and 0.5; 2 target seeds'
+		]);
+		expect(offspringSay(after[0], 1)).toBe('6 takes, 1 kept');
+	});
+
+	it('goes back to the first, and stays readable when a parent was deleted', () => {
+		const { parent, children } = reworked('vary');
+		const [child] = children;
+		const settings = { ...child.settings, guidance: child.settings.guidance + 2 };
+		const last = takeOf({ settings }, 'p2', step(child, 'start'));
+		const whole = lineOf(last, [parent, ...children, last], cards);
+		expect(whole.before.map(({ number: of }) => of)).toEqual([parent.number, child.number]);
+		expect(whole.before[1].says).toMatch(/^started from: guidance .* \u2192 /);
+		const without = lineOf(last, [parent, last], cards);
+		expect(without.before.map(({ take, number: of }) => [take, of])).toEqual([
+			[null, child.number]
+		]);
+		expect(without.before[0].says).toBe('started from');
+	});
+
+	it('that came in as a ring ends, and a way of a later version is said by its name', () => {
+		const { parent } = reworked('vary');
+		const a = { ...parent, id: 'a', number: 1, line: [{ take: 'b', number: 2, as: 'melt' }] };
+		const b = { ...parent, id: 'b', number: 2, line: [{ take: 'a', number: 1, as: 'melt' }] };
+		const { before } = lineOf(a, [a, b], cards);
+		expect(before.map(({ number: of, says }) => [of, says])).toEqual([[2, 'melt']]);
+	});
+});

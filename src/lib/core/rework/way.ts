@@ -1,0 +1,32 @@
+import type { DialId } from '$lib/core/dials';
+import type { Rack } from '$lib/core/schema';
+
+/** What a way begins from. */
+export interface Parent {
+	/** The rack with every dial held at what made the take. */
+	rack: Rack;
+	/** SHA-256 of its picture's bytes, under which it is a start picture; empty where none is begun from. */
+	image: string;
+	/** Seeds that were not drawn before. */
+	fresh: (count: number) => number[];
+}
+
+/** One way of making a nearly right take right: everything that the program knows of it. */
+export interface Way<Id extends string = string> {
+	id: Id;
+	label: string;
+	/** What it does to a picture, in a sentence. */
+	explained: string;
+	/** How a result came from its parent: "varied", "started from it". */
+	as: string;
+	/** The dials that it turns, in the order in which they stand. */
+	dials: readonly DialId[];
+	/** Whether it takes other words. */
+	words: boolean;
+	/** Whether its picture is one that takes begin from. */
+	begins: boolean;
+	/** What it turns on the parent's rack to begin with. */
+	begin: (parent: Parent) => Partial<Rack>;
+}
+
+export const defineWay = <const Id extends string>(way: Way<Id>): Way<Id> => way;

@@ -1,0 +1,298 @@
+<script lang="ts">
+	import { Accordion, AccordionItem } from 'carbon-components-svelte';
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { dialOf } from '$lib/core/dials';
+	import { wayOf, ways } from '$lib/core/rework';
+	import type { MarkKind, Take } from '$lib/core/schema';
+	import { layers, session, TakePicture, takesLetters, useWork } from '$lib/ui/shared';
+	import { keepAsStart, largePicture } from '$lib/ui/takes';
+	import { reworkKeys } from './keys';
+	import LineColumn from './LineColumn.svelte';
+	import WayRack from './WayRack.svelte';
+
+	const work = useWork();
+	const root = $derived(`/brief/${work.brief!.id}`);
+	const asked = $derived(page.url.searchParams);
+	const take = $derived(work.takes.find(({ id }) => id === asked.get('take')) ?? null);
+	const way = $derived(wayOf(asked.get('way') ?? '') ?? ways[0]);
+	/** Where it was opened: a view of this brief. */
+	const back = $derived.by(() => {
+		const from = asked.get('from');
+		return from?.startsWith(`${root}/`) ? from : `${root}/sheet`;
+	});
+	const hrefOf = ({ id }: Take) =>
+		`${root}/rework?${new URLSearchParams({ take: id, way: way.id, from: back })}`;
+
+	/** What came of it, the first first. */
+	const results = $derived(
+		take ? work.takes.filter(({ line }) => line?.some((step) => step.take === take.id)) : []
+	);
+	let shownId = $state<string | null>(null);
+	const shown = $derived(results.find(({ id }) => id === shownId) ?? take);
+	let held = $state(false);
+	const picture = largePicture(() => shown?.id ?? '');
+	const parent = largePicture(() => take?.id ?? '');
+
+	/** The take's picture as one to start from, once it is wanted. */
+	let image = $state.raw<{ take: string; id: string } | null>(null);
+	$effect(() => {
+		if (!take || !way.begins || image?.take === take.id) return;
+		const of = take;
+		void keepAsStart(of, work.brief!.name).then((id) => {
+			if (id) image = { take: of.id, id };
+		});
+	});
+
+	const set = (change: Record<string, string>) => {
+		const url = new URL(page.url);
+		for (const [name, value] of Object.entries(change)) url.searchParams.set(name, value);
+		void goto(url, { replaceState: true, keepFocus: true, noScroll: true });
+	};
+	const caption = (one: Take) => {
+		const step = one.line?.find(({ take: id }) => id === take?.id);
+		const dial = dialOf(wayOf(step?.as ?? '')?.dials[0] ?? 'seed');
+		return dial.format(dial.read(one), session.cards);
+	};
+
+	const keys = reworkKeys({
+		step: (by) => {
+			const done = results.filter(({ state }) => state === 'done');
+			const row = [take!, ...done];
+			const at = row.findIndex(({ id }) => id === shown?.id);
+			shownId = row[Math.max(0, Math.min(row.length - 1, at + by))].id;
+		},
+		mark: (kind: MarkKind) =>
+			shown && void work.mark([shown], work.marks.get(shown.id) === kind ? null : kind),
+		wipe: () =>
+			shown &&
+			take &&
+			shown.id !== take.id &&
+			void goto(`${root}/sheet?open=${take.id}.${shown.id}&mode=wipe`),
+		descend: () => {
+			if (!shown || shown.id === take?.id) return;
+			void goto(hrefOf(shown));
+		},
+		leave: () => void goto(back)
+	});
+
+	function press(event: KeyboardEvent) {
+		if (event.ctrlKey || event.metaKey || event.altKey || layers.any) return;
+		if (takesLetters(event.target as HTMLElement)) return;
+		const name = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+		if (!session.letters && event.key.length === 1) return;
+		if (name === 'p') {
+			held = true;
+			return;
+		}
+		if ((event.target as HTMLElement).closest('[role=slider]')) return;
+		const key = event.repeat ? null : keys.find((one) => one.keys.includes(name));
+		if (!key) return;
+		event.preventDefault();
+		key.run(name);
+	}
+</script>
+
+<svelte:window
+	onkeydown={press}
+	onkeyup={({ key }) => key.toLowerCase() === 'p' && (held = false)}
+	onblur={() => (held = false)}
+/>
+
+{#if !take}
+	{#if work.ready}
+		<div class="none">
+			<h1>There is no take to rework here</h1>
+			<p>It was deleted, or it belongs to another brief. Choose one on the sheet.</p>
+			<p><a href={back}>Back</a></p>
+		</div>
+	{/if}
+{:else if shown}
+	<div class="view">
+		<LineColumn {take} {shown} {hrefOf} onshow={({ id }) => (shownId = id)} />
+		<section class="mat mat-1" aria-label="Picture">
+			<div class="stage">
+				{#if picture.url}
+					<img src={picture.url} alt="Take {shown.number}" onload={picture.loaded} />
+				{/if}
+				{#if parent.url && shown.id !== take.id}
+					<img class:held class="parent" src={parent.url} alt="" />
+				{/if}
+				<p class="which">
+					{held && shown.id !== take.id
+						? `take ${take.number}, the parent`
+						: `take ${shown.number}`}
+					{#if !held && work.marks.has(shown.id)}· {work.marks.get(shown.id)}{/if}
+				</p>
+			</div>
+			{#if results.length}
+				<div class="results" role="group" aria-label="Results">
+					{#each results as one (one.id)}
+						<button
+							aria-pressed={one.id === shown.id}
+							disabled={one.state !== 'done'}
+							onclick={() => (shownId = one.id === shownId ? null : one.id)}
+						>
+							<span class="cell"
+								>{#if one.state === 'done'}<TakePicture
+										takeId={one.id}
+										alt="Take {one.number}"
+									/>{:else}<small>{one.state}</small>{/if}</span
+							>
+							<span class="num"
+								>{caption(one)}{work.marks.has(one.id) ? ` ${work.marks.get(one.id)}` : ''}</span
+							>
+						</button>
+					{/each}
+				</div>
+			{/if}
+		</section>
+		<aside class="ways" aria-label="Ways of rework">
+			<Accordion align="end">
+				{#each ways as one (one.id)}
+					<AccordionItem
+						title={one.label}
+						bind:open={() => one.id === way.id, (open) => open && set({ way: one.id })}
+					>
+						{#if one.id === way.id && (!way.begins || image?.take === take.id)}
+							{#key `${take.id} ${way.id}`}
+								<WayRack
+									{take}
+									{way}
+									image={way.begins ? image!.id : ''}
+									onrun={() => (shownId = null)}
+								/>
+							{/key}
+						{/if}
+					</AccordionItem>
+				{/each}
+			</Accordion>
+		</aside>
+		<footer>
+			<span><kbd>P</kbd> hold: the parent</span>
+			{#each keys as { shown: key, says } (key)}<span><kbd>{key}</kbd> {says}</span>{/each}
+			<a class="act back" href={back}>Back</a>
+		</footer>
+	</div>
+{/if}
+
+<style>
+	.view {
+		display: grid;
+		grid-template-rows: minmax(0, 1fr) auto;
+		grid-template-columns: 150px minmax(0, 1fr) 348px;
+		height: 100%;
+	}
+
+	.mat {
+		display: grid;
+		grid-template-rows: minmax(0, 1fr) auto;
+		min-width: 0;
+		min-height: 0;
+	}
+
+	.stage {
+		position: relative;
+		min-height: 0;
+	}
+
+	.stage img {
+		position: absolute;
+		inset: 10px 10px 28px;
+		width: calc(100% - 20px);
+		height: calc(100% - 38px);
+		object-fit: contain;
+	}
+
+	.parent {
+		visibility: hidden;
+		background: var(--mat-1);
+	}
+
+	.parent.held {
+		visibility: visible;
+	}
+
+	.which {
+		position: absolute;
+		right: 0;
+		bottom: 5px;
+		left: 0;
+		font-size: 12px;
+		text-align: center;
+	}
+
+	.results {
+		display: flex;
+		gap: 8px;
+		padding: 8px 12px;
+		overflow-x: auto;
+		border-top: 1px solid var(--rule);
+	}
+
+	.results button {
+		flex: none;
+		width: 78px;
+		padding: 0;
+		border: 0;
+		background: none;
+		color: inherit;
+		font: 12px var(--sans);
+		cursor: pointer;
+	}
+
+	.cell {
+		display: grid;
+		place-items: center;
+		width: 78px;
+		height: 78px;
+		background: var(--panel);
+		color: var(--ink);
+	}
+
+	.results button[aria-pressed='true'] .cell {
+		outline: 2px solid var(--ink);
+		outline-offset: 1px;
+	}
+
+	.ways {
+		min-height: 0;
+		overflow: auto;
+		border-left: 1px solid var(--rule);
+		background: var(--panel);
+	}
+
+	footer {
+		display: flex;
+		flex-wrap: wrap;
+		grid-column: 1 / -1;
+		gap: 4px 16px;
+		align-items: center;
+		padding: 7px 14px;
+		border-top: 1px solid var(--rule);
+		background: var(--panel);
+		font-size: 13px;
+	}
+
+	.ways :global(.bx--accordion__content) {
+		padding-right: 0;
+		padding-left: 0;
+	}
+
+	.back {
+		margin-left: auto;
+		color: inherit;
+	}
+
+	.none {
+		display: grid;
+		gap: 10px;
+		padding: 40px 28px;
+	}
+
+	@media (max-width: 1000px) {
+		.view {
+			grid-template-columns: 110px minmax(0, 1fr) 300px;
+		}
+	}
+</style>

@@ -1,0 +1,56 @@
+import type { Way } from '$lib/core/rework';
+import type { Brief, Line, Rack, Take } from '$lib/core/schema';
+import { plainWords, wordingStops } from '$lib/core/wording';
+import { loadSettings, type Bench, type PlanHost } from '$lib/ui/dials';
+import { freshSeeds } from '$lib/ui/shared';
+
+/** The rack of one way of rework: all dials held at what made the take, but those that it turns. */
+export class WayBench implements Bench, PlanHost {
+	readonly #of: () => Brief;
+	readonly #take: Take;
+	readonly #way: Way;
+	#turned = $state.raw<Partial<Rack>>({});
+	#words = $state.raw<Partial<Pick<Brief, 'prompt' | 'words'>>>({});
+
+	constructor(of: () => Brief, take: Take, way: Way, image: string) {
+		this.#of = of;
+		this.#take = take;
+		this.#way = way;
+		this.#turned = way.begin({ rack: this.#held.rack, image, fresh: freshSeeds });
+	}
+
+	readonly #held: Brief = $derived.by(() => ({
+		...this.#of(),
+		...loadSettings(this.#of(), this.#take)
+	}));
+	readonly brief: Brief = $derived.by(() => ({
+		...this.#held,
+		...this.#words,
+		rack: { ...this.#held.rack, ...this.#turned },
+		design: { kind: 'all' }
+	}));
+	/** The wordings, one a line. */
+	readonly wordings: string = $derived.by(() => wordingStops(this.brief.words).join('\n'));
+
+	line = (): Line => [{ take: this.#take.id, number: this.#take.number, as: this.#way.id }];
+
+	setRack(change: Partial<Rack>): void {
+		this.#turned = { ...this.#turned, ...change };
+	}
+
+	/** Other words, one wording a line: each is a stop. */
+	setWordings(text: string): void {
+		const lines = text.split('\n').flatMap((line) => line.trim() || []);
+		const [prompt = '', ...versions] = lines;
+		const change = plainWords(this.brief.words, { prompt }, () => crypto.randomUUID());
+		this.#words = { ...change, words: { ...change.words, versions } };
+	}
+
+	change(change: Partial<Brief>): void {
+		if (change.rack) this.#turned = change.rack;
+	}
+
+	replace(change: Partial<Brief>): void {
+		this.change(change);
+	}
+}

@@ -1,0 +1,1 @@
+export { default as ReworkView } from './ReworkView.svelte';

@@ -1,0 +1,42 @@
+import type { MarkKind } from '$lib/core/schema';
+
+/** What the keys of the view act on. */
+export interface Reworked {
+	/** To the take beside the one that is shown. */
+	step(by: number): void;
+	mark(kind: MarkKind): void;
+	/** Puts the shown one and its parent on the table, one wiped over the other. */
+	wipe(): void;
+	/** The shown one becomes the one that is reworked. */
+	descend(): void;
+	leave(): void;
+}
+
+/** Something that a key does while a take is reworked. */
+export interface ReworkKey {
+	keys: readonly string[];
+	shown: string;
+	says: string;
+	run: (key: string) => void;
+}
+
+const marks: Record<string, MarkKind> = { k: 'keep', m: 'maybe', d: 'drop' };
+
+/** Keys of the view, in the order in which its foot shows them. A new one is an entry here. */
+export const reworkKeys = (view: Reworked): ReworkKey[] => [
+	{
+		keys: ['ArrowLeft', 'ArrowRight'],
+		shown: '\u2190 \u2192',
+		says: 'the next result',
+		run: (key) => view.step(key === 'ArrowLeft' ? -1 : 1)
+	},
+	{ keys: ['w'], shown: 'W', says: 'wipe', run: () => view.wipe() },
+	{
+		keys: Object.keys(marks),
+		shown: 'K M D',
+		says: 'judge',
+		run: (key) => view.mark(marks[key])
+	},
+	{ keys: ['e'], shown: 'E', says: 'rework the shown one', run: () => view.descend() },
+	{ keys: ['Escape'], shown: 'Esc', says: 'back', run: () => view.leave() }
+];
