@@ -51,6 +51,11 @@ test('no view has a serious finding of axe-core', async ({ page }) => {
 		await page.waitForTimeout(300);
 		found[view] = await serious(page);
 	}
+	await page.goto(`${brief}/sheet`);
+	await page.locator('[data-take]').first().click();
+	await page.getByRole('link', { name: 'Rework' }).click();
+	await expect(page.getByRole('heading', { name: 'Line' })).toBeVisible();
+	found.rework = await serious(page);
 	await page.goto(`${brief}/pairs`);
 	await expect(page.locator('main img')).toHaveCount(2);
 	found.pairs = await serious(page);

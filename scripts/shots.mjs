@@ -125,6 +125,14 @@ await withBrowser(async (page, address) => {
 	await page.waitForTimeout(12_000);
 	await shot('queue');
 	await page.getByRole('button', { name: 'stop', exact: true }).first().click();
+	await page.goto(sheet);
+	await page.locator('[data-take]').nth(8).click();
+	await page.getByRole('link', { name: 'Rework' }).click();
+	await page.getByRole('button', { name: 'Run 6' }).click();
+	const results = page.getByRole('group', { name: 'Results' }).locator('img');
+	await results.nth(5).waitFor({ timeout: 120_000 });
+	await results.nth(3).click();
+	await shot('rework');
 	await page.goto(`${brief}/pairs`);
 	await page.locator('main img').nth(1).waitFor();
 	await shot('pairs');
