@@ -273,6 +273,25 @@ async function judgeCover(page) {
 async function judged(page, address) {
 	await page.goto(`${address}/demo`);
 	await page.waitForURL(/\/brief\//);
+	// What was judged before, and picked from it, is judged anew.
+	await page.evaluate(async () => {
+		const db = await /** @type {Promise<IDBDatabase>} */ (
+			new Promise((done) => {
+				const open = indexedDB.open('dial-pick');
+				open.onsuccess = () => done(open.result);
+			})
+		);
+		const change = db.transaction(['answers', 'ballots', 'picks'], 'readwrite');
+		change.objectStore('answers').clear();
+		change.objectStore('ballots').clear();
+		const picks = change.objectStore('picks');
+		const all = picks.getAll();
+		all.onsuccess = () => {
+			for (const { id, from } of all.result) if (from.kind === 'findings') picks.delete(id);
+		};
+		await new Promise((done) => (change.oncomplete = done));
+		db.close();
+	});
 	await judgeCover(page);
 	await exportAs(page, address, 'March cover', 'marram-almanac.brief.zip');
 }

@@ -7,7 +7,7 @@ import type { Evidence } from './evidence';
 import { pointsOver } from './points';
 
 /** What is believed of a scale beforehand: half normal, with this deviation, in units of worth. */
-const BELIEF = { dial: 2, together: 0.5, luck: 1 } as const;
+const BELIEF = { dial: 2, together: 1, luck: 1 } as const;
 
 /**
  * By how much draws are spread wider than the approximation says: it is a little narrow where judgements
