@@ -23,14 +23,10 @@ await withBrowser(async (page, address) => {
 	await page.locator('[data-take]').nth(4).click();
 	await shot('sheet');
 
-	// The same sheet dense, and one take of it filling the view.
+	// The same sheet dense.
 	await page.goto(`${brief}/sheet?rows=guidance&columns=model&then=seed&order=marks`);
 	await page.locator('[data-take] img').first().waitFor();
 	await shot('sheet-dense');
-	await page.goto(`${sheet}&size=8`);
-	await page.locator('[data-take] img').first().waitFor();
-	await page.keyboard.press('ArrowRight');
-	await shot('sheet-one');
 
 	await page.goto(`${sheet}&columns=seed`);
 	await page.locator('[data-take] img').first().waitFor();
@@ -41,8 +37,6 @@ await withBrowser(async (page, address) => {
 	await page.keyboard.press('c');
 	await page.locator('figure img').nth(1).waitFor();
 	await shot('two-takes');
-	await page.keyboard.press('w');
-	await shot('wipe');
 	await page.keyboard.press('x');
 	await page.getByText(/Mean CIEDE2000/).waitFor();
 	await shot('difference');
@@ -77,6 +71,23 @@ await withBrowser(async (page, address) => {
 	await shot('loupe');
 	await page.keyboard.press('l');
 
+	await page.goto(`${brief}/pairs`);
+	await page.locator('main img').nth(1).waitFor();
+	await shot('pairs');
+	await page.goto(`${brief}/findings`);
+	await page.locator('.apexcharts-series').first().waitFor();
+	await shot('findings');
+	await page.goto(`${brief}/pick`);
+	await page.getByText('chance of being best').waitFor();
+	await shot('pick');
+	await page.goto(sheet);
+	await page.locator('[data-take]').nth(1).click();
+	await page.getByRole('link', { name: 'Rework' }).click();
+	await page.getByRole('button', { name: 'Run 6' }).click();
+	const results = page.getByRole('group', { name: 'Results' }).locator('img');
+	await results.nth(5).waitFor({ timeout: 120_000 });
+	await results.nth(3).click();
+	await shot('rework');
 	await page.goto(`${brief}/words`);
 	await page
 		.getByLabel('Prompt', { exact: true })
@@ -125,23 +136,6 @@ await withBrowser(async (page, address) => {
 	await page.waitForTimeout(12_000);
 	await shot('queue');
 	await page.getByRole('button', { name: 'stop', exact: true }).first().click();
-	await page.goto(sheet);
-	await page.locator('[data-take]').nth(8).click();
-	await page.getByRole('link', { name: 'Rework' }).click();
-	await page.getByRole('button', { name: 'Run 6' }).click();
-	const results = page.getByRole('group', { name: 'Results' }).locator('img');
-	await results.nth(5).waitFor({ timeout: 120_000 });
-	await results.nth(3).click();
-	await shot('rework');
-	await page.goto(`${brief}/pairs`);
-	await page.locator('main img').nth(1).waitFor();
-	await shot('pairs');
-	await page.goto(`${brief}/findings`);
-	await page.locator('.apexcharts-series').first().waitFor();
-	await shot('findings');
-	await page.goto(`${brief}/pick`);
-	await page.getByText('chance of being best').waitFor();
-	await shot('pick');
 	await page.goto(address);
 	await shot('briefs');
 });
