@@ -20,7 +20,9 @@ type Count = Omit<Trial, 'fit'> & { rule: string; leads: boolean };
 function count(rule: Rule, seed: number): Count {
 	const { fit: fitted, ...rest } = judgeWorld(rule, seed);
 	const dials = findings.find(({ id }) => id === 'dials')!;
-	const leads = dials.compute(knownFrom(fitted.evidence, fitted)).some(({ data }) => (data as DialFinding).verdict === 'leads');
+	const leads = dials
+		.compute(knownFrom(fitted.evidence, fitted))
+		.some(({ data }) => (data as DialFinding).verdict === 'leads');
 	return { ...rest, rule: rule.id, leads };
 }
 

@@ -56,7 +56,11 @@ describe('ways', () => {
 
 	it('turn each what they begin with, and nothing that they do not show but to lay it to rest', () => {
 		for (const way of ways) {
-			const begun = way.begin({ rack: sampleRack(), image: 'f', fresh: (n) => Array(n).fill(9) });
+			const begun = way.begin({
+				rack: sampleRack(),
+				image: 'f',
+				fresh: (n) => new Array<number>(n).fill(9)
+			});
 			for (const dial of way.dials.slice(0, 1)) expect(Object.keys(begun)).toContain(dial);
 		}
 	});
