@@ -39,6 +39,9 @@ const FLAT = 1e-9;
 
 const BOUND = 30;
 
+/** How far numbers of the answers are moved by a parabola alone. */
+const FAR = 0.5;
+
 /** A gain in log posterior below which one step more reaches the top. */
 const NEAR = 2e-3;
 
@@ -210,6 +213,50 @@ export class Climber {
 			slope: top.slope,
 			seen
 		};
+	}
+
+	/**
+	 * About where the top is for other scales: one step of Newton's method on the parabola of the
+	 * likelihood at a top, which no scale changes. No answer is looked at.
+	 *
+	 * @param at the scales of that top
+	 * @param to the scales that are wanted
+	 */
+	glide(
+		{ x: x0, luck: luck0, seen }: Top,
+		at: Float64Array,
+		to: Float64Array
+	): Pick<Top, 'x' | 'luck' | 'slope'> {
+		const { inner, innerScale } = this.#problem;
+		const { all } = this.own;
+		const [before, after] = [this.#precision(at), this.#precision(to)];
+		this.#slope.set(seen.slope);
+		this.#bend.set(seen.bend);
+		this.#innerBend.set(seen.iBend);
+		this.#innerCross.set(seen.iCross);
+		this.#toCoefficients(x0, seen.slope);
+		for (let i = 0; i < all; i++) {
+			this.#g[i] = (before[i] - after[i]) * x0[i];
+			this.#h[i * all + i] += after[i];
+		}
+		const [outer, closer] = inner
+			? [this.#precisionOf(at[innerScale]), this.#precisionOf(to[innerScale])]
+			: [0, 0];
+		for (let i = 0; i < inner; i++) {
+			this.#innerSlope[i] = (outer - closer) * luck0[i];
+			this.#innerBend[i] += closer;
+		}
+		this.#factorise();
+		const step = new Float64Array(all);
+		const innerStep = new Float64Array(inner);
+		this.#step(step, innerStep);
+		// Tie and factor are logarithms: far off, the parabola says nothing of them.
+		const { coefficients } = this.#problem;
+		const far = step.subarray(coefficients).reduce((most, one) => Math.max(most, Math.abs(one)), 0);
+		const share = Math.min(1, FAR / far);
+		const x = x0.map((one, i) => one + share * step[i]);
+		const luck = luck0.map((one, i) => one + share * innerStep[i]);
+		return { x, luck, slope: this.#scaleSlope(x, luck, to, all) };
 	}
 
 	/** Adds up answers at a place: their log-likelihood, its slope and curvature. */

@@ -174,45 +174,55 @@ const sameShape = (a: Layout, b: Layout): boolean =>
 /** Points of the scales round the top of their posterior, and where to climb from. */
 function scalesAround({ scales: kinds }: Layout, climber: Climber, before?: Fit) {
 	const count = kinds.length;
-	let top: Pick<Top, 'x' | 'luck'> = before?.points[0].top ?? climber.begin();
-	const slopeAt = (scales: Float64Array): Float64Array => {
-		const climbed = climber.climb(scales, top);
-		top = climbed;
-		return climbed.slope.map((slope, i) => slope + beliefSlope(scales[i], kinds[i]));
-	};
 	const middle = before?.points[0].scales.slice() ?? new Float64Array(count).fill(Math.log(0.6));
-	for (let i = 0; i < 20; i++) {
-		const slope = slopeAt(middle);
-		let largest = 0;
-		for (let j = 0; j < count; j++) {
-			const bend = 2 + 2 * Math.exp(2 * middle[j]);
-			const step = Math.max(-0.6, Math.min(0.6, slope[j] / bend));
-			middle[j] = Math.max(-5, Math.min(2, middle[j] + step));
-			largest = Math.max(largest, Math.abs(step));
+	const from: Pick<Top, 'x' | 'luck'> = before?.points[0].top ?? climber.begin();
+	/** The last whole climb, and its scales: what lies near it is told by its parabola. */
+	let base = { at: middle.slice(), top: climber.climb(middle, from) };
+	const slopeAt = (scales: Float64Array): Float64Array =>
+		climber
+			.glide(base.top, base.at, scales)
+			.slope.map((slope, i) => slope + beliefSlope(scales[i], kinds[i]));
+	for (let round = 0; round < 8; round++) {
+		for (let i = 0; i < 20; i++) {
+			const slope = slopeAt(middle);
+			let largest = 0;
+			for (let j = 0; j < count; j++) {
+				const bend = 2 + 2 * Math.exp(2 * middle[j]);
+				const step = Math.max(-0.6, Math.min(0.6, slope[j] / bend));
+				middle[j] = Math.max(-5, Math.min(2, middle[j] + step));
+				largest = Math.max(largest, Math.abs(step));
+			}
+			if (largest < 0.02) break;
 		}
-		if (largest < 0.08) break;
+		const moved = middle.reduce((most, one, i) => Math.max(most, Math.abs(one - base.at[i])), 0);
+		if (moved < 0.08) break;
+		const near = climber.glide(base.top, base.at, middle);
+		base = { at: middle.slice(), top: climber.climb(middle, near) };
 	}
-	const level = slopeAt(middle);
+	const climbed = (scales: Float64Array): Float64Array =>
+		climber
+			.climb(scales, climber.glide(base.top, base.at, scales))
+			.slope.map((slope, i) => slope + beliefSlope(scales[i], kinds[i]));
+	const level = climbed(middle);
 	const bend = Matrix.zeros(count, count);
 	const STEP = 0.25;
 	for (let j = 0; j < count; j++) {
 		const up = middle.slice();
 		up[j] += STEP;
-		const slope = slopeAt(up);
+		const slope = climbed(up);
 		for (let i = 0; i < count; i++) bend.set(i, j, (slope[i] - level[i]) / STEP);
 	}
 	const even = Matrix.add(bend, bend.transpose()).mul(0.5);
 	const { realEigenvalues, eigenvectorMatrix } = count
 		? new EigenvalueDecomposition(even, { assumeSymmetric: true })
 		: { realEigenvalues: [], eigenvectorMatrix: even };
-	const from = top;
 	return pointsOver(count).map(({ at, weight }) => {
 		const scales = middle.slice();
 		at.forEach((z, k) => {
 			const deviation = 1 / Math.sqrt(Math.max(0.6, -realEigenvalues[k]));
 			for (let i = 0; i < count; i++) scales[i] += z * deviation * eigenvectorMatrix.get(i, k);
 		});
-		return { scales, weight, from };
+		return { scales, weight, from: climber.glide(base.top, base.at, scales) };
 	});
 }
 
