@@ -304,6 +304,20 @@ describe('scopesOf', () => {
 		expect(third).toMatchObject({ kind: 'all', count: 5 });
 	});
 
+	it('keeps a subject apart from wordings of another that were compared', () => {
+		const takes = [
+			...run('p', ['a heron', 'a heron at dawn'], [1, 2, 3]),
+			...run('q', ['a heron', 'a heron in fog'], [4]),
+			...run('r', ['a crab'], [1, 2, 3, 4])
+		];
+		const plans = [plan('p', 1), plan('q', 2), plan('r', 3)];
+		const [first, second, third] = scopesOf(plans, takes);
+		expect(first).toMatchObject({ kind: 'words', wordings: 3, count: 8 });
+		expect(new Set(first.takes)).toEqual(new Set(takes.slice(0, 8).map(({ id }) => id)));
+		expect(second).toMatchObject({ kind: 'words', words: 'a crab', count: 4 });
+		expect(third).toMatchObject({ kind: 'all', count: 12 });
+	});
+
 	it('takes all where wordings were compared, and what was chosen before anything', () => {
 		const takes = run('p', ['a heron', 'a crab'], [1, 2]);
 		expect(scopesOf([plan('p', 1)], takes)[0].kind).toBe('all');

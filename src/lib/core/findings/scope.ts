@@ -7,8 +7,10 @@ export interface Scope {
 	/** By id; null for all of the brief. */
 	takes: string[] | null;
 	count: number;
-	/** What all of them were made with, where that is what they have in common. */
+	/** What all of them were made with, or the most of them, where that is what they have in common. */
 	words?: string;
+	/** How many wordings that were compared with each other they were made with. @default 1 */
+	wordings?: number;
 	/** When their run was begun. */
 	at?: number;
 	/** Its place among those of its kind, from 1. */
@@ -18,8 +20,8 @@ export interface Scope {
 const wordsOf = ({ words, settings }: Take): string => words?.wording ?? settings.prompt;
 
 /**
- * Takes that can be judged together, those that usually are first: of several subjects those with the
- * words of the most takes, unless a run compared wordings; else all.
+ * Takes that can be judged together, those that usually are first: of several subjects the one of the
+ * most takes, with all wordings that runs compared it by; else all.
  *
  * @param chosen takes that were chosen elsewhere, by id
  */
@@ -41,7 +43,7 @@ export function scopesOf(
 		put(words, wordsOf(take), take);
 		put(runs, take.planId, take);
 	}
-	const compares = [...runs.values()].some((takes) => new Set(takes.map(wordsOf)).size > 1);
+	const subjects = subjectsOf(words, runs.values());
 	const ids = (takes: readonly Take[]) => takes.map(({ id }) => id);
 	const all: Scope = { id: 'all', kind: 'all', takes: null, count: done.length, place: 1 };
 	const byWords = [...words]
@@ -55,6 +57,18 @@ export function scopesOf(
 			words: text,
 			place: i + 1
 		}));
+	const bySubject = subjects
+		.filter(({ takes }) => subjects.length > 1 && takes.length > 1)
+		.map(({ takes, wordings, most }, i): Scope => ({
+			id: wordings > 1 ? `subject-${i + 1}` : byWords.find((one) => one.words === most)!.id,
+			kind: 'words',
+			takes: ids(takes),
+			count: takes.length,
+			words: most,
+			...(wordings > 1 ? { wordings } : {}),
+			place: i + 1
+		}));
+	const alone = byWords.filter(({ id }) => !bySubject.some((one) => one.id === id));
 	const byRun = [...plans]
 		.sort((a, b) => b.createdAt - a.createdAt)
 		.flatMap(({ id, createdAt, elsewhere }, i): Scope[] => {
@@ -67,9 +81,30 @@ export function scopesOf(
 		...(picked.length > 1
 			? [{ id: 'chosen', kind: 'chosen' as const, takes: picked, count: picked.length, place: 1 }]
 			: []),
-		...(compares || byWords.length < 2 ? [all, ...byWords] : [...byWords, all]),
+		...(bySubject.length < 2 ? [all, ...byWords] : [...bySubject, all, ...alone]),
 		...byRun
 	];
+}
+
+/** Takes by subject, the one of the most takes first: wordings that a run compared are of one subject. */
+function subjectsOf(words: ReadonlyMap<string, Take[]>, runs: Iterable<readonly Take[]>) {
+	const subjectOf = new Map([...words.keys()].map((text) => [text, new Set([text])]));
+	for (const run of runs) {
+		const [first, ...others] = new Set(run.map(wordsOf));
+		const subject = subjectOf.get(first)!;
+		for (const other of others)
+			for (const text of subjectOf.get(other)!) {
+				subject.add(text);
+				subjectOf.set(text, subject);
+			}
+	}
+	return [...new Set(subjectOf.values())]
+		.map((texts) => {
+			const of = [...texts].sort((a, b) => words.get(b)!.length - words.get(a)!.length);
+			const takes = of.flatMap((text) => words.get(text)!).sort((a, b) => a.number - b.number);
+			return { takes, wordings: texts.size, most: of[0] };
+		})
+		.sort((a, b) => b.takes.length - a.takes.length);
 }
 
 /** The takes of a scope; all where there is none. */
