@@ -1,5 +1,4 @@
 <script lang="ts">
-	import { keepAsStart } from './as-start';
 	import { Button } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
 	import { factsOf, stampPicture } from '$lib/core/formats';
@@ -9,6 +8,7 @@
 	import * as store from '$lib/store';
 	import { loadSettings, loadWords } from '$lib/ui/dials';
 	import { door, fileName, saveFile, session, tryAgain, useWork } from '$lib/ui/shared';
+	import { keepAsStart } from './as-start';
 
 	/** What can be done with a take. */
 	let { take }: { take: Take } = $props();

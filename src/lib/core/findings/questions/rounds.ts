@@ -23,7 +23,7 @@ const SEEDS = { least: 2, most: 12 };
 const takesEach = ({ settings }: Known): number =>
 	Math.min(...settings.map(({ takes }) => takes.length));
 
-/** Fresh seeds on which so many settings cost about what all did in the round before. */
+/** Fresh seeds on which so many settings cost about what all did in the first round. */
 export const seedsFor = (all: number, each: number, left: number): number =>
 	Math.max(SEEDS.least, Math.min(SEEDS.most, Math.round((all * each) / Math.max(1, left))));
 
