@@ -29,6 +29,19 @@ function count(rule: Rule, seed: number): Count {
 const percent = (count: number, of: number): string =>
 	of ? `${((100 * count) / of).toFixed(count === of ? 0 : 1)}%` : '\u2013';
 
+/**
+ * Share of differences whose interval covers them, with its standard error over worlds: differences of
+ * one world go together (ratio estimator; Cochran 1977, eq. 2.39, from memory).
+ */
+function coverage(all: Count[]): string {
+	const total = (of: (one: Count) => number) => all.reduce((sum, one) => sum + of(one), 0);
+	const [covered, differences] = [total((one) => one.covered), total((one) => one.differences)];
+	const share = covered / differences;
+	const squares = total((one) => (one.covered - share * one.differences) ** 2);
+	const error = Math.sqrt((squares * all.length) / (all.length - 1)) / differences;
+	return `${percent(covered, differences)} \u00b1 ${(100 * error).toFixed(1)}`;
+}
+
 function row(rule: Rule, all: Count[]): string {
 	const settled = all.filter((one) => one.settled);
 	const clear = settled.filter(({ lead }) => lead >= 1);
@@ -40,10 +53,7 @@ function row(rule: Rule, all: Count[]): string {
 		settled.length ? (sum(({ pairs }) => pairs, settled) / settled.length).toFixed(0) : '\u2013',
 		`${settled.filter(({ loses }) => loses < 0.5).length} of ${settled.length} (${percent(settled.filter(({ loses }) => loses < 0.5).length, settled.length)})`,
 		clear.length ? `${clear.filter(({ right }) => right).length} of ${clear.length}` : '\u2013',
-		percent(
-			sum(({ covered }) => covered),
-			sum(({ differences }) => differences)
-		),
+		coverage(all),
 		percent(all.filter(({ leads }) => leads).length, all.length)
 	];
 	return `| ${cells.join(' | ')} |`;

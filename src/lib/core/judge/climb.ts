@@ -42,8 +42,14 @@ const BOUND = 30;
 /** How far numbers of the answers are moved by a parabola alone. */
 const FAR = 0.5;
 
-/** A gain in log posterior below which one step more reaches the top. */
-const NEAR = 2e-3;
+/** How far off the top a last step without a look may leave the log posterior. */
+const OFF = 3e-5;
+
+/**
+ * A gain in log posterior below which one step more reaches the top. Of a posterior from so many
+ * answers the third term at a step of gain g is about (2g)^(3/2) / (6 sqrt(answers)).
+ */
+const nearOf = (answers: number): number => 0.5 * Math.cbrt(36 * OFF * OFF * Math.max(1, answers));
 
 /** Numbers of the answers as they are used, from what is fitted: gaps, tie and factor are logarithms. */
 function numbersOf(x: Float64Array, own: Own, levels: number) {
@@ -82,9 +88,11 @@ export class Climber {
 	readonly #c: Float64Array;
 	readonly #worth: Float64Array;
 	readonly #weak: (Weak | null)[];
+	readonly #near: number;
 
 	constructor(problem: Problem) {
 		this.#problem = problem;
+		this.#near = nearOf(problem.answers);
 		this.own = ownOf(problem);
 		this.#cuts = problem.free.cuts ? problem.levels - 1 : 0;
 		this.#wide = problem.features + this.#cuts + 3;
@@ -150,7 +158,7 @@ export class Climber {
 			};
 			go(1);
 			// So near the top the posterior is its parabola: what a look would say is known.
-			if (gain < NEAR) {
+			if (gain < this.#near) {
 				height += gain;
 				break;
 			}
