@@ -4,7 +4,7 @@
  * `src/lib/service/standins/describe/learned.json` and prints how often they are right on scenes that
  * they were not fitted to. About ten minutes on two threads.
  */
-import { writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
 import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { stream } from '../src/lib/core/random';
@@ -236,9 +236,11 @@ const report = facets.map((facet) => {
 	};
 });
 console.table(report);
+const FILE = 'src/lib/service/standins/describe/learned.json';
 writeFileSync(
-	'src/lib/service/standins/describe/learned.json',
+	FILE,
 	JSON.stringify({
+		...(JSON.parse(readFileSync(FILE, 'utf8')) as object),
 		means: [...means].map((v) => Number(v.toPrecision(5))),
 		deviations: [...deviations].map((v) => Number(v.toPrecision(5))),
 		facets: stored

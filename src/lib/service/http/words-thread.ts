@@ -1,3 +1,4 @@
+import { makeSurface } from './surface';
 import { describePicture, readPrompt } from '$lib/service/standins';
 import { fullerVersions } from '$lib/core/wording';
 import type { Description, FullerRequest, FullerVersions, Reading } from '$lib/core/contract';
@@ -23,7 +24,7 @@ export default function work(task: WordsTask): WordsResult {
 			return { versions: fullerVersions(task.request) };
 		case 'description': {
 			const { pixels, width, height } = task.picture;
-			return describePicture(new Uint8Array(pixels), width, height);
+			return describePicture(new Uint8Array(pixels), width, height, makeSurface);
 		}
 	}
 }

@@ -9,7 +9,10 @@ import { scenesFor, type Scene } from './scenes';
 export const LATENT_SCALE = 8;
 
 /** How finely latents are painted before they are averaged: painted pixels to a latent pixel. */
-const OVERSAMPLING = 2;
+export const OVERSAMPLING = 2;
+
+/** For so many pictures brought along a book keeps the scenes that they call up. */
+const MOST_BESIDES = 8;
 
 /** What a model remembers for one prompt at one frame size. Shared by all takes that ask for it. */
 export interface SceneBook {
@@ -22,9 +25,18 @@ export interface SceneBook {
 	latents: Float32Array[];
 	/** One scene at full size, `width * height * 3` bytes; painted when first asked for. */
 	painting(k: number): Uint8Array;
+	/** What it was painted from. */
+	character: Character;
+	reading: Reading;
+	makeSurface: MakeSurface;
+	/** Scenes besides these, by a name of their own; chosen when first asked for. */
+	more(name: string, choose: () => Scene[]): MoreScenes;
 	/** Bytes held, growing as scenes are painted. */
 	bytes(): number;
 }
+
+/** Scenes that a picture brought along calls up. */
+export type MoreScenes = Pick<SceneBook, 'scenes' | 'latents' | 'painting'>;
 
 export interface BookOptions {
 	/** Adapters and their weights. @default none */
@@ -59,27 +71,55 @@ export function openBook(
 	makeSurface: MakeSurface,
 	{ inUse = [], tiled = false, onPaint }: BookOptions = {}
 ): SceneBook {
-	const scenes = scenesFor(character, reading, tiled ? 0 : crowdingOf(character, width, height));
 	const latentWidth = width / LATENT_SCALE;
 	const latentHeight = height / LATENT_SCALE;
-	const latents = scenes.map((scene) => {
-		onPaint?.();
-		const [w, h] = [latentWidth * OVERSAMPLING, latentHeight * OVERSAMPLING];
-		const painting = paintScene(scene, w, h, makeSurface, inUse);
-		return toLatent(painting, latentWidth, latentHeight, OVERSAMPLING);
+	const paintings = new Map<Scene, Uint8Array>();
+	const paintingOf = (scene: Scene): Uint8Array => {
+		let painting = paintings.get(scene);
+		painting ??= paintScene(scene, width, height, makeSurface, inUse);
+		paintings.set(scene, painting);
+		return painting;
+	};
+	const remember = (scenes: Scene[]): MoreScenes => ({
+		scenes,
+		latents: scenes.map((scene) => {
+			onPaint?.();
+			const [w, h] = [latentWidth * OVERSAMPLING, latentHeight * OVERSAMPLING];
+			const painting = paintScene(scene, w, h, makeSurface, inUse);
+			return toLatent(painting, latentWidth, latentHeight, OVERSAMPLING);
+		}),
+		painting: (k) => paintingOf(scenes[k])
 	});
-	const paintings: (Uint8Array | undefined)[] = [];
+	const own = remember(
+		scenesFor(character, reading, tiled ? 0 : crowdingOf(character, width, height))
+	);
+	const besides = new Map<string, MoreScenes>();
+	const sum = (lists: readonly { byteLength: number }[]) =>
+		lists.reduce((total, { byteLength }) => total + byteLength, 0);
 	return {
 		width,
 		height,
 		latentWidth,
 		latentHeight,
-		scenes,
-		latents,
-		painting: (k) => (paintings[k] ??= paintScene(scenes[k], width, height, makeSurface, inUse)),
+		...own,
+		character,
+		reading,
+		makeSurface,
+		more: (name, choose) => {
+			let more = besides.get(name);
+			if (!more) {
+				if (besides.size >= MOST_BESIDES) {
+					const [first, old] = [...besides][0];
+					besides.delete(first);
+					for (const scene of old.scenes) paintings.delete(scene);
+				}
+				besides.set(name, (more = remember(choose())));
+			}
+			return more;
+		},
 		bytes: () =>
-			latents.reduce((sum, latent) => sum + latent.byteLength, 0) +
-			paintings.reduce((sum, painting) => sum + (painting?.byteLength ?? 0), 0)
+			[own, ...besides.values()].reduce((total, { latents }) => total + sum(latents), 0) +
+			sum([...paintings.values()])
 	};
 }
 

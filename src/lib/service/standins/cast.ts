@@ -13,6 +13,8 @@ export interface Actor {
 	aloft: boolean;
 }
 
+type Staged = NonNullable<Scene['staged']>;
+
 /** How tall a part stands alone. */
 function sizeOf({ subject }: Part, scene: Scene, stage: Stage): number {
 	const size = subject.size * 1000 * scene.scale * scene.framing.size;
@@ -46,6 +48,59 @@ const COMPRESSED = 0.36;
 
 /** Everyone in a scene, the farthest first. */
 export function actorsOf(scene: Scene, stage: Stage): Actor[] {
+	if (scene.cutting) return [];
+	const actors = atEase(scene, stage);
+	return scene.staged ? fitted(actors, scene.staged, stage) : actors;
+}
+
+/** How much taller or wider than a box its actors may be. */
+const BEYOND = 1.3;
+
+/** Actors moved and scaled so that together they cover as much as a box does, with their feet at its foot. */
+function fitted(actors: Actor[], { box, drawn }: Staged, stage: Stage): Actor[] {
+	const covers = actors.map(({ part, x, y, size, mirror }) => {
+		const { left, right, top, bottom } = drawn(part.subject);
+		const [from, to] = mirror ? [-right, -left] : [left, right];
+		return {
+			left: x + from * size,
+			right: x + to * size,
+			top: y + top * size,
+			bottom: y + bottom * size
+		};
+	});
+	const all = {
+		left: Math.min(...covers.map(({ left }) => left)),
+		right: Math.max(...covers.map(({ right }) => right)),
+		top: Math.min(...covers.map(({ top }) => top)),
+		bottom: Math.max(...covers.map(({ bottom }) => bottom))
+	};
+	const [wide, high] = [
+		(box.right - box.left) * stage.width,
+		(box.bottom - box.top) * stage.height
+	];
+	// As large an area, but neither much taller or wider nor beyond the frame.
+	const scale = Math.min(
+		(BEYOND * high) / (all.bottom - all.top),
+		(BEYOND * wide) / (all.right - all.left),
+		Math.sqrt((wide * high) / ((all.right - all.left) * (all.bottom - all.top))),
+		(stage.height * 0.96) / (all.bottom - all.top),
+		(stage.width * 0.98) / (all.right - all.left)
+	);
+	const half = ((all.right - all.left) / 2) * scale;
+	const middle = ((box.left + box.right) / 2) * stage.width;
+	const x = Math.min(stage.width - half, Math.max(half, middle));
+	// Taller than the box, it reaches as far above it as below, but for its foot, which stays on its ground.
+	const foot = Math.max(box.bottom * stage.height, (all.bottom - all.top) * scale);
+	return actors.map((actor) => ({
+		...actor,
+		x: x + (actor.x - (all.left + all.right) / 2) * scale,
+		y: foot + (actor.y - all.bottom) * scale,
+		size: actor.size * scale
+	}));
+}
+
+/** Everyone where the prompt alone would have them. */
+function atEase(scene: Scene, stage: Stage): Actor[] {
 	const { lead, partner } = scene;
 	const random = stage.random.branch('cast');
 	const leadSize = sizeOf(lead, scene, stage);
@@ -161,6 +216,7 @@ function crowd(
 
 /** The point that the camera goes to. */
 export function focusOf(scene: Scene, stage: Stage, actors: readonly Actor[]): Point {
+	if (!actors.length) return [stage.subjectX, stage.horizon];
 	const leads = actors.filter(({ part }) => part.subject === scene.lead.subject);
 	const [lead] = leads.length ? leads : actors;
 	const x = actors.reduce((sum, a) => sum + a.x, 0) / actors.length;

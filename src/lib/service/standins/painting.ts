@@ -2,6 +2,7 @@ import { hash32, stream } from '$lib/core/random';
 import { adapt, type InUse } from './adapters';
 import { actorsOf, focusOf, type Actor } from './cast';
 import { mix, rgb } from './colour';
+import { paste, surround } from './cutout';
 import { finishBy } from './hand';
 import { write } from './lettering';
 import type { MakeSurface, Surface } from './pen';
@@ -101,6 +102,8 @@ export function paintScene(
 	});
 	const painting = scene.medium.finish(plate());
 	finishBy(painting, scene, width, height, unit);
+	if (scene.within) surround(painting, width, height, scene.within);
+	if (scene.cutting) paste(painting, width, height, scene.cutting);
 	for (const thing of scene.uninvited) thing.spoil?.(painting, width, height, unit);
 	adapt(painting, plate, width, height, inUse);
 	return painting;

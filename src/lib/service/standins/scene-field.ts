@@ -1,8 +1,9 @@
 import type { TakeSettings } from '$lib/core/contract';
-import { LATENT_SCALE, toLatent, type SceneBook } from './book';
+import { LATENT_SCALE, toLatent, type MoreScenes, type SceneBook } from './book';
 import type { Bitmap, Materials } from './materials';
 import { readNegative } from './reading';
 import { agreementOf, contours } from './references';
+import { restaged, withContent } from './restaging';
 import { negativePriors, priors } from './scenes';
 
 /** All scenes that a take is made from: the model's own, and the pictures that it brings along. */
@@ -27,6 +28,18 @@ export interface SceneField {
 /** The c of a start picture's deviation, set so that a strength of one half keeps about half of it. */
 const LOOSENING = 1.6;
 
+/** From this strength on a start picture is no scene itself: what is staged like it stands for it. */
+const GIVEN_UP = 0.35;
+
+/**
+ * How far scenes that are staged like a picture are ahead of all others, in logarithms of odds at a
+ * strength of one half: a stage of its own at 0.5, hardly any at 0.8, none at 1.
+ */
+const STAGED = 45;
+const MOST_STAGED = 8;
+const stagedOdds = (strength: number): number =>
+	Math.exp(STAGED * Math.min(MOST_STAGED, ((1 - strength) / strength) ** 2)) - 1;
+
 /** How firmly an outline moves weight to scenes whose contours agree. */
 const OUTLINE = 10;
 
@@ -41,11 +54,11 @@ const OUTLINE = 10;
 export function sceneField(
 	settings: TakeSettings,
 	book: SceneBook,
-	{ start, references = [], taught = [] }: Materials
+	{ start, fit = 'fill', mask, references = [], taught = [] }: Materials
 ): SceneField {
-	const own = book.scenes.length;
 	const latents = [...book.latents];
-	const brought: Bitmap[] = [];
+	/** Where each scene's painting comes from. */
+	const paintings = book.scenes.map((_, k) => () => book.painting(k));
 	const prior = [...priors(book.scenes)];
 	const negativePrior = [...negativePriors(book.scenes, readNegative(settings.negative))];
 	const showing = book.scenes.map((scene) => (scene.prompted ? scene.prior : 0));
@@ -54,15 +67,23 @@ export function sceneField(
 	const asLatent = (bitmap: Bitmap) =>
 		toLatent(bitmap.pixels, book.latentWidth, book.latentHeight, LATENT_SCALE);
 	// A picture weighs the same on both sides of guidance, which then neither seeks nor shuns it.
-	const bring = (bitmap: Bitmap, weight: number) => {
-		brought.push(bitmap);
-		latents.push(asLatent(bitmap));
+	const bring = (latent: Float32Array, painting: () => Uint8Array, weight: number) => {
+		paintings.push(painting);
+		latents.push(latent);
 		prior.push(weight);
 		negativePrior.push(weight);
 		showing.push(weight);
 		straying.push(0);
 		return latents.length - 1;
 	};
+	const picture = (bitmap: Bitmap, weight: number) =>
+		bring(asLatent(bitmap), () => bitmap.pixels, weight);
+	const callUp = (more: MoreScenes, weight: number) =>
+		more.latents.forEach((latent, k) =>
+			bring(latent, () => more.painting(k), weight / more.latents.length)
+		);
+	/** A share of all weights as odds against the rest. */
+	const odds = (share: number) => share / Math.max(0.02, 1.02 - share);
 
 	for (const { bitmap, use, weight } of references) {
 		if (use === 'outline') {
@@ -85,26 +106,34 @@ export function sceneField(
 			moved.forEach((factor, k) => {
 				if (book.scenes[k].prompted) prior[k] *= (factor * before) / after;
 			});
+			if (weight > 0) callUp(restaged(book, bitmap), prompted * stagedOdds(1 - weight / 2));
 		}
 		if (use === 'content' && weight > 0) {
-			bring(bitmap, (prompted * weight) / Math.max(0.02, 1.02 - weight));
+			callUp(withContent(book, bitmap), prompted * odds(weight));
 		}
 	}
 	for (const { pictures, weight } of taught) {
 		if (weight === 0) continue;
-		const each = (prompted * weight) / Math.max(0.02, 1.02 - weight) / pictures.length;
-		for (const picture of pictures) bring(picture, each);
+		for (const one of pictures) picture(one, (prompted * odds(weight)) / pictures.length);
 	}
 	const ownSpread = new Map<number, number>();
 	const strength = settings.start?.strength ?? 1;
 	if (start && strength < 1) {
-		ownSpread.set(bring(start, prompted), (LOOSENING * strength) / (1 - strength));
+		// A larger copy and an area made again keep their place: nothing is staged anew.
+		const staged = strength > 0 && fit === 'fill' && !mask;
+		if (staged) callUp(restaged(book, start), prompted * stagedOdds(strength));
+		const left = 1 - strength / GIVEN_UP;
+		if (left > 0 || !staged)
+			ownSpread.set(
+				picture(start, prompted * (staged ? left * (1 + stagedOdds(strength)) : 1)),
+				(LOOSENING * strength) / (1 - strength)
+			);
 	}
 	return {
 		width: book.latentWidth,
 		height: book.latentHeight,
 		latents,
-		painting: (k) => (k < own ? book.painting(k) : brought[k - own].pixels),
+		painting: (k) => paintings[k](),
 		prior: Float64Array.from(prior),
 		negativePrior: Float64Array.from(negativePrior),
 		showing: Float64Array.from(showing),

@@ -7,9 +7,11 @@ import { lights, underWeather, type Light } from './repertoire/lights';
 import { media, type Medium } from './repertoire/media';
 import type { Mood } from './repertoire/moods';
 import { places, type Place } from './repertoire/places';
-import { study, subjects } from './repertoire/subjects';
+import { study, subjects, type Subject } from './repertoire/subjects';
 import { uninvited, type Uninvited } from './repertoire/uninvited';
 import type { Relation } from './repertoire/words';
+import type { Bitmap } from './materials';
+import type { Box } from './sighting';
 
 /** One scene that a model knows: everything needed to paint it at any size. */
 export interface Scene {
@@ -31,6 +33,12 @@ export interface Scene {
 	facing: 1 | -1;
 	/** Moves the horizon, as a share of the height. */
 	horizonShift: number;
+	/** What its actors are fitted into, as shares of the frame, and what a subject covers as it is drawn. */
+	staged?: { box: Box; drawn: (subject: Subject) => Box };
+	/** A picture that goes on round a box of it: the scene itself is seen inside alone. */
+	within?: { bitmap: Bitmap; box: Box };
+	/** A picture whose main thing stands in it, cut out, instead of its actors. */
+	cutting?: Bitmap;
 	/** How many more of its subject it shows, since its frame is larger than the model's own. */
 	again: number;
 	/** On which side of the subject the light stands. */

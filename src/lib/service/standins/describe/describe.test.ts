@@ -37,7 +37,7 @@ function made(i: number) {
 describe('words from a picture', () => {
 	const answers = Array.from({ length: 14 }, (_, i) => {
 		const { picture, width, height, ...truth } = made(i);
-		return { truth, says: describePicture(picture, width, height).phrases };
+		return { truth, says: describePicture(picture, width, height, makeSurface).phrases };
 	});
 	const of = (says: (typeof answers)[number]['says'], facet: string) =>
 		says.filter((one) => one.facet === facet);
@@ -63,8 +63,10 @@ describe('words from a picture', () => {
 
 	it('are the same for the same picture, and given for any picture', () => {
 		const grey = new Uint8Array(64 * 40 * 3).fill(128);
-		expect(describePicture(grey, 64, 40)).toEqual(describePicture(grey, 64, 40));
-		expect(() => describePicture(new Uint8Array(3), 1, 1)).not.toThrow();
+		expect(describePicture(grey, 64, 40, makeSurface)).toEqual(
+			describePicture(grey, 64, 40, makeSurface)
+		);
+		expect(() => describePicture(new Uint8Array(3), 1, 1, makeSurface)).not.toThrow();
 	});
 });
 

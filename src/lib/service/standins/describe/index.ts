@@ -1,10 +1,12 @@
 import type { Description } from '$lib/core/contract';
+import type { MakeSurface } from '../pen';
 import { framings } from '../repertoire/framings';
 import { lights } from '../repertoire/lights';
 import { media } from '../repertoire/media';
 import { moods } from '../repertoire/moods';
 import { places } from '../repertoire/places';
 import { subjects } from '../repertoire/subjects';
+import { searched, sightings, type Sighting } from '../sighting';
 import { FEATURES, featuresOf, lookedAt } from './features';
 import { unpackFacet, type LearnedFacet, type StoredLearning } from './learned';
 import learned from './learned.json';
@@ -18,6 +20,85 @@ let facets: LearnedFacet[] | undefined;
 const MOST = 4;
 const LEAST = 0.1;
 
+/** What tells subjects apart in a picture, before both kinds of evidence are weighed together. */
+export interface SubjectEvidence {
+	ids: string[];
+	/** Log-likelihood of each by looks, before any temperature. */
+	looks: number[];
+	/** Where the contours of each agree best, and how well. */
+	seen: Sighting[];
+}
+
+const standardised = (pixels: Uint8Array, width: number, height: number) => {
+	const small = lookedAt(pixels, width, height);
+	return featuresOf(small.pixels, small.width, small.height).map(
+		(v, i) => (v - stored.means[i]) / stored.deviations[i]
+	);
+};
+
+const facetOf = (facet: string): LearnedFacet =>
+	(facets ??= stored.facets.map(unpackFacet)).find((one) => one.facet === facet)!;
+
+/** Gathers what tells subjects apart in a picture. */
+export function evidenceOfSubject(
+	pixels: Uint8Array,
+	width: number,
+	height: number,
+	makeSurface: MakeSurface
+): SubjectEvidence {
+	const subject = facetOf('subject');
+	const likelihoods = posterior(
+		{ ...subject, temperature: 1 },
+		standardised(pixels, width, height)
+	);
+	const small = searched(pixels, width, height);
+	const all = sightings(small.pixels, small.width, small.height, makeSurface);
+	return {
+		ids: subject.ids,
+		looks: likelihoods.map((v) => Math.log(Math.max(v, 1e-12))),
+		seen: subject.ids.map((id) => all.find((one) => one.subject.id === id)!)
+	};
+}
+
+/** A subject that a picture may show: how likely, and where it would be. */
+export interface Seen extends Sighting {
+	likelihood: number;
+}
+
+/**
+ * The subjects that a picture may show, the likeliest first: by looks and by contours, both weighed
+ * as they tell takes of known subjects apart (multinomial logistic regression on two scores).
+ */
+export function subjectsIn({ ids, looks, seen }: SubjectEvidence): Seen[] {
+	const { means, deviations, byLooks, byContours } = stored.contours;
+	const scores = ids.map(
+		(_, k) => byLooks * looks[k] + (byContours * (seen[k].score - means[k])) / deviations[k]
+	);
+	const top = Math.max(...scores);
+	const odds = scores.map((score) => Math.exp(score - top));
+	const total = odds.reduce((sum, v) => sum + v, 0);
+	return seen
+		.map((one, k) => ({ ...one, likelihood: odds[k] / total }))
+		.sort((a, b) => b.likelihood - a.likelihood);
+}
+
+/** The members of other facets that are likelier than not. */
+export function likeliest(
+	pixels: Uint8Array,
+	width: number,
+	height: number
+): Partial<Record<string, string>> {
+	const features = standardised(pixels, width, height);
+	return Object.fromEntries(
+		['place', 'light', 'medium'].flatMap((facet) => {
+			const one = facetOf(facet);
+			const chances = posterior(one, features);
+			const best = chances.indexOf(Math.max(...chances));
+			return chances[best] > 0.5 ? [[facet, one.ids[best]]] : [];
+		})
+	);
+}
+
 /**
  * Says what a picture shows: for each facet of the repertoire the likelihood of every member under
  * Gaussian classes with one covariance, fitted to pictures painted from the repertoire (Fisher 1936;
@@ -26,15 +107,24 @@ const LEAST = 0.1;
  *
  * @param pixels red, green, blue bytes, row by row
  */
-export function describePicture(pixels: Uint8Array, width: number, height: number): Description {
+export function describePicture(
+	pixels: Uint8Array,
+	width: number,
+	height: number,
+	makeSurface: MakeSurface
+): Description {
 	facets ??= stored.facets.map(unpackFacet);
-	const small = lookedAt(pixels, width, height);
-	const features = featuresOf(small.pixels, small.width, small.height).map(
-		(v, i) => (v - stored.means[i]) / stored.deviations[i]
+	const features = standardised(pixels, width, height);
+	const subject = new Map(
+		subjectsIn(evidenceOfSubject(pixels, width, height, makeSurface)).map((one) => [
+			one.subject.id,
+			one.likelihood
+		])
 	);
 	return {
 		phrases: facets.flatMap((one) => {
-			const likelihoods = posterior(one, features);
+			const likelihoods =
+				one.facet === 'subject' ? one.ids.map((id) => subject.get(id)!) : posterior(one, features);
 			return one.ids
 				.map((id, k) => ({
 					facet: one.facet,

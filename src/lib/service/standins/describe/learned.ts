@@ -28,6 +28,8 @@ export interface StoredLearning {
 	means: number[];
 	deviations: number[];
 	facets: StoredFacet[];
+	/** Of the agreement of contours with each subject, in the order of the facet: mean, deviation, weights. */
+	contours: { means: number[]; deviations: number[]; byLooks: number; byContours: number };
 }
 
 /** Reads the weights of a stored facet. */

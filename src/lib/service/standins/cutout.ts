@@ -1,0 +1,168 @@
+import { oklab } from '$lib/core/measure';
+import type { Bitmap } from './materials';
+import { blur } from './repertoire/media';
+import { searched, type Box } from './sighting';
+
+/** How far off its surroundings something must lie, in deviations, to stand out. */
+const STANDS_OUT = 2.2;
+
+/**
+ * What stands out in a picture: how much of every place belongs to the largest thing whose colours
+ * are not those at the picture's sides in the same height, nearer its middle counting for more.
+ *
+ * @returns a small map, 0 to 1
+ */
+export function standingOut({ pixels, width, height }: Bitmap): {
+	width: number;
+	height: number;
+	share: Float32Array;
+} {
+	const small = searched(pixels, width, height);
+	const [w, h] = [small.width, small.height];
+	const lab = new Float32Array(w * h * 3);
+	for (let p = 0; p < w * h; p++)
+		lab.set(oklab(small.pixels[p * 3], small.pixels[p * 3 + 1], small.pixels[p * 3 + 2]), p * 3);
+	const side = Math.max(2, Math.round(w * 0.1));
+	const out = new Uint8Array(w * h);
+	for (let y = 0; y < h; y++) {
+		const [mean, square] = [new Float64Array(3), new Float64Array(3)];
+		let n = 0;
+		for (let v = Math.max(0, y - 2); v <= Math.min(h - 1, y + 2); v++)
+			for (let i = 0; i < 2 * side; i++, n++) {
+				const p = v * w + (i < side ? i : w - 1 - (i - side));
+				for (let c = 0; c < 3; c++) {
+					mean[c] += lab[p * 3 + c];
+					square[c] += lab[p * 3 + c] ** 2;
+				}
+			}
+		for (let x = 0; x < w; x++) {
+			let apart = 0;
+			for (let c = 0; c < 3; c++) {
+				const middle = mean[c] / n;
+				const variance = Math.max(4e-4, square[c] / n - middle ** 2);
+				apart += (lab[(y * w + x) * 3 + c] - middle) ** 2 / variance;
+			}
+			const off = Math.hypot((x / w - 0.5) * 2, (y / h - 0.5) * 2);
+			if (Math.sqrt(apart / 3) > STANDS_OUT * (0.6 + 0.6 * off)) out[y * w + x] = 1;
+		}
+	}
+	const largest = largestOf(out, w, h);
+	return { width: w, height: h, share: blur(largest, w, h, 1) };
+}
+
+/** The largest of the connected regions that are set. */
+function largestOf(set: Uint8Array, width: number, height: number): Float32Array {
+	const region = new Int32Array(set.length);
+	let best: number[] = [];
+	for (let from = 0, id = 1; from < set.length; from++) {
+		if (!set[from] || region[from]) continue;
+		const reached = [from];
+		region[from] = id;
+		for (const p of reached) {
+			const x = p % width;
+			for (const q of [
+				x > 0 ? p - 1 : -1,
+				x + 1 < width ? p + 1 : -1,
+				p - width,
+				p + width < width * height ? p + width : -1
+			])
+				if (q >= 0 && set[q] && !region[q]) {
+					region[q] = id;
+					reached.push(q);
+				}
+		}
+		if (reached.length > best.length) best = reached;
+		id++;
+	}
+	const out = new Float32Array(set.length);
+	for (const p of best) out[p] = 1;
+	return out;
+}
+
+const cut = new WeakMap<Bitmap, ReturnType<typeof standingOut>>();
+
+/** Lays what stands out in a picture over a painting of any size, at its own place. */
+export function paste(painting: Uint8Array, width: number, height: number, bitmap: Bitmap): void {
+	let map = cut.get(bitmap);
+	if (!map) cut.set(bitmap, (map = standingOut(bitmap)));
+	const at = (u: number, v: number) => map.share[v * map.width + u];
+	for (let y = 0; y < height; y++) {
+		const v = Math.max(0, Math.min(map.height - 1, ((y + 0.5) / height) * map.height - 0.5));
+		const [v0, fv] = [Math.floor(v), v % 1];
+		const v1 = Math.min(map.height - 1, v0 + 1);
+		const sy = Math.floor(((y + 0.5) / height) * bitmap.height);
+		for (let x = 0; x < width; x++) {
+			const u = Math.max(0, Math.min(map.width - 1, ((x + 0.5) / width) * map.width - 0.5));
+			const [u0, fu] = [Math.floor(u), u % 1];
+			const u1 = Math.min(map.width - 1, u0 + 1);
+			const share =
+				(at(u0, v0) * (1 - fu) + at(u1, v0) * fu) * (1 - fv) +
+				(at(u0, v1) * (1 - fu) + at(u1, v1) * fu) * fv;
+			// The blurred edge is drawn in, so that no rim of the old surroundings comes along.
+			const own = Math.max(0, Math.min(1, share * 2.5 - 1.25));
+			if (!own) continue;
+			const from = (sy * bitmap.width + Math.floor(((x + 0.5) / width) * bitmap.width)) * 3;
+			const to = (y * width + x) * 3;
+			for (let c = 0; c < 3; c++)
+				painting[to + c] += own * (bitmap.pixels[from + c] - painting[to + c]);
+		}
+	}
+}
+
+/** How softly a scene passes into the picture round it, as a share of the frame's shorter side. */
+const SOFT = 0.09;
+
+/** How much of a scene is seen at a place: 1 inside a box, less towards its edge, 0 beyond. */
+export function insideOf(
+	{ left, right, top, bottom }: Box,
+	width: number,
+	height: number
+): (x: number, y: number) => number {
+	const soft = SOFT * Math.min(width, height);
+	return (x, y) => {
+		const beyond = Math.hypot(
+			Math.max(left * width - x, 0, x - right * width),
+			Math.max(top * height - y, 0, y - bottom * height)
+		);
+		const t = Math.max(0, 1 - beyond / soft);
+		return t * t * (3 - 2 * t);
+	};
+}
+
+/** Lets a picture go on round a box of a painting of any size. */
+export function surround(
+	painting: Uint8Array,
+	width: number,
+	height: number,
+	{ bitmap, box }: { bitmap: Bitmap; box: Box }
+): void {
+	const inside = insideOf(box, width, height);
+	const round = scaled(bitmap, width, height);
+	for (let y = 0, i = 0; y < height; y++)
+		for (let x = 0; x < width; x++, i += 3) {
+			const own = inside(x + 0.5, y + 0.5);
+			for (let c = 0; c < 3; c++)
+				painting[i + c] = Math.round(round[i + c] + own * (painting[i + c] - round[i + c]));
+		}
+}
+
+/** A picture's pixels at another size: averaged where it becomes smaller. */
+function scaled({ pixels, width, height }: Bitmap, w: number, h: number): Uint8Array {
+	if (w === width && h === height) return pixels;
+	const out = new Uint8Array(w * h * 3);
+	for (let y = 0, o = 0; y < h; y++) {
+		const top = Math.floor((y * height) / h);
+		const bottom = Math.max(top + 1, Math.floor(((y + 1) * height) / h));
+		for (let x = 0; x < w; x++, o += 3) {
+			const left = Math.floor((x * width) / w);
+			const right = Math.max(left + 1, Math.floor(((x + 1) * width) / w));
+			for (let c = 0; c < 3; c++) {
+				let sum = 0;
+				for (let v = top; v < bottom; v++)
+					for (let u = left; u < right; u++) sum += pixels[(v * width + u) * 3 + c];
+				out[o + c] = Math.round(sum / ((bottom - top) * (right - left)));
+			}
+		}
+	}
+	return out;
+}
