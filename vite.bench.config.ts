@@ -13,6 +13,7 @@ export default mergeConfig(thread, {
 				models: 'bench/models.ts',
 				dials: 'bench/dials.ts',
 				restaging: 'bench/restaging.ts',
+				ways: 'bench/ways.ts',
 				stress: 'bench/stress.ts',
 				learn: 'bench/learn.ts',
 				words: 'bench/words.ts',

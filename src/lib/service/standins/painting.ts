@@ -11,6 +11,7 @@ import { mound } from './repertoire/places';
 import type { Scene } from './scenes';
 import { paintMist, paintRain, paintSky, paintSnow } from './sky';
 import { Stage, type Point } from './stage';
+import { tone } from './toning';
 
 /**
  * Paints a scene at a size in pixels.
@@ -102,6 +103,7 @@ export function paintScene(
 	});
 	const painting = scene.medium.finish(plate());
 	finishBy(painting, scene, width, height, unit);
+	if (scene.tonedLike) tone(painting, width, height, scene.tonedLike);
 	if (scene.within) surround(painting, width, height, scene.within);
 	if (scene.cutting) paste(painting, width, height, scene.cutting);
 	for (const thing of scene.uninvited) thing.spoil?.(painting, width, height, unit);

@@ -18,17 +18,25 @@ const HORIZONS = [-0.2, -0.12, -0.06, 0, 0.06, 0.12, 0.2];
 /**
  * Scenes of the prompt staged like a picture: its main things where the picture's stand and as large,
  * horizon and light as they lie there. Where the prompt is silent on place or light, those of the
- * picture are taken, as far as they can be told. Many stagings are painted at latent size and compared
+ * picture are taken, as far as they can be told, and its broad light and colour come along. Many stagings are painted at latent size and compared
  * with the picture, by colour and by contours; the nearest few are remembered.
+ *
+ * @param lends an outline brings neither place nor light nor colour along
  */
-export function restaged(book: SceneBook, bitmap: Bitmap): MoreScenes {
-	return book.more(`restaged|${nameOf(bitmap)}`, () => {
+export function restaged(
+	book: SceneBook,
+	bitmap: Bitmap,
+	lends: 'everything' | 'outline' = 'everything'
+): MoreScenes {
+	return book.more(`restaged ${lends}|${nameOf(bitmap)}`, () => {
 		const { character, reading, latentWidth, latentHeight, makeSurface } = book;
 		const staging = stagingOf(bitmap, makeSurface);
 		const told = {
 			...reading,
-			place: reading.place ?? staging.place,
-			light: reading.light ?? staging.light
+			...(lends === 'everything' && {
+				place: reading.place ?? staging.place,
+				light: reading.light ?? staging.light
+			})
 		};
 		const own = scenesFor(character, told).filter(({ prompted }) => prompted);
 		const random = stream(`restaged|${own[0].key}`);
@@ -64,12 +72,16 @@ export function restaged(book: SceneBook, bitmap: Bitmap): MoreScenes {
 			return { scene, painted, near };
 		});
 		const best = judged.sort((a, b) => b.near - a.near).slice(0, PAINTED);
+		if (lends === 'outline') return best.map(({ scene }) => scene);
 		// The nearest has the picture itself round its actors, where that fits.
 		const [{ scene, painted }, ...others] = best;
 		const box = roomFor(scene.staged!.box);
 		const off = outside(painted, wanted, box, latentWidth, latentHeight);
 		const within = off > LIKE_ENOUGH ? {} : { within: { bitmap, box } };
-		return [{ ...scene, ...within }, ...others.map((one) => one.scene)];
+		return [{ ...scene, ...within }, ...others.map((one) => one.scene)].map((one) => ({
+			...one,
+			tonedLike: bitmap
+		}));
 	});
 }
 
@@ -116,8 +128,9 @@ function clean(scene: Scene): Scene {
 	};
 }
 
-/** A reference's subject counts as known from this chance on. */
+/** A reference's subject counts as known from this chance on, if its contours are there at all. */
 const KNOWN = 0.5;
+const FIRM = 3;
 const CONTENTS = 6;
 
 /**
@@ -128,7 +141,8 @@ export function withContent(book: SceneBook, bitmap: Bitmap): MoreScenes {
 	return book.more(`content|${nameOf(bitmap)}`, () => {
 		const { character, reading, makeSurface } = book;
 		const [first] = stagingOf(bitmap, makeSurface).seen;
-		const known = first.likelihood >= KNOWN;
+		const known = first.likelihood >= KNOWN && first.firm >= FIRM;
+
 		const scenes = scenesFor(
 			character,
 			known

@@ -106,7 +106,8 @@ export function sceneField(
 			moved.forEach((factor, k) => {
 				if (book.scenes[k].prompted) prior[k] *= (factor * before) / after;
 			});
-			if (weight > 0) callUp(restaged(book, bitmap), prompted * stagedOdds(1 - weight / 2));
+			if (weight > 0)
+				callUp(restaged(book, bitmap, 'outline'), prompted * stagedOdds(1 - 0.4 * weight));
 		}
 		if (use === 'content' && weight > 0) {
 			callUp(withContent(book, bitmap), prompted * odds(weight));

@@ -12,6 +12,7 @@ import {
 	type SceneBook
 } from './index';
 import { firstNoise, slerp } from './noise';
+import { evidenceOfSubject, subjectsIn } from './describe';
 import { lookOf } from './references';
 import { tilesOf } from './tiles';
 
@@ -242,24 +243,48 @@ describe('references and adapters', () => {
 		expect(apart(plain, pixels)).toBeGreaterThan(8);
 	});
 
-	it('a content reference is found in the takes, the more the weightier', () => {
-		const reference = bitmap(make({}, {}, other));
-		const near = (weight: number) =>
-			mean(
-				seeds.map((seed) =>
-					apart(
-						reference.pixels,
-						make(
-							{ seed, references: [{ image: 'r', use: 'content', weight }] },
-							{ references: [{ bitmap: reference, use: 'content', weight }] }
-						)
-					)
+	it('a content reference lends its subject, and leaves the prompt its place and light', () => {
+		const reference = bitmap(make({ seed: 3 }, {}, other));
+		const taken = (weight: number) =>
+			seeds.map((seed) =>
+				make(
+					{ seed, references: [{ image: 'r', use: 'content', weight }] },
+					{ references: [{ bitmap: reference, use: 'content', weight }] }
 				)
 			);
-		const [none, some, all] = [near(0), near(0.5), near(1)];
-		expect(some).toBeLessThan(none);
-		expect(all).toBeLessThan(some + 1e-9);
-		expect(all).toBeLessThan(none / 2);
+		const shown = (all: Uint8Array[], id: string) =>
+			all.filter((pixels) => {
+				const seen = subjectsIn(evidenceOfSubject(pixels, SIZE, SIZE, makeSurface));
+				return seen[0].subject.id === id;
+			}).length;
+		const [none, all] = [taken(0), taken(1)];
+		expect(shown(none, 'windmill')).toBe(0);
+		expect(shown(all, 'windmill')).toBeGreaterThanOrEqual(5);
+		// The reference is a clear day: the prompt's dusk stays.
+		const brightness = (pixels: Uint8Array) => mean([...pixels]);
+		const dusk = mean(none.map(brightness));
+		expect(Math.abs(mean(all.map(brightness)) - dusk)).toBeLessThan(
+			Math.abs(brightness(reference.pixels) - dusk) / 2
+		);
+	});
+
+	it('what stands out in an unknown picture is set into the scene as it is', () => {
+		// A blue disc on grey: nothing of the repertoire.
+		const disc = new Uint8Array(SIZE * SIZE * 3).map((_, i) => {
+			const p = Math.floor(i / 3);
+			const inside = Math.hypot((p % SIZE) - 96, Math.floor(p / SIZE) - 100) < 40;
+			return inside ? [30, 60, 200][i % 3] : 150;
+		});
+		const reference = bitmap(disc);
+		const pixels = make(
+			{ references: [{ image: 'r', use: 'content', weight: 1 }] },
+			{ references: [{ bitmap: reference, use: 'content', weight: 1 }] }
+		);
+		const middle = (100 * SIZE + 96) * 3;
+		expect(pixels[middle + 2] - pixels[middle]).toBeGreaterThan(90);
+		// Beyond the disc stands the prompt's scene, not the grey.
+		const sky = (20 * SIZE + 20) * 3;
+		expect(Math.abs(pixels[sky + 2] - pixels[sky])).toBeGreaterThan(12);
 	});
 
 	it('an outline favours scenes whose contours agree with it', () => {

@@ -63,6 +63,8 @@ export function evidenceOfSubject(
 /** A subject that a picture may show: how likely, and where it would be. */
 export interface Seen extends Sighting {
 	likelihood: number;
+	/** How far its contours agree beyond what is usual where it is not, in deviations. */
+	firm: number;
 }
 
 /**
@@ -71,14 +73,13 @@ export interface Seen extends Sighting {
  */
 export function subjectsIn({ ids, looks, seen }: SubjectEvidence): Seen[] {
 	const { means, deviations, byLooks, byContours } = stored.contours;
-	const scores = ids.map(
-		(_, k) => byLooks * looks[k] + (byContours * (seen[k].score - means[k])) / deviations[k]
-	);
+	const firm = ids.map((_, k) => (seen[k].score - means[k]) / deviations[k]);
+	const scores = ids.map((_, k) => byLooks * looks[k] + byContours * firm[k]);
 	const top = Math.max(...scores);
 	const odds = scores.map((score) => Math.exp(score - top));
 	const total = odds.reduce((sum, v) => sum + v, 0);
 	return seen
-		.map((one, k) => ({ ...one, likelihood: odds[k] / total }))
+		.map((one, k) => ({ ...one, likelihood: odds[k] / total, firm: firm[k] }))
 		.sort((a, b) => b.likelihood - a.likelihood);
 }
 
