@@ -1,3 +1,4 @@
+import { picturesIn, withPictures } from '$lib/core/contract';
 import type { Plan, Take, TakeRequest } from '$lib/core/schema';
 import * as store from '$lib/store';
 import { follow, nameOf, type Means } from './follow';
@@ -148,8 +149,8 @@ export class PlanDrive {
 				return;
 			case 'fail': {
 				if (!row) {
-					// A picture that was sent ahead was refused: the takes that begin from one cannot be made.
-					const starts = open.filter(({ settings }) => settings.start);
+					// A picture that was sent ahead was refused: the takes that bring one along cannot be made.
+					const starts = open.filter(({ settings }) => picturesIn(settings).length);
 					const lost = (starts.length ? starts : open).map(({ id }) => id);
 					this.#count(await store.failOpenTakes(lost, verdict.says));
 					return;
@@ -204,21 +205,14 @@ export class PlanDrive {
 			.slice(0, most);
 		const sent = new Map<string, string>();
 		for (const { take } of part) {
-			const id = take.settings.start?.image;
-			if (!id || sent.has(id)) continue;
-			const kept = await store.start(id);
-			if (kept) sent.set(id, (await route.client.send(kept.picture)).image);
+			for (const id of picturesIn(take.settings)) {
+				if (sent.has(id)) continue;
+				const kept = await store.start(id);
+				if (kept) sent.set(id, (await route.client.send(kept.picture)).image);
+			}
 		}
 		return part.map(({ take: { id, settings }, model }) => ({
-			...settings,
-			...(settings.start
-				? {
-						start: {
-							...settings.start,
-							image: sent.get(settings.start.image) ?? settings.start.image
-						}
-					}
-				: {}),
+			...withPictures(settings, (id) => sent.get(id) ?? id),
 			model,
 			ref: id,
 			output: { format: 'webp', preview: true }

@@ -1,3 +1,4 @@
+import { picturesIn, withPictures } from '$lib/core/contract';
 import type { Take } from '$lib/core/schema';
 import { pixelHash } from '$lib/workers';
 import * as store from '$lib/store';
@@ -23,17 +24,16 @@ export async function fetchLossless(
 			'The render service of this model was taken off. Add it again under Models.'
 		);
 	const { client, model } = route;
-	const kept = take.settings.start && (await store.start(take.settings.start.image));
-	const start =
-		take.settings.start && kept
-			? { start: { ...take.settings.start, image: (await client.send(kept.picture)).image } }
-			: {};
+	const sent = new Map<string, string>();
+	for (const id of picturesIn(take.settings)) {
+		const kept = await store.start(id);
+		if (kept) sent.set(id, (await client.send(kept.picture)).image);
+	}
+	const settings = withPictures(take.settings, (id) => sent.get(id) ?? id);
 	const key = crypto.randomUUID();
 	const { job, takes } = await client.submit({
 		key,
-		takes: [
-			{ ...take.settings, ...start, model, ref: take.id, output: { format: 'png', preview: false } }
-		]
+		takes: [{ ...settings, model, ref: take.id, output: { format: 'png', preview: false } }]
 	});
 	const made = takes.find(({ ref }) => ref === take.id)?.take;
 	let done = false;

@@ -61,6 +61,8 @@ export interface StartPicture {
 	addedAt: number;
 	/** The seed that it was made on, where it is a take. */
 	seed?: number;
+	/** Which take that is. */
+	of?: { take: string; number: number; briefId: string };
 }
 
 /** A render service that was added by its address. */

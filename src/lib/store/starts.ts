@@ -9,9 +9,19 @@ export async function keepStart(one: Omit<StartPicture, 'id'>): Promise<string> 
 	const picture = new Blob([bytes], { type: one.picture.type });
 	const known = await db.starts.get(id);
 	if (!known) await db.starts.put({ ...one, picture, id });
-	else if (known.seed === undefined && one.seed !== undefined)
-		await db.starts.update(id, { seed: one.seed });
+	else if (one.of && !known.of) await db.starts.update(id, { seed: one.seed, of: one.of });
 	return id;
+}
+
+/** The takes of a brief that pictures kept here are of, by the pictures' ids. */
+export async function takesOfStarts(
+	briefId: string
+): Promise<Map<string, { take: string; number: number }>> {
+	const known = new Map<string, { take: string; number: number }>();
+	await db.starts.each(({ id, of }) => {
+		if (of?.briefId === briefId) known.set(id, { take: of.take, number: of.number });
+	});
+	return known;
 }
 
 /** The seeds that start pictures were made on, by their ids; of pictures from elsewhere there is none. */

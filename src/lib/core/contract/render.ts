@@ -61,6 +61,30 @@ export const TakeSettings = z.strictObject({
 });
 export type TakeSettings = z.infer<typeof TakeSettings>;
 
+/** The pictures that settings bring along, by the ids under which they stand there; each once. */
+export const picturesIn = ({
+	start,
+	mask,
+	references = []
+}: Pick<TakeSettings, 'start' | 'mask' | 'references'>): string[] => [
+	...new Set([start, mask, ...references].flatMap((one) => (one ? [one.image] : [])))
+];
+
+/** Settings with the pictures that they bring along under other ids. */
+export const withPictures = <S extends Pick<TakeSettings, 'start' | 'mask' | 'references'>>(
+	settings: S,
+	idOf: (image: string) => string
+): S => {
+	const renamed = <T extends { image: string }>(one: T): T => ({ ...one, image: idOf(one.image) });
+	const { start, mask, references } = settings;
+	return {
+		...settings,
+		...(start && { start: renamed(start) }),
+		...(mask && { mask: renamed(mask) }),
+		...(references && { references: references.map(renamed) })
+	};
+};
+
 /** How the picture is to be handed over; it changes nothing in the pixels. */
 export const Output = z.strictObject({
 	/** @default png */

@@ -57,7 +57,9 @@ export interface DialProblem {
 
 /** Which control turns a dial. */
 export type Control =
-	| { kind: 'models' | 'seeds' | 'batch' | 'starts' | 'wordings' | 'styles' | 'negatives' }
+	| { kind: 'models' | 'seeds' | 'batch' | 'wordings' | 'styles' | 'negatives' }
+	/** Pictures that are kept here; `none` says what is so without one. */
+	| { kind: 'pictures'; none: string }
 	/** Set on a board of its own, not on the rack. */
 	| { kind: 'board' }
 	/** An upright scale. */
@@ -151,6 +153,8 @@ export interface Dial<Id extends string = string, S = unknown> {
 	follows?: { dial: string; alone: string; beside: string };
 	/** Put on the rack when it is wanted, under this name; `varied`: shown there when it varies only. */
 	extra?: { label: string; varied?: boolean };
+	/** Pictures that a stop brings along: SHA-256 of their bytes, under which they are kept. */
+	pictures?: (stop: Stop) => string[];
 	/** What of it a model cannot do. */
 	problemsOf?: (
 		card: ModelCard,

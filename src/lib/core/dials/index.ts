@@ -1,5 +1,6 @@
 export { ALONE, batchPlaces } from './batch';
 export { NO_ADAPTER } from './adapter';
+export { lendersOf, MOST_LENDERS, NO_LENDER, together } from './lender';
 export { NO_START } from './start';
 export { formatSeed } from './seed';
 export {
@@ -40,6 +41,7 @@ export {
 	isAtRest,
 	Levels,
 	orderedRack,
+	picturesOn,
 	ownsStops,
 	ownStops,
 	PlanRack,

@@ -130,3 +130,12 @@ export const ownStops = (
 	dial: OwnDialId,
 	model: string
 ): readonly number[] => rack.own[dial]?.[model] ?? rack[dial];
+
+/** The pictures that a rack's stops bring along, by the SHA-256 of their bytes. */
+export const picturesOn = (rack: Rack): string[] => [
+	...new Set(
+		dials.flatMap(({ id, pictures }) =>
+			pictures ? ((rack[id as keyof Rack] ?? []) as readonly Stop[]).flatMap(pictures) : []
+		)
+	)
+];

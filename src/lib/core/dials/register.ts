@@ -1,10 +1,14 @@
 import { adapter } from './adapter';
 import { batch } from './batch';
 import type { Dial } from './dial';
+import { colours, coloursWeight } from './colours-lent';
+import { content, contentWeight } from './content-lent';
 import { frame } from './frame';
 import { guidance } from './guidance';
 import { model } from './model';
+import { look, lookWeight } from './look-lent';
 import { negative } from './negative';
+import { outline, outlineWeight } from './outline-lent';
 import type { OwnDial } from './own';
 import { sampler } from './sampler';
 import { schedule } from './schedule';
@@ -33,6 +37,14 @@ const register = [
 	weight,
 	start,
 	strength,
+	content,
+	contentWeight,
+	outline,
+	outlineWeight,
+	look,
+	lookWeight,
+	colours,
+	coloursWeight,
 	seed,
 	variation,
 	towards,

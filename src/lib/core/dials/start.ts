@@ -40,5 +40,6 @@ export const start = defineDial({
 					}
 				]
 			: [],
-	control: { kind: 'starts' }
+	pictures: (stop) => (stop === NO_START ? [] : [stopKey(stop)]),
+	control: { kind: 'pictures', none: 'none' }
 });

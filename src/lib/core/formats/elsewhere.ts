@@ -41,10 +41,13 @@ export const unknownSettings = (size: { width: number; height: number }): TakeSe
 	seed: 0
 });
 
+/** A column's name as it is compared. */
+const plain = (name: string) => name.trim().toLowerCase().replace(/[_-]+/g, ' ');
+
 /** The dial of each column that goes under the name of one. */
 const columns = new Map(
 	dials.flatMap((dial) =>
-		[dial.id, dial.label.toLowerCase(), ...(dial.table.names ?? [])].map((name) => [name, dial])
+		[dial.id, dial.label, ...(dial.table.names ?? [])].map((name) => [plain(name), dial])
 	)
 );
 
@@ -79,7 +82,6 @@ const MOST_NAME = 80;
 /** The columns that say which file a row is about. */
 const fileColumns = ['file', 'filename', 'file name', 'picture', 'image', 'name'];
 
-const plain = (name: string) => name.trim().toLowerCase().replace(/[_-]+/g, ' ');
 /** The last part of a path, whichever way its slashes lean. */
 export const baseName = (path: string): string => path.split(/[\\/]/).at(-1)!.toLowerCase();
 

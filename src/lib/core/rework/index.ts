@@ -1,3 +1,4 @@
+export { lineWith } from './brought';
 export { lineOf, offspringSay, type Ancestor, type Lineage, type Offspring } from './line';
 export { type Parent, type Way } from './way';
 export { wayOf, ways } from './ways';

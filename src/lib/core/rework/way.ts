@@ -5,8 +5,10 @@ import type { Rack } from '$lib/core/schema';
 export interface Parent {
 	/** The rack with every dial held at what made the take. */
 	rack: Rack;
-	/** SHA-256 of its picture's bytes, under which it is a start picture; empty where none is begun from. */
+	/** SHA-256 of its picture's bytes, under which it is kept; empty where none is begun from. */
 	image: string;
+	/** The same of another take's that was chosen with it. */
+	other?: string;
 	/** Seeds that were not drawn before. */
 	fresh: (count: number) => number[];
 }
@@ -21,9 +23,11 @@ export interface Way<Id extends string = string> {
 	as: string;
 	/** The dials that it turns, in the order in which they stand. */
 	dials: readonly DialId[];
+	/** Where it turns many: what each few of them fill, of which one is open. */
+	slots?: readonly { label: string; dials: readonly DialId[] }[];
 	/** Whether it takes other words. */
 	words: boolean;
-	/** Whether its picture is one that takes begin from. */
+	/** Whether its picture comes along: as one that takes begin from, or as a lender. */
 	begins: boolean;
 	/** What it turns on the parent's rack to begin with. */
 	begin: (parent: Parent) => Partial<Rack>;

@@ -1,3 +1,5 @@
+import { picturesIn } from '$lib/core/contract';
+import { picturesOn } from '$lib/core/dials';
 import { FileProblem, withFreshIds } from '$lib/core/formats';
 import * as store from '$lib/store';
 import { admitPicture, packBrief, unpackBrief } from '$lib/workers';
@@ -77,9 +79,12 @@ export async function exportBrief(
 		for (const stored of await store.picturesOf(ids.slice(at, at + AT_ONCE)))
 			if (stored) pictures.set(stored.takeId, stored.picture);
 	const starts = new Map<string, Blob>();
-	const used = [...whole.brief.rack.start, ...whole.takes.map((t) => t.settings.start?.image)];
+	const used = [
+		...picturesOn(whole.brief.rack),
+		...whole.takes.flatMap(({ settings }) => picturesIn(settings))
+	];
 	for (const startId of new Set(used)) {
-		const kept = startId ? await store.start(startId) : undefined;
+		const kept = await store.start(startId);
 		if (kept) starts.set(kept.id, kept.picture);
 	}
 	return packBrief({ whole, pictures, starts }, onStep);

@@ -6,7 +6,7 @@ import ModelDial from './ModelDial.svelte';
 import NegativeStops from './NegativeStops.svelte';
 import ScaleControl from './ScaleControl.svelte';
 import SeedDial from './SeedDial.svelte';
-import StartDial from './StartDial.svelte';
+import PictureDial from './PictureDial.svelte';
 import StyleStops from './StyleStops.svelte';
 import type { ControlProps } from './turning.svelte';
 import WordingStops from './WordingStops.svelte';
@@ -18,7 +18,7 @@ export const controls: Record<Control['kind'], Component<ControlProps> | null> =
 	choice: CardChoice,
 	seeds: SeedDial,
 	batch: BatchDial,
-	starts: StartDial,
+	pictures: PictureDial,
 	wordings: WordingStops,
 	styles: StyleStops,
 	negatives: NegativeStops,

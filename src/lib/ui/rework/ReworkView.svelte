@@ -35,13 +35,17 @@
 	const parent = largePicture(() => take?.id ?? '');
 
 	/** The take's picture as one to start from, once it is wanted. */
-	let image = $state.raw<{ take: string; id: string } | null>(null);
+	let image = $state.raw<{ take: string; id: string; other?: string } | null>(null);
+	/** Another take that was chosen with it, to be merged. */
+	const second = $derived(work.takes.find(({ id }) => id === asked.get('with')) ?? null);
 	$effect(() => {
 		if (!take || !way.begins || image?.take === take.id) return;
-		const of = take;
-		void keepAsStart(of, work.brief!.name).then((id) => {
-			if (id) image = { take: of.id, id };
-		});
+		const [of, beside] = [take, second];
+		void Promise.all([of, beside].map((one) => one && keepAsStart(one, work.brief!.name))).then(
+			([id, other]) => {
+				if (id) image = { take: of.id, id, ...(other ? { other } : {}) };
+			}
+		);
 	});
 
 	const set = (change: Record<string, string>) => {
@@ -160,6 +164,7 @@
 									{take}
 									{way}
 									image={way.begins ? image!.id : ''}
+									other={image?.other}
 									onrun={() => (shownId = null)}
 								/>
 							{/key}

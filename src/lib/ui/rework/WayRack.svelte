@@ -1,9 +1,9 @@
 <script lang="ts">
-	import { TextArea } from 'carbon-components-svelte';
+	import { ContentSwitcher, Switch, TextArea } from 'carbon-components-svelte';
 	import { untrack } from 'svelte';
-	import { dialOf } from '$lib/core/dials';
+	import { dialOf, type Stop } from '$lib/core/dials';
 	import type { Way } from '$lib/core/rework';
-	import type { Take } from '$lib/core/schema';
+	import type { Rack, Take } from '$lib/core/schema';
 	import { controls, PlanDesk, PlanFoot, provideBench } from '$lib/ui/dials';
 	import { useWork } from '$lib/ui/shared';
 	import { WayBench } from './bench.svelte';
@@ -14,16 +14,31 @@
 		way: Way;
 		/** The take's picture as one to start from; an empty text where the way has no use for it. */
 		image: string;
+		/** The same of another one that was chosen with it. */
+		other?: string;
 		onrun: (run: string) => void;
 	}
 
-	let { take, way, image, onrun }: Props = $props();
+	let { take, way, image, other, onrun }: Props = $props();
 
 	const work = useWork();
-	const bench = untrack(() => new WayBench(() => work.brief!, take, way, image));
+	const bench = untrack(() => new WayBench(() => work.brief!, take, way, image, other));
 	provideBench(bench);
 	const desk = new PlanDesk(bench, bench.line);
 	let typed = $state<string | null>(null);
+	let slot = $state(0);
+	const turned = $derived([...(way.slots?.[slot].dials ?? []), ...way.dials]);
+	/** Which slots a picture fills. */
+	const filled = $derived(
+		(way.slots ?? []).map(({ dials }) =>
+			dials.some((id) => {
+				const { pictures } = dialOf(id);
+				return (
+					!!pictures && (bench.brief.rack[id as keyof Rack] as Stop[]).flatMap(pictures).length
+				);
+			})
+		)
+	);
 </script>
 
 <div class="way">
@@ -39,8 +54,15 @@
 			}}
 		/>
 	{/if}
+	{#if way.slots}
+		<ContentSwitcher size="sm" bind:selectedIndex={slot}>
+			{#each way.slots as { label }, i (label)}
+				<Switch text={filled[i] ? `${label} •` : label} />
+			{/each}
+		</ContentSwitcher>
+	{/if}
 	<div class="dials">
-		{#each way.dials as id (id)}
+		{#each turned as id (id)}
 			{@const dial = dialOf(id)}
 			{@const Turned = controls[dial.control.kind]}
 			{#if Turned}<Turned {dial} />{/if}

@@ -12,11 +12,11 @@ export class WayBench implements Bench, PlanHost {
 	#turned = $state.raw<Partial<Rack>>({});
 	#words = $state.raw<Partial<Pick<Brief, 'prompt' | 'words'>>>({});
 
-	constructor(of: () => Brief, take: Take, way: Way, image: string) {
+	constructor(of: () => Brief, take: Take, way: Way, image: string, other?: string) {
 		this.#of = of;
 		this.#take = take;
 		this.#way = way;
-		this.#turned = way.begin({ rack: this.#held.rack, image, fresh: freshSeeds });
+		this.#turned = way.begin({ rack: this.#held.rack, image, other, fresh: freshSeeds });
 	}
 
 	readonly #held: Brief = $derived.by(() => ({

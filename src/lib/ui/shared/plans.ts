@@ -10,6 +10,7 @@ import {
 	type Chosen
 } from '$lib/core/plan';
 import type { Design, Line, Plan, PlanRack, Take } from '$lib/core/schema';
+import { lineWith } from '$lib/core/rework';
 import * as store from '$lib/store';
 import { door, largestPart } from './door.svelte';
 import { many } from './say';
@@ -48,12 +49,21 @@ export function* withLine<T extends Made>(
 	for (const made of takes) yield line ? { ...made, line } : made;
 }
 
-/** Puts a plan into the queue. What lets it in is the door. */
-export const addOrder = (
+/** Puts a plan into the queue. What lets it in is the door. Pictures of takes that come along stand in the line. */
+export async function addOrder(
 	plan: Plan,
 	takes: Iterable<Made & Pick<Take, 'line'>>,
 	count: number
-): Promise<void> => store.addPlan(plan, takes, count, () => crypto.randomUUID(), expected);
+): Promise<void> {
+	const of = await store.takesOfStarts(plan.briefId);
+	function* withBrought() {
+		for (const made of takes) {
+			const line = lineWith(made.settings, (image) => of.get(image), made.line);
+			yield line.length ? { ...made, line } : made;
+		}
+	}
+	await store.addPlan(plan, withBrought(), count, () => crypto.randomUUID(), expected);
+}
 
 /** Why the settings of a plan cannot be run once more, as a sentence; null when they can. */
 export function whyNotAgain(plan: Plan): string | null {

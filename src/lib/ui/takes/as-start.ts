@@ -10,6 +10,7 @@ export async function keepAsStart(take: Take, brief: string): Promise<string | n
 		picture: stored.picture,
 		thumbnail: stored.thumbnail,
 		addedAt: Date.now(),
-		seed: take.settings.seed
+		seed: take.settings.seed,
+		of: { take: take.id, number: take.number, briefId: take.briefId }
 	});
 }

@@ -1,9 +1,10 @@
 import type { Way } from '../way';
+import { lend } from './lend';
 import { start } from './start';
 import { vary } from './vary';
 
 /** Every way of rework, in the order in which they stand. A new one is a file and a line here. */
-export const ways: readonly Way[] = [vary, start];
+export const ways: readonly Way[] = [vary, start, lend];
 
 /** A way by its id; undefined for one that is not known here, as of a later version. */
 export const wayOf = (id: string): Way | undefined => ways.find((way) => way.id === id);

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { NO_START } from '$lib/core/dials';
+	import { lendersOf, together, type Control } from '$lib/core/dials';
 	import * as store from '$lib/store';
 	import { chooseFile, live, pictureUrls } from '$lib/ui/shared';
 	import { admitPicture } from '$lib/workers';
@@ -15,8 +15,24 @@
 	const urls = pictureUrls(() => kept.current);
 	let problem = $state<string | null>(null);
 
+	const { none } = $derived(dial.control as Extract<Control, { kind: 'pictures' }>);
+	const nameOf = (id: string) =>
+		kept.current.find((one) => one.id === id)?.name ??
+		`picture ${id.slice(0, 6)}, not here any more`;
+	/** Stops of several pictures that come along together. */
+	const joined = $derived(stops.filter((stop) => lendersOf(stop).length > 1));
+	const single = $derived(stops.filter((stop) => lendersOf(stop).length === 1));
+	/** Whether several may come along together: one begins from one alone. */
+	const joins = $derived(dial.id !== 'start');
+	const lost = $derived(single.filter((id) => !kept.current.some((one) => one.id === id)));
+
 	const options = $derived([
-		{ key: NO_START, says: 'none' },
+		{ key: dial.rest as string, says: none },
+		...joined.map((key) => {
+			const says = lendersOf(key).map(nameOf).join(' and ');
+			return { key, says, title: says, image: urls.of(lendersOf(key)[0]) };
+		}),
+		...lost.map((key) => ({ key, says: nameOf(key) })),
 		...kept.current.map(({ id, name }) => ({
 			key: id,
 			says: name,
@@ -53,6 +69,14 @@
 	open
 >
 	<button class="choose" onclick={choose}>choose a picture …</button>
+	{#if joins && single.length > 1}
+		<button
+			class="choose"
+			title="One stop of which all lend at once"
+			onclick={() => turning.put(dial.id, [...joined, together(single)])}
+			>use these {single.length} together</button
+		>
+	{/if}
 	{#if problem}<p role="alert">{problem}</p>{/if}
 </ChoiceDial>
 
