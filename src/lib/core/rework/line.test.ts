@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
+import { dialOf, type DialId, type Stop } from '$lib/core/dials';
 import { combinations } from '$lib/core/plan';
 import type { Take } from '$lib/core/schema';
 import { cards, sampleRack } from '$lib/core/testing';
-import { lineOf, offspringSay, wayOf, ways } from './index';
+import { lineOf, lineWith, offspringSay, wayOf, ways } from './index';
 
 let number = 0;
 const takeOf = (made: Pick<Take, 'settings'>, planId: string, line?: Take['line']): Take => ({
@@ -29,7 +30,10 @@ function reworked(as: 'vary' | 'start') {
 	const [parent] = [...combinations(held)].map((made) => takeOf(made, 'p0'));
 	let seed = 500;
 	const fresh = (count: number) => Array.from({ length: count }, () => ++seed);
-	const turned = { ...held, ...wayOf(as)!.begin({ rack: held, image: 'f'.repeat(64), fresh }) };
+	const turned = {
+		...held,
+		...wayOf(as)!.begin({ rack: held, image: 'f'.repeat(64), offers: () => true, fresh })
+	};
 	const children = [...combinations(turned)].map((made) => takeOf(made, as, step(parent, as)));
 	return { parent, children };
 }
@@ -54,15 +58,65 @@ describe('ways', () => {
 		expect(children.every(({ settings }) => settings.seed === 501)).toBe(true);
 	});
 
+	it('lend by a model what it can take, and merge two by subject and look', () => {
+		const begun = (offered: string[], other?: string) =>
+			wayOf('lend')!.begin({
+				rack: sampleRack(),
+				image: 'f',
+				...(other ? { other } : {}),
+				offers: (feature) => offered.includes(feature),
+				fresh: () => [9]
+			});
+		expect(begun(['reference:look', 'reference:outline']).look).toEqual(['f']);
+		expect(begun(['reference:outline'])).toMatchObject({
+			outline: ['f'],
+			outlineWeight: [0.4, 0.8]
+		});
+		expect(begun([]).look).toBeUndefined();
+		expect(begun([], 'e')).toMatchObject({ content: ['f'], look: ['e'] });
+	});
+
 	it('turn each what they begin with, and nothing that they do not show but to lay it to rest', () => {
 		for (const way of ways) {
 			const begun = way.begin({
 				rack: sampleRack(),
 				image: 'f',
+				offers: () => true,
 				fresh: (n) => new Array<number>(n).fill(9)
 			});
+			const turned = [...way.dials, ...(way.slots ?? []).flatMap((slot) => slot.dials)];
 			for (const dial of way.dials.slice(0, 1)) expect(Object.keys(begun)).toContain(dial);
+			for (const id of Object.keys(begun) as (keyof typeof begun)[]) {
+				const { rest } = dialOf(id as DialId);
+				expect(turned.includes(id as DialId) || (begun[id] as Stop[])[0] === rest, id).toBe(true);
+			}
 		}
+	});
+});
+
+describe('pictures of takes that come along', () => {
+	const of = (image: string) =>
+		({ a: { take: 't1', number: 1 }, b: { take: 't2', number: 2 } })[image];
+	const settings = {
+		start: { image: 'a', strength: 0.5 },
+		references: [
+			{ image: 'b', use: 'look' as const, weight: 0.5 },
+			{ image: 'b', use: 'content' as const, weight: 0.5 },
+			{ image: 'elsewhere', use: 'outline' as const, weight: 0.5 }
+		]
+	};
+
+	it('stand in the line each once, as what they came along', () => {
+		expect(lineWith(settings, of)).toEqual([
+			{ take: 't1', number: 1, as: 'start' },
+			{ take: 't2', number: 2, as: 'lend' }
+		]);
+	});
+
+	it('do not stand there a second time where the line names them already', () => {
+		const known = [{ take: 't1', number: 1, as: 'start' }];
+		expect(lineWith(settings, of, known).map(({ take }) => take)).toEqual(['t1', 't2']);
+		expect(lineWith({}, of, known)).toEqual(known);
 	});
 });
 

@@ -40,9 +40,11 @@ const changedDials = (a: Take, b: Take): DialId[] =>
 /** What parts a take from the one that it came from, in words. */
 function changesSay(from: Take, to: Take, cards: readonly ModelCard[]): string {
 	return changedDials(from, to)
-		.map((id) => {
+		.flatMap((id) => {
 			const dial = dialOf(id);
 			if (dial.ofWords) return `other ${dial.many}`;
+			// Of pictures that come along the line shows those that are takes.
+			if (dial.pictures) return [];
 			const [before, after] = [from, to].map((take) => toldStop(dial, take, cards));
 			return dial.chance || dial.rest !== undefined
 				? `${dial.label.toLowerCase()} ${after}`
@@ -54,14 +56,15 @@ function changesSay(from: Take, to: Take, cards: readonly ModelCard[]): string {
 /** The stops that takes of one run have on the dials that part them, or part them all from their parent. */
 function stopsSay(parent: Take, takes: readonly Take[], cards: readonly ModelCard[]): string {
 	return [...new Set(takes.flatMap((take) => changedDials(parent, take)))]
-		.map((id) => {
+		.flatMap((id) => {
 			const dial = dialOf(id);
 			const stops = new Map(
 				[...takes]
 					.sort((a, b) => dial.compare(dial.read(a), dial.read(b)))
 					.map((take) => [stopKey(dial.read(take)), toldStop(dial, take, cards)])
 			);
-			if (dial.chance || dial.ofWords)
+			if (dial.pictures && stops.size < 2) return [];
+			if (dial.chance || dial.ofWords || dial.pictures)
 				return stops.size > 1
 					? `${stops.size} ${dial.many}`
 					: `another ${dial.label.toLowerCase()}`;

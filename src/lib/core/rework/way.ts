@@ -9,6 +9,8 @@ export interface Parent {
 	image: string;
 	/** The same of another take's that was chosen with it. */
 	other?: string;
+	/** Whether its model offers something: the name of a feature as cards have it. */
+	offers: (feature: string) => boolean;
 	/** Seeds that were not drawn before. */
 	fresh: (count: number) => number[];
 }

@@ -80,7 +80,7 @@ export function restaged(
 		const within = off > LIKE_ENOUGH ? {} : { within: { bitmap, box } };
 		return [{ ...scene, ...within }, ...others.map((one) => one.scene)].map((one) => ({
 			...one,
-			tonedLike: bitmap
+			tonedLike: { bitmap, but: one.staged!.box }
 		}));
 	});
 }

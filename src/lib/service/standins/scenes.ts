@@ -37,8 +37,8 @@ export interface Scene {
 	staged?: { box: Box; drawn: (subject: Subject) => Box };
 	/** A picture that goes on round a box of it: the scene itself is seen inside alone. */
 	within?: { bitmap: Bitmap; box: Box };
-	/** A picture whose broad light and colour it takes on. */
-	tonedLike?: Bitmap;
+	/** A picture whose broad light and colour it takes on, but for those of its main thing. */
+	tonedLike?: { bitmap: Bitmap; but: Box };
 	/** A picture whose main thing stands in it, cut out, instead of its actors. */
 	cutting?: Bitmap;
 	/** How many more of its subject it shows, since its frame is larger than the model's own. */

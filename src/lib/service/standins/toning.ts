@@ -1,4 +1,5 @@
 import type { Bitmap } from './materials';
+import type { Box } from './sighting';
 
 /** Cells along a picture's sides in which its broad light and colour are gathered. */
 const CELLS = 10;
@@ -21,15 +22,48 @@ function broadly(pixels: ArrayLike<number>, width: number, height: number): Floa
 	return sums.map((sum, i) => sum / Math.max(1, counts[Math.floor(i / 3)]));
 }
 
+/** Rounds in which changes flow into the cells of a box from those round it. */
+const ROUNDS = 60;
+
+/** Lets the cells of a box take on what stands round them: what stood in it is not to show through. */
+function fillIn(change: Float32Array, { left, right, top, bottom }: Box): void {
+	const within = (v: number, from: number, to: number) => (v + 1) / CELLS > from && v / CELLS < to;
+	const cells = [...Array(CELLS * CELLS).keys()].filter(
+		(p) => within(p % CELLS, left, right) && within(Math.floor(p / CELLS), top, bottom)
+	);
+	if (cells.length > CELLS * CELLS * 0.8) return;
+	for (const p of cells) change.fill(0, p * 3, p * 3 + 3);
+	for (let round = 0; round < ROUNDS; round++)
+		for (const p of cells) {
+			const [x, y] = [p % CELLS, Math.floor(p / CELLS)];
+			const beside = [
+				...(x > 0 ? [p - 1] : []),
+				...(x + 1 < CELLS ? [p + 1] : []),
+				...(y > 0 ? [p - CELLS] : []),
+				...(y + 1 < CELLS ? [p + CELLS] : [])
+			];
+			for (let c = 0; c < 3; c++)
+				change[p * 3 + c] = beside.reduce((sum, q) => sum + change[q * 3 + c], 0) / beside.length;
+		}
+}
+
 /**
  * Gives a painting, in place, part of the broad light and colour of a picture. A start picture's noise
  * hides fine things first and broad ones last (Meng et al. 2022, figure 2): what is staged like it keeps
  * the latter.
+ *
+ * @param but where the picture's main thing stood, which is not taken over
  */
-export function tone(painting: Uint8Array, width: number, height: number, like: Bitmap): void {
+export function tone(
+	painting: Uint8Array,
+	width: number,
+	height: number,
+	{ bitmap: like, but }: { bitmap: Bitmap; but: Box }
+): void {
 	const from = broadly(painting, width, height);
 	const to = broadly(like.pixels, like.width, like.height);
 	const change = to.map((v, i) => SHARE * (v - from[i]));
+	fillIn(change, but);
 	const ends = (at: number, side: number) => {
 		const t = Math.max(0, Math.min(CELLS - 1, ((at + 0.5) / side) * CELLS - 0.5));
 		const low = Math.min(CELLS - 2, Math.floor(t));

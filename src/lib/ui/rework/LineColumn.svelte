@@ -20,6 +20,9 @@
 
 	const work = useWork();
 	const line = $derived(lineOf(take, work.takes, session.cards));
+	const elsewhere = $derived(
+		work.plans.some(({ id, elsewhere }) => elsewhere && id === take.planId)
+	);
 	let whole = $state.raw<ReadonlySet<string>>(new Set());
 </script>
 
@@ -70,7 +73,9 @@
 		</p>
 	{/each}
 	{#if !line.before.length && !line.after.length}
-		<p class="quiet">Nothing came of it yet, and it came from words alone.</p>
+		<p class="quiet">
+			Nothing came of it yet, and it came from {elsewhere ? 'elsewhere' : 'words alone'}.
+		</p>
 	{/if}
 </aside>
 
@@ -138,6 +143,44 @@
 		background: var(--mat-1);
 		aspect-ratio: 1;
 		cursor: pointer;
+	}
+
+	@media (max-width: 900px) {
+		aside {
+			flex-flow: column wrap;
+			align-content: flex-start;
+			gap: 2px 10px;
+			padding: 8px 14px;
+			overflow: auto hidden;
+		}
+
+		h2 {
+			display: none;
+		}
+
+		.shot {
+			width: 84px;
+		}
+
+		.step {
+			width: 150px;
+			max-height: 100px;
+			margin: 0;
+			overflow: auto;
+		}
+
+		.small {
+			width: 40px;
+			height: 40px;
+		}
+
+		.many {
+			grid-auto-columns: 40px;
+			grid-auto-flow: column;
+			grid-template-rows: repeat(2, 40px);
+			grid-template-columns: none;
+			align-items: start;
+		}
 	}
 
 	.small.shown {

@@ -48,6 +48,12 @@
 		);
 	});
 
+	let column = $state<HTMLElement>();
+	// A way that is opened is seen from its head.
+	$effect(() => {
+		if (way.id && column) column.scrollTop = 0;
+	});
+
 	const set = (change: Record<string, string>) => {
 		const url = new URL(page.url);
 		for (const [name, value] of Object.entries(change)) url.searchParams.set(name, value);
@@ -151,7 +157,7 @@
 				</div>
 			{/if}
 		</section>
-		<aside class="ways" aria-label="Ways of rework">
+		<aside class="ways" aria-label="Ways of rework" bind:this={column}>
 			<Accordion align="end">
 				{#each ways as one (one.id)}
 					<AccordionItem
@@ -298,6 +304,31 @@
 	@media (max-width: 1000px) {
 		.view {
 			grid-template-columns: 110px minmax(0, 1fr) 300px;
+		}
+	}
+
+	/* The line lies below the picture: the picture is what is looked at. */
+	@media (max-width: 900px) {
+		.view {
+			grid-template-rows: minmax(0, 1fr) 128px auto;
+			grid-template-columns: minmax(0, 1fr) 300px;
+		}
+
+		.mat {
+			grid-row: 1;
+			grid-column: 1;
+		}
+
+		.ways {
+			grid-row: 1 / 3;
+			grid-column: 2;
+		}
+
+		.view > :global(aside[aria-label='Line']) {
+			grid-row: 2;
+			grid-column: 1;
+			border-top: 1px solid var(--rule);
+			border-right: 0;
 		}
 	}
 </style>

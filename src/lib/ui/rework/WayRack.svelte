@@ -1,11 +1,11 @@
 <script lang="ts">
 	import { ContentSwitcher, Switch, TextArea } from 'carbon-components-svelte';
 	import { untrack } from 'svelte';
-	import { dialOf, type Stop } from '$lib/core/dials';
+	import { dialOf, type DialId, type Stop } from '$lib/core/dials';
 	import type { Way } from '$lib/core/rework';
 	import type { Rack, Take } from '$lib/core/schema';
 	import { controls, PlanDesk, PlanFoot, provideBench } from '$lib/ui/dials';
-	import { useWork } from '$lib/ui/shared';
+	import { session, useWork } from '$lib/ui/shared';
 	import { WayBench } from './bench.svelte';
 
 	/** The dials of one way, and what running them costs. Made anew for every take and way. */
@@ -28,17 +28,34 @@
 	let typed = $state<string | null>(null);
 	let slot = $state(0);
 	const turned = $derived([...(way.slots?.[slot].dials ?? []), ...way.dials]);
-	/** Which slots a picture fills. */
-	const filled = $derived(
-		(way.slots ?? []).map(({ dials }) =>
-			dials.some((id) => {
-				const { pictures } = dialOf(id);
-				return (
-					!!pictures && (bench.brief.rack[id as keyof Rack] as Stop[]).flatMap(pictures).length
-				);
+	/** What models on the rack cannot do of the slot that is open. */
+	const cannot = $derived(
+		(way.slots?.[slot].dials ?? []).flatMap((id) =>
+			bench.brief.rack.model.flatMap((model) => {
+				const card = session.card(model);
+				const at = { stops: ['picture'], own: false, rack: bench.brief.rack, cards: session.cards };
+				const dial = dialOf(id);
+				return card && dial.pictures
+					? (dial.problemsOf?.(card, at) ?? []).map(({ says }) => says)
+					: [];
 			})
 		)
 	);
+	/** Which slots a picture fills. */
+	const fills = (dials: readonly DialId[]): boolean =>
+		dials.some((id) => {
+			const { pictures } = dialOf(id);
+			const stops = bench.brief.rack[id as keyof Rack] as Stop[];
+			return !!pictures && stops.flatMap(pictures).length > 0;
+		});
+	// The slot that a picture fills to begin with is open.
+	slot = untrack(() =>
+		Math.max(
+			0,
+			(way.slots ?? []).findIndex(({ dials }) => fills(dials))
+		)
+	);
+	const filled = $derived((way.slots ?? []).map(({ dials }) => fills(dials)));
 </script>
 
 <div class="way">
@@ -46,7 +63,7 @@
 	{#if way.words}
 		<TextArea
 			labelText="Words, one wording a line: each is a stop"
-			rows={3}
+			rows={way.slots ? 2 : 3}
 			value={typed ?? bench.wordings}
 			on:input={({ currentTarget }) => {
 				typed = (currentTarget as HTMLTextAreaElement).value;
@@ -60,6 +77,7 @@
 				<Switch text={filled[i] ? `${label} •` : label} />
 			{/each}
 		</ContentSwitcher>
+		{#each cannot as says (says)}<p class="cannot">{says}</p>{/each}
 	{/if}
 	<div class="dials">
 		{#each turned as id (id)}
@@ -79,6 +97,22 @@
 		min-height: 0;
 		padding: 4px 16px 14px;
 		overflow: auto;
+	}
+
+	.way :global(.bx--content-switcher-btn) {
+		padding: 0 8px;
+	}
+
+	@media (max-width: 1000px) {
+		.way :global(.bx--content-switcher-btn) {
+			padding: 0 5px;
+			font-size: 12px;
+		}
+	}
+
+	.cannot {
+		color: var(--point);
+		font-size: 13px;
 	}
 
 	.dials {

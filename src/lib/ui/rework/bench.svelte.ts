@@ -2,7 +2,7 @@ import type { Way } from '$lib/core/rework';
 import type { Brief, Line, Rack, Take } from '$lib/core/schema';
 import { plainWords, wordingStops } from '$lib/core/wording';
 import { loadSettings, type Bench, type PlanHost } from '$lib/ui/dials';
-import { freshSeeds } from '$lib/ui/shared';
+import { freshSeeds, session } from '$lib/ui/shared';
 
 /** The rack of one way of rework: all dials held at what made the take, but those that it turns. */
 export class WayBench implements Bench, PlanHost {
@@ -16,7 +16,13 @@ export class WayBench implements Bench, PlanHost {
 		this.#of = of;
 		this.#take = take;
 		this.#way = way;
-		this.#turned = way.begin({ rack: this.#held.rack, image, other, fresh: freshSeeds });
+		this.#turned = way.begin({
+			rack: this.#held.rack,
+			image,
+			other,
+			offers: (feature) => !!session.card(take.settings.model)?.features.includes(feature),
+			fresh: freshSeeds
+		});
 	}
 
 	readonly #held: Brief = $derived.by(() => ({

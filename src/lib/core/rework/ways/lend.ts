@@ -15,11 +15,18 @@ export const lend = defineWay({
 	],
 	words: true,
 	begins: true,
-	// Two takes are merged by the subject of one and the look of the other.
-	begin: ({ image, other, fresh }) => ({
+	// Two takes are merged by the subject of one and the look of the other; one lends first what its
+	// model can take of it.
+	begin: ({ image, other, offers, fresh }) => ({
 		...(other
 			? { content: [image], contentWeight: [0.8], look: [other], lookWeight: [0.4, 0.8] }
-			: { look: [image], lookWeight: [0.4, 0.8] }),
+			: offers('reference:look')
+				? { look: [image], lookWeight: [0.4, 0.8] }
+				: offers('reference:outline')
+					? { outline: [image], outlineWeight: [0.4, 0.8] }
+					: offers('reference:content')
+						? { content: [image], contentWeight: [0.4, 0.8] }
+						: {}),
 		start: [''],
 		variation: [0],
 		batch: [0],

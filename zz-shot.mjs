@@ -1,0 +1,28 @@
+import { withBrowser } from './scripts/browser.mjs';
+await withBrowser(async (page, address) => {
+	page.on('console', (m) => m.type() === 'error' && console.log('ERR', m.text()));
+	page.on('pageerror', (e) => console.log('PAGEERR', e.message));
+	await page.goto(`${address}/demo`);
+	await page.waitForURL(/\/sheet/);
+	await page.locator('[data-take]').nth(4).click();
+	await page.getByRole('link', { name: 'Rework' }).click();
+	await page.getByRole('button', { name: 'Start from it' }).click();
+	await page.getByLabel('Words, one wording a line: each is a stop').fill('a windmill at dusk above a salt marsh');
+	const foot = page.locator('footer.narrow');
+	await foot.getByRole('button', { name: 'Run 3' }).click();
+	const results = page.getByRole('group', { name: 'Results' }).locator('button');
+	await results.nth(2).locator('img').waitFor({ timeout: 120000 });
+	await page.locator('main').focus();
+	await page.keyboard.press('ArrowRight'); await page.keyboard.press('ArrowRight');
+	await page.waitForTimeout(1500);
+	await page.screenshot({ path: '/tmp/s1.png' });
+	await page.getByRole('button', { name: 'Lend' }).click();
+	await page.waitForTimeout(1500);
+	await page.screenshot({ path: '/tmp/s2.png' });
+	await page.getByRole('tab', { name: 'Subject' }).click();
+	await page.waitForTimeout(500);
+	await page.screenshot({ path: '/tmp/s3.png' });
+	await page.setViewportSize({ width: 820, height: 900 });
+	await page.waitForTimeout(600);
+	await page.screenshot({ path: '/tmp/s4.png' });
+});
