@@ -19,6 +19,7 @@ import { signalsOf } from '../src/lib/service/standins/signals';
 import { makeSurface } from '../src/lib/service/http/surface';
 import { contactSheet, type Print } from './contact';
 import { bookFor, forgetBooks, makeTake, settingsFor } from './make-take';
+import { sections } from './page';
 
 const prompts = [
 	'a lighthouse at dusk above a salt marsh',
@@ -268,6 +269,7 @@ if (only.length) {
 	);
 	const all = Object.assign({}, ...found) as Record<string, string>;
 	const parts = ids.map((id) => all[id]);
+	const others = sections();
 	writeFileSync(
 		'docs/models.md',
 		`# The simulated models, measured
@@ -276,6 +278,6 @@ Made by \`npm run models\`. Each sheet has the same twelve prompts in the same o
 
 _Agreement_ is the log-odds of the picture under the scenes that show the prompt against those that do not, per latent pixel, between -20 and 20. _Burn_ is the share of latent values beyond what can be shown. _Worth_ puts both together: (agreement + 20) / 40 − 3 × burn. Guidance is measured over three prompts and eight seeds.
 
-${parts.join('\n')}`
+${parts.join('\n')}${others}`
 	);
 }

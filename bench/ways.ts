@@ -1,9 +1,10 @@
-/** What each way of rework does, as rows of a sheet: `npm run models -- --ways` writes docs/models/ways.jpg. */
+/** What each way of rework does, as rows of a sheet: `npm run models` writes docs/models/ways.jpg. */
 import sharp from 'sharp';
 import type { TakeSettings } from '../src/lib/core/schema';
 import { characterOf, type Bitmap, type Materials } from '../src/lib/service/standins';
 import { contactSheet, type Print } from './contact';
 import { makeTake } from './make-take';
+import { putSection } from './page';
 
 const side = 512;
 const size = { width: side, height: side };
@@ -67,3 +68,11 @@ for (const weight of [0, 0.2, 0.4, 0.6, 0.8, 1])
 await sharp(contactSheet(prints, WIDE, 200).toBuffer('image/png'))
 	.jpeg({ quality: 84, mozjpeg: true })
 	.toFile('docs/models/ways.jpg');
+putSection(
+	'ways',
+	`## What the ways of rework do
+
+Rows from the top: varied by amounts; started from a picture by strengths; look, colours, staging (outline) and subject (content) lent by weights; the subject of a picture that shows nothing of the repertoire; an adapter taught from four pictures, by weights. At the left what lends, or the parent.
+
+![Each way of rework at its stops](models/ways.jpg)`
+);

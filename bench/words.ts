@@ -1,7 +1,7 @@
 /**
- * Words from a picture: `npm run models -- --words` reads the subject from 200 takes of all models at
+ * Words from a picture: `npm run models` reads the subject from 200 takes of all models at
  * their own sizes and good settings, drawn by a generator, and says how often the first word is right
- * and whether chances are what is said of them. `npm run learn -- --contours` fits how looks and
+ * and whether chances are what is said of them. `npm run learn` fits how looks and
  * contours are weighed, on takes of their own.
  */
 import { fork } from 'node:child_process';
@@ -20,6 +20,7 @@ import { places } from '../src/lib/service/standins/repertoire/places';
 import { subjects } from '../src/lib/service/standins/repertoire/subjects';
 import { makeSurface } from '../src/lib/service/http/surface';
 import { forgetBooks, makeTake } from './make-take';
+import { putSection } from './page';
 
 const FILE = 'src/lib/service/standins/describe/learned.json';
 const learning = process.argv.includes('--contours');
@@ -157,6 +158,16 @@ function report(all: readonly Read[]): void {
 			said.reduce((sum, { likelihoods }) => sum + likelihoods[0].likelihood, 0) / said.length;
 		return { from, takes: said.length, said: mean, right: hits / said.length };
 	});
+	putSection(
+		'words',
+		`## Words from a picture
+
+Of ${all.length} takes of all models at their own sizes and good settings, subjects drawn by a generator from all ${subjects.length}, the first word for the subject is right in ${right.length} (${((100 * right.length) / all.length).toFixed(1)}%). What is said of its chance, and how often it is so:
+
+| said | takes | said on average | right |
+| --- | --- | --- | --- |
+${bands.map(({ from, takes, said, right }) => `| from ${100 * from}% | ${takes} | ${(100 * said).toFixed(0)}% | ${(100 * right).toFixed(0)}% |`).join('\n')}`
+	);
 	console.table(bands);
 	console.table(
 		characters.map(({ card: { id } }) => {

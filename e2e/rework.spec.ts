@@ -99,6 +99,121 @@ test('a take is varied, the best is kept and started from, and the line shows al
 	expect(kept).toEqual({ lines: 9, known: true, fresh: true });
 });
 
+/** Ids of the finished takes of one model in the open brief. */
+const takesOf = (page: Page, model: string): Promise<string[]> =>
+	page.evaluate(async (wanted) => {
+		const db = await new Promise<IDBDatabase>((resolve) => {
+			const open = indexedDB.open('dial-pick');
+			open.onsuccess = () => resolve(open.result);
+		});
+		const all = await new Promise<{ id: string; state: string; settings: { model: string } }[]>(
+			(resolve) => {
+				const ask = db.transaction('takes').objectStore('takes').getAll();
+				ask.onsuccess = () => resolve(ask.result);
+			}
+		);
+		return all
+			.filter(({ state, settings }) => state === 'done' && settings.model === wanted)
+			.map(({ id }) => id);
+	}, model);
+
+test('two takes are merged, a second one lends its colours at two weights, the file says so', async ({
+	page
+}) => {
+	await page.goto('/demo');
+	await page.waitForURL(/\/sheet/);
+	await page.locator('[data-take] img').first().waitFor();
+	const brief = page.url().replace(/\/sheet.*/, '');
+	const [first, second] = await takesOf(page, 'turnstone-2');
+	await page.goto(`${brief}/rework?take=${first}&way=lend&with=${second}`);
+	const foot = page.locator('footer.narrow');
+	const slots = page.getByRole('tablist');
+	await expect(slots.getByRole('tab', { name: 'Subject' })).toContainText('\u2022');
+	await expect(slots.getByRole('tab', { name: 'Look' })).toContainText('\u2022');
+	await foot.getByRole('button', { name: 'Run 2' }).click();
+	await made(page, 2);
+	await expect(line(page)).toContainText('lent by: ');
+	await expect(line(page)).toContainText('look weight 0.4 and 0.8');
+
+	// Now its colours alone.
+	for (const slot of ['Subject', 'Look']) {
+		await slots.getByRole('tab', { name: slot }).click();
+		await page.getByRole('button', { name: 'from the words only' }).click({ force: true });
+	}
+	await slots.getByRole('tab', { name: 'Colours' }).click();
+	await page
+		.getByRole('button', { name: /take \d+ only/ })
+		.first()
+		.click({ force: true });
+	await page.getByLabel('Colours weight stops as a list').fill('0.3, 0.9');
+	await page.keyboard.press('Enter');
+	await foot.getByRole('button', { name: 'Run 2' }).click();
+	await made(page, 4);
+	await expect(line(page)).toContainText('colours weight 0.3 and 0.9');
+
+	// What a model cannot take is said where it is chosen, and nothing is run.
+	await page.getByRole('button', { name: /Gannet/ }).click();
+	await expect(
+		page.getByText('Gannet cannot take the colours of a picture.').first()
+	).toBeVisible();
+	await expect(foot.getByRole('button', { name: /^Run/ })).toBeDisabled();
+
+	// The picture's file says what it was derived from.
+	await page.locator('main').focus();
+	await page.keyboard.press('ArrowRight');
+	await page.keyboard.press('e');
+	await page.getByRole('link', { name: 'Back', exact: true }).click();
+	await page.waitForURL(/\/sheet/);
+	await page.goto(`${brief}/sheet?filter=&open=${(await lastOf(page)).join('.')}`);
+	await page.getByRole('button', { name: 'Export PNG' }).click();
+	const download = page.waitForEvent('download');
+	await page.getByRole('dialog').getByRole('button', { name: /^Run/ }).click();
+	const file = readFileSync(await (await download).path());
+	expect(file.includes('DerivedFrom')).toBe(true);
+	expect(file.includes(first)).toBe(true);
+});
+
+/** The id of the latest take that has a line. */
+const lastOf = (page: Page): Promise<string[]> =>
+	page.evaluate(async () => {
+		const db = await new Promise<IDBDatabase>((resolve) => {
+			const open = indexedDB.open('dial-pick');
+			open.onsuccess = () => resolve(open.result);
+		});
+		const all = await new Promise<{ id: string; number: number; line?: unknown[] }[]>((resolve) => {
+			const ask = db.transaction('takes').objectStore('takes').getAll();
+			ask.onsuccess = () => resolve(ask.result);
+		});
+		return all
+			.filter(({ line }) => line?.length)
+			.sort((a, b) => b.number - a.number)
+			.slice(0, 1)
+			.map(({ id }) => id);
+	});
+
+test('more like a take of a batch are made near it, and taken back', async ({ page }) => {
+	await page.goto('/demo');
+	await page.waitForURL(/\/sheet/);
+	await page.locator('[data-take] img').first().waitFor();
+	const counted = page.getByText(/^\d+ takes$/).first();
+	const before = Number((await counted.textContent())!.split(' ')[0]);
+	await page.locator('[data-take]').nth(4).click();
+	await page.keyboard.press('n');
+	const asked = page.getByRole('dialog');
+	await expect(asked).toContainText(/More like take \d+: \d+ takes? near it/);
+	await expect(asked).toContainText('credits');
+	const more = Number(/: (\d+) take/.exec((await asked.textContent())!)![1]);
+	await asked
+		.getByRole('button', { name: /Run|Make|Go/ })
+		.first()
+		.click();
+	await expect(counted).toHaveText(`${before + more} takes`);
+	await page.locator('[data-take]').nth(4).focus();
+	await page.keyboard.press('u');
+	await expect(page.getByText(/undone: more like take/)).toBeVisible();
+	await expect(counted).toHaveText(`${before} takes`);
+});
+
 test('a take that is not there, or was deleted, is said to be so', async ({ page }) => {
 	await page.goto('/demo');
 	await page.waitForURL(/\/sheet/);

@@ -1,4 +1,5 @@
 export { lineWith } from './brought';
 export { lineOf, offspringSay, type Ancestor, type Lineage, type Offspring } from './line';
+export { moreLike, NEAR } from './more-like';
 export { type Parent, type Way } from './way';
 export { wayOf, ways } from './ways';

@@ -3,7 +3,7 @@ import { dialOf, type DialId, type Stop } from '$lib/core/dials';
 import { combinations } from '$lib/core/plan';
 import type { Take } from '$lib/core/schema';
 import { cards, sampleRack } from '$lib/core/testing';
-import { lineOf, lineWith, offspringSay, wayOf, ways } from './index';
+import { lineOf, lineWith, moreLike, NEAR, offspringSay, wayOf, ways } from './index';
 
 let number = 0;
 const takeOf = (made: Pick<Take, 'settings'>, planId: string, line?: Take['line']): Take => ({
@@ -91,6 +91,51 @@ describe('ways', () => {
 				expect(turned.includes(id as DialId) || (begun[id] as Stop[])[0] === rest, id).toBe(true);
 			}
 		}
+	});
+});
+
+describe('more like a take', () => {
+	let seed = 900;
+	const fresh = (count: number) => Array.from({ length: count }, () => ++seed);
+	const batch = (change: Partial<ReturnType<typeof sampleRack>>, planId = 'p') =>
+		[...combinations({ ...sampleRack(), wording: ['a crab'], negative: [''], ...change })].map(
+			(made) => takeOf(made, planId)
+		);
+	const one = { model: ['turnstone-2'], guidance: [6], steps: [20] };
+
+	it('turns it towards the seeds of the others of its batch, and leaves the chosen alone', () => {
+		const takes = batch({ ...one, seed: [1, 2, 3, 4] });
+		const made = moreLike([takes[1]], takes, fresh);
+		expect(made.map(({ settings }) => settings.variation)).toEqual(
+			[1, 3, 4].map((towards) => ({ seed: towards, amount: NEAR }))
+		);
+		expect(made.every(({ settings }) => settings.seed === 2)).toBe(true);
+		expect(made[0].line).toEqual([{ take: takes[1].id, number: takes[1].number, as: 'vary' }]);
+	});
+
+	it('shares the others out among several chosen ones, of their own setting alone', () => {
+		const takes = batch({ ...one, guidance: [4, 8], seed: [1, 2, 3, 4] });
+		const chosen = takes.filter(({ settings }) => settings.guidance === 8 && settings.seed <= 2);
+		const made = moreLike(chosen, takes, fresh);
+		expect(
+			made.map(({ settings: { seed: from, guidance, variation } }) => [
+				from,
+				guidance,
+				variation!.seed
+			])
+		).toEqual([
+			[1, 8, 3],
+			[2, 8, 4]
+		]);
+	});
+
+	it('goes on fresh seeds where siblings have one seed, or there are none', () => {
+		const siblings = batch({ ...one, seed: [7], batch: [1, 2, 3] });
+		const near = moreLike([siblings[0]], siblings, fresh);
+		expect(near.length).toBeGreaterThan(0);
+		for (const { settings } of near) expect(settings.variation!.seed).toBeGreaterThan(900);
+		const [alone] = batch({ ...one, seed: [7] });
+		expect(moreLike([alone], [alone], fresh)).toHaveLength(3);
 	});
 });
 

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { Button, InlineNotification } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
 	import { foundSays, sure, type Against } from '$lib/core/findings';
 	import { writePick } from '$lib/core/formats';
 	import { draftPick } from '$lib/core/picks';
@@ -17,6 +18,7 @@
 		undo,
 		useWork
 	} from '$lib/ui/shared';
+	import { reworkHref } from '$lib/ui/takes';
 	import { savePicture, saveRecord } from './hand-on';
 	import { settingLines } from './lines';
 
@@ -82,6 +84,11 @@
 			<Button size="small" kind="tertiary" on:click={() => saveRecord(handedOn)}>Record</Button>
 			{#if take}
 				<Button size="small" kind="tertiary" on:click={() => savePicture(handedOn)}>Picture</Button>
+				<Button
+					size="small"
+					kind="tertiary"
+					href={reworkHref(take, null, page.url.pathname + page.url.search)}>Rework</Button
+				>
 			{/if}
 			<Button size="small" kind="ghost" on:click={remove}>Delete</Button>
 		</div>

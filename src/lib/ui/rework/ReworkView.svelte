@@ -41,11 +41,10 @@
 	$effect(() => {
 		if (!take || !way.begins || image?.take === take.id) return;
 		const [of, beside] = [take, second];
-		void Promise.all([of, beside].map((one) => one && keepAsStart(one, work.brief!.name))).then(
-			([id, other]) => {
-				if (id) image = { take: of.id, id, ...(other ? { other } : {}) };
-			}
-		);
+		const kept = async (one: Take | null) => one && keepAsStart(one, work.brief!.name);
+		void Promise.all([kept(of), kept(beside)]).then(([id, other]) => {
+			if (id) image = { take: of.id, id, ...(other ? { other } : {}) };
+		});
 	});
 
 	let column = $state<HTMLElement>();

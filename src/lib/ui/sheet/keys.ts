@@ -2,6 +2,7 @@ import { goto } from '$app/navigation';
 import { stepsOf } from '$lib/core/sheet';
 import type { MarkKind } from '$lib/core/schema';
 import { undo } from '$lib/ui/shared';
+import { makeMoreLike, reworkHref } from '$lib/ui/takes';
 import type { TableMode } from './read-address';
 import type { SheetState } from './state.svelte';
 
@@ -139,6 +140,30 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 					void goto(`/brief/${brief}/pairs?takes=${takes.map(({ id }) => id).join(',')}`);
 			},
 			bar: () => (view.selection.selected.size > 1 ? 'judge blind' : null)
+		},
+		{
+			keys: ['n'],
+			shown: 'N',
+			says: 'more like this: the others of its batch are made again near it',
+			group: 'Judge',
+			when: () => onSheet() && view.selection.focus !== null,
+			run: () =>
+				void makeMoreLike(view.selection.chosen, view.all).then((why) => {
+					if (why) undo.says = why;
+				}),
+			bar: () => (view.selection.selected.size > 0 ? 'more like these' : null)
+		},
+		{
+			keys: ['e'],
+			shown: 'E',
+			says: 'rework the take in focus; two chosen ones are merged',
+			group: 'Look close',
+			when: () => view.selection.focus !== null,
+			run: () => {
+				const [first, second] = view.selection.chosen;
+				if (first) void goto(reworkHref(first, view.selection.selected.size === 2 ? second : null));
+			},
+			bar: () => (view.selection.selected.size === 2 ? 'merge these' : null)
 		},
 		{
 			keys: ['c'],

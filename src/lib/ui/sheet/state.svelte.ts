@@ -81,6 +81,11 @@ export class SheetState {
 
 	readonly #all: Take[] = $derived.by(() => this.#from.takes());
 
+	/** All takes that there are, in sight or not. */
+	get all(): readonly Take[] {
+		return this.#all;
+	}
+
 	/** The run whose takes alone are shown; null for all takes of the brief. */
 	readonly run: string | null = $derived.by(() => {
 		const run = this.address.asked.get('run');

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
 	import { factsOf, stampPicture } from '$lib/core/formats';
 	import { orderOf } from '$lib/core/plan';
 	import type { Take } from '$lib/core/schema';
@@ -9,6 +10,8 @@
 	import { loadSettings, loadWords } from '$lib/ui/dials';
 	import { door, fileName, saveFile, session, tryAgain, useWork } from '$lib/ui/shared';
 	import { keepAsStart } from './as-start';
+	import { makeMoreLike } from './more-like';
+	import { reworkHref } from './rework-link';
 
 	/** What can be done with a take. */
 	let { take }: { take: Take } = $props();
@@ -94,8 +97,17 @@
 		<Button size="small" href="/brief/{take.briefId}/pick?take={take.id}"
 			>Pick these settings</Button
 		>
-		<Button size="small" kind="tertiary" href="/brief/{take.briefId}/rework?take={take.id}"
-			>Rework</Button
+		<Button
+			size="small"
+			kind="tertiary"
+			href={reworkHref(take, null, page.url.pathname + page.url.search)}>Rework</Button
+		>
+		<Button
+			size="small"
+			kind="tertiary"
+			title="The others of its batch are made again near it"
+			on:click={async () => (problem = await makeMoreLike([take], work.takes))}
+			>More like this</Button
 		>
 		<Button size="small" kind="tertiary" on:click={() => toDials(take)}>Load into the dials</Button>
 		<Button size="small" kind="tertiary" on:click={() => toWords(take)}>Load its words</Button>

@@ -7,3 +7,5 @@ export { default as Loupe } from './Loupe.svelte';
 export { LoupeState } from './loupe.svelte';
 export { Selection } from './selection.svelte';
 export { keepAsStart } from './as-start';
+export { makeMoreLike } from './more-like';
+export { reworkHref } from './rework-link';
