@@ -1,3 +1,4 @@
+export { croppedSays } from './cropped';
 export { destinations, needFor, type Destination, type Need } from './destination';
 export {
 	fitOf,

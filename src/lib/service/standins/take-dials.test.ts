@@ -287,6 +287,19 @@ describe('references and adapters', () => {
 		expect(Math.abs(pixels[sky + 2] - pixels[sky])).toBeGreaterThan(12);
 	});
 
+	it('a picture of one colour alone, as a single pixel scaled up, lends nothing and spoils nothing', () => {
+		const plain = bitmap(new Uint8Array(SIZE * SIZE * 3).fill(120));
+		for (const use of ['look', 'palette', 'outline', 'content'] as const)
+			expect(() =>
+				make(
+					{ references: [{ image: 'r', use, weight: 0.8 }] },
+					{ references: [{ bitmap: plain, use, weight: 0.8 }] }
+				)
+			).not.toThrow();
+		const started = make({ start: { image: 'x', strength: 0.5 } }, { start: plain });
+		expect(mean([...started].slice(0, 3000))).toBeGreaterThan(0);
+	});
+
 	it('an outline favours scenes whose contours agree with it', () => {
 		const shown = book.scenes.findIndex((s) => s.prompted && s.across > 0.6);
 		const away = book.scenes.findIndex((s) => s.prompted && s.across < 0.4);

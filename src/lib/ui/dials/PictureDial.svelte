@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { lendersOf, together, type Control } from '$lib/core/dials';
+	import { croppedSays } from '$lib/core/frame';
 	import * as store from '$lib/store';
 	import { chooseFile, live, pictureUrls } from '$lib/ui/shared';
 	import { admitPicture } from '$lib/workers';
@@ -41,6 +42,23 @@
 		}))
 	]);
 
+	/** What is cut off pictures that are stops, since the frame has another ratio. */
+	let sizes = $state.raw<ReadonlyMap<string, { width: number; height: number }>>(new Map());
+	$effect(() => {
+		for (const { id, thumbnail } of kept.current)
+			if (stops.some((stop) => lendersOf(stop).includes(id)) && !sizes.has(id))
+				void createImageBitmap(thumbnail).then(({ width, height }) => {
+					sizes = new Map(sizes).set(id, { width, height });
+				});
+	});
+	const cropped = $derived(
+		stops.flatMap(lendersOf).flatMap((id) => {
+			const size = sizes.get(id);
+			const says = size && croppedSays(size, turning.rack.frame);
+			return says ? [{ id, says: `${nameOf(id)}: ${says}` }] : [];
+		})
+	);
+
 	async function choose() {
 		const file = await chooseFile('image/png,image/jpeg,image/webp');
 		if (!file) return;
@@ -77,6 +95,7 @@
 			>use these {single.length} together</button
 		>
 	{/if}
+	{#each cropped as { id, says } (id)}<p class="quiet">{says}</p>{/each}
 	{#if problem}<p role="alert">{problem}</p>{/if}
 </ChoiceDial>
 
@@ -92,7 +111,11 @@
 	}
 
 	p {
-		color: var(--point);
+		margin-top: 4px;
 		font-size: 12px;
+	}
+
+	[role='alert'] {
+		color: var(--point);
 	}
 </style>

@@ -1,0 +1,19 @@
+import type { Size } from '$lib/core/contract';
+import { ratioError, ratioLabel } from './frame';
+
+/** Up to this, on a logarithmic scale, two ratios are one: what is lost cannot be seen. */
+const SAME = 0.03;
+
+/**
+ * What is cut off a picture that is set into frames of another ratio, in a sentence; null where all of
+ * it fits.
+ */
+export function croppedSays(picture: Size, frames: readonly Size[]): string | null {
+	const other = frames.filter((frame) => ratioError(picture, frame.width / frame.height) > SAME);
+	if (!other.length) return null;
+	const wider = picture.width / picture.height > other[0].width / other[0].height;
+	const share = Math.exp(
+		-Math.max(...other.map((one) => ratioError(picture, one.width / one.height)))
+	);
+	return `The picture is ${ratioLabel(picture)}, the frame ${[...new Set(other.map(ratioLabel))].join(', ')}: ${Math.round(100 * (1 - share))}% of it is cut off ${wider ? 'left and right' : 'above and below'}.`;
+}
