@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
+import { PNG } from 'pngjs';
 
 const results = (page: Page) => page.getByRole('group', { name: 'Results' }).locator('button');
 const made = async (page: Page, count: number) => {
@@ -212,6 +213,41 @@ test('more like a take of a batch are made near it, and taken back', async ({ pa
 	await page.keyboard.press('u');
 	await expect(page.getByText(/undone: more like take/)).toBeVisible();
 	await expect(counted).toHaveText(`${before} takes`);
+});
+
+test('an adapter is taught from pictures of one\u2019s own, and stands on its dial', async ({
+	page
+}) => {
+	await page.goto('/demo');
+	await page.waitForURL(/\/sheet/);
+	await page.goto(page.url().replace(/\/sheet.*/, '/dials?more=adapter'));
+	await page.getByRole('button', { name: 'teach one of your own' }).click();
+	const dialog = page.getByRole('dialog');
+	// Without name and pictures nothing is sent, and it is said why.
+	await dialog.getByRole('button', { name: 'Teach it' }).click();
+	await expect(dialog.getByRole('alert')).toContainText('Give it a name');
+	await dialog.getByLabel('Name').fill('Marram woodcuts');
+	const chooser = page.waitForEvent('filechooser');
+	await dialog.getByRole('button', { name: 'choose pictures' }).click();
+	const plain = new PNG({ width: 64, height: 48 });
+	plain.data.fill(160);
+	await (
+		await chooser
+	).setFiles([
+		{ name: 'one.png', mimeType: 'image/png', buffer: PNG.sync.write(plain) },
+		{ name: 'none.png', mimeType: 'image/png', buffer: Buffer.from('no picture') }
+	]);
+	await expect(dialog.getByRole('status')).toHaveText('1 picture chosen');
+	await expect(dialog.getByRole('alert')).toContainText('none.png cannot be used');
+	await dialog.getByRole('button', { name: 'Teach it' }).click();
+	await expect(dialog).toBeHidden();
+	await expect(page.getByRole('button', { name: /^Marram woodcuts/ }).first()).toHaveAttribute(
+		'aria-pressed',
+		'true'
+	);
+	// It is there after a reload, as every adapter.
+	await page.reload();
+	await expect(page.getByRole('button', { name: /^Marram woodcuts/ }).first()).toBeVisible();
 });
 
 test('a take that is not there, or was deleted, is said to be so', async ({ page }) => {

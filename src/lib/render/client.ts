@@ -1,5 +1,6 @@
 import { createParser } from 'eventsource-parser';
 import {
+	AdapterTicket,
 	Description,
 	FullerVersions,
 	ImageTicket,
@@ -15,7 +16,8 @@ import {
 	type FullerRequest,
 	type JobRequest,
 	type ModelCard,
-	type ReadingRequest
+	type ReadingRequest,
+	type TeachRequest
 } from '$lib/core/schema';
 import type { z } from 'zod';
 import { pictureBounds, pictureHead } from '$lib/core/formats';
@@ -108,6 +110,11 @@ export class RenderClient {
 			},
 			this.#patience.picture
 		);
+	}
+
+	/** Teaches an adapter from pictures that were sent before. */
+	teach(request: TeachRequest): Promise<AdapterTicket> {
+		return this.#post(AdapterTicket, '/adapters', request);
 	}
 
 	/** Which words of a prompt a model has no notion of. */
@@ -269,7 +276,7 @@ function latestOf<T extends { event: RenderEvent }>(events: readonly T[]): T[] {
 /** What a run needs of a client. */
 export type JobClient = Pick<
 	RenderClient,
-	'submit' | 'status' | 'cancel' | 'image' | 'send' | 'events' | 'read'
+	'submit' | 'status' | 'cancel' | 'image' | 'send' | 'teach' | 'events' | 'read'
 >;
 
 /** The service that ships with the application. */

@@ -1,6 +1,7 @@
-import { picturesIn, withPictures } from '$lib/core/contract';
+import { picturesIn } from '$lib/core/contract';
 import type { Plan, Take, TakeRequest } from '$lib/core/schema';
 import * as store from '$lib/store';
+import { bringAlong } from './bring';
 import { follow, nameOf, type Means } from './follow';
 import type { Route, Routes } from './services';
 import { backOff, verdictOn } from './verdict';
@@ -150,7 +151,9 @@ export class PlanDrive {
 			case 'fail': {
 				if (!row) {
 					// A picture that was sent ahead was refused: the takes that bring one along cannot be made.
-					const starts = open.filter(({ settings }) => picturesIn(settings).length);
+					const starts = open.filter(
+						({ settings }) => settings.adapters ?? picturesIn(settings).length
+					);
 					const lost = (starts.length ? starts : open).map(({ id }) => id);
 					this.#count(await store.failOpenTakes(lost, verdict.says));
 					return;
@@ -203,16 +206,12 @@ export class PlanDrive {
 				return to?.service === route.service ? [{ take, model: to.model }] : [];
 			})
 			.slice(0, most);
-		const sent = new Map<string, string>();
-		for (const { take } of part) {
-			for (const id of picturesIn(take.settings)) {
-				if (sent.has(id)) continue;
-				const kept = await store.start(id);
-				if (kept) sent.set(id, (await route.client.send(kept.picture)).image);
-			}
-		}
+		const known = await bringAlong(
+			route.client,
+			part.map(({ take }) => take.settings)
+		);
 		return part.map(({ take: { id, settings }, model }) => ({
-			...withPictures(settings, (id) => sent.get(id) ?? id),
+			...known(settings),
 			model,
 			ref: id,
 			output: { format: 'webp', preview: true }

@@ -1,4 +1,11 @@
-import type { JobRequest, JobStatus, JobTicket, RenderEvent } from '$lib/core/schema';
+import type {
+	AdapterTicket,
+	JobRequest,
+	JobStatus,
+	JobTicket,
+	RenderEvent,
+	TeachRequest
+} from '$lib/core/schema';
 import { RenderRefused, type JobClient } from './client';
 import type { Clock } from './clock';
 
@@ -95,6 +102,14 @@ export class FakeService implements JobClient {
 
 	constructor(base = '/api/render/v1') {
 		this.base = base;
+	}
+
+	/** Adapters that it was taught, in their order. */
+	readonly taught: TeachRequest[] = [];
+
+	teach(request: TeachRequest): Promise<AdapterTicket> {
+		this.taught.push(request);
+		return Promise.resolve({ adapter: `adapter of ${request.images.join()}`, name: request.name });
 	}
 
 	async submit(body: JobRequest): Promise<JobTicket> {

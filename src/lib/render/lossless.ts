@@ -1,7 +1,7 @@
-import { picturesIn, withPictures } from '$lib/core/contract';
 import type { Take } from '$lib/core/schema';
 import { pixelHash } from '$lib/workers';
 import * as store from '$lib/store';
+import { bringAlong } from './bring';
 import type { Routes } from './services';
 
 /** The lossless picture could not be had, with a sentence that says why. */
@@ -24,12 +24,7 @@ export async function fetchLossless(
 			'The render service of this model was taken off. Add it again under Models.'
 		);
 	const { client, model } = route;
-	const sent = new Map<string, string>();
-	for (const id of picturesIn(take.settings)) {
-		const kept = await store.start(id);
-		if (kept) sent.set(id, (await client.send(kept.picture)).image);
-	}
-	const settings = withPictures(take.settings, (id) => sent.get(id) ?? id);
+	const settings = (await bringAlong(client, [take.settings]))(take.settings);
 	const key = crypto.randomUUID();
 	const { job, takes } = await client.submit({
 		key,

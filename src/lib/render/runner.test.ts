@@ -217,6 +217,56 @@ describe('a run that is made', () => {
 	});
 });
 
+describe('what takes bring along', () => {
+	const keep = async (text: string) => {
+		await store.keepStart({
+			name: text,
+			picture: new Blob([text]),
+			thumbnail: new Blob([text]),
+			addedAt: 0
+		});
+		return (await store.starts()).find(({ name }) => name === text)!.id;
+	};
+
+	it('is sent ahead once, and asked for by the ids of its service: lenders, and adapters taught here', async () => {
+		const plan = await begin([1, 2]);
+		const [lender, lesson] = [await keep('lender'), await keep('lesson')];
+		await store.keepTaught({
+			id: 'mine',
+			service: '',
+			name: 'Mine',
+			pictures: [lesson],
+			taughtAt: 0
+		});
+		const { db } = await import('$lib/store/db');
+		for (const { id, settings } of await store.takesOfPlan(plan.id))
+			await db.takes.update(id, {
+				settings: {
+					...settings,
+					adapters: [{ id: 'mine', weight: 0.5 }],
+					references: [{ image: lender, use: 'look' as const, weight: 0.4 }]
+				}
+			});
+		const sent: string[] = [];
+		shipped().send = async (picture) => {
+			const text = await picture.text();
+			sent.push(text);
+			return { image: `there: ${text}`, width: 1, height: 1 };
+		};
+		open();
+		await allAre(plan, 'done', 2);
+		expect(sent.sort()).toEqual(['lender', 'lesson']);
+		expect(shipped().taught).toEqual([{ name: 'Mine', images: ['there: lesson'] }]);
+		for (const { references, adapters } of shipped().submitted.flatMap(({ takes }) => takes)) {
+			expect(references).toEqual([{ image: 'there: lender', use: 'look', weight: 0.4 }]);
+			expect(adapters).toEqual([{ id: 'adapter of there: lesson', weight: 0.5 }]);
+		}
+		// What is kept of the takes stays as it was asked for here.
+		const [take] = await store.takesOfPlan(plan.id);
+		expect(take.settings.adapters).toEqual([{ id: 'mine', weight: 0.5 }]);
+	});
+});
+
 describe('what one service refuses', () => {
 	it('fails the takes that it names, and neither the others nor those of another service', async () => {
 		services.set('studio', new FakeService('http://studio'));

@@ -65,6 +65,18 @@ export interface StartPicture {
 	of?: { take: string; number: number; briefId: string };
 }
 
+/** An adapter that a service was taught from pictures that are kept here. */
+export interface TaughtAdapter {
+	/** As the service named it. */
+	id: string;
+	/** The service, by the short word that parts it from others. */
+	service: string;
+	name: string;
+	/** SHA-256 of the pictures' bytes. */
+	pictures: string[];
+	taughtAt: number;
+}
+
 /** A render service that was added by its address. */
 export interface AddedService {
 	/** A short word that parts its models from those of others. */
@@ -138,6 +150,7 @@ export class Database extends Dexie {
 	/** Faults that the artist looks for besides those that ship. */
 	faults!: EntityTable<{ id: string; label: string }, 'id'>;
 	starts!: EntityTable<StartPicture, 'id'>;
+	taught!: EntityTable<TaughtAdapter, 'id'>;
 	services!: EntityTable<AddedService, 'id'>;
 	/** What was spent; nothing is ever taken from it. */
 	ledger!: Table<Spending, [string, string]>;
@@ -203,6 +216,7 @@ export class Database extends Dexie {
 			})
 			.upgrade(upgradeTo4);
 		this.version(5).stores({ answers: 'id, briefId, left, right', ballots: 'id, briefId' });
+		this.version(6).stores({ taught: 'id' });
 		this.measures.hook('reading', (row: StoredMeasures | OldMeasures | undefined) =>
 			row && !('values' in row) ? byId(row) : row
 		);

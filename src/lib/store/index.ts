@@ -5,7 +5,8 @@ export {
 	type StartPicture,
 	type StoredMeasures,
 	type StoredPair,
-	type StoredPicture
+	type StoredPicture,
+	type TaughtAdapter
 } from './db';
 export { watch, watchTakes } from './live';
 export * from './answers';
@@ -14,6 +15,7 @@ export { isOfStore, openStore, problemSays } from './health';
 export * from './jobs';
 export * from './ledger';
 export * from './takes';
+export * from './taught';
 export * from './picks';
 export * from './measures';
 export * from './purse';

@@ -52,6 +52,7 @@ export const adapter = defineDial({
 	},
 	control: {
 		kind: 'choice',
+		taught: true,
 		offered: ({ adapters }) => adapters.map(({ id, summary }) => ({ key: id, title: summary }))
 	}
 });

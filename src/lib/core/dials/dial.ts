@@ -84,6 +84,8 @@ export type Control =
 			kind: 'choice';
 			/** Offered by a card: keys of stops, and what more there is to say of them. */
 			offered: (card: ModelCard) => readonly { key: string; title?: string }[];
+			/** Whether more can be taught from pictures, where a model offers that. */
+			taught?: boolean;
 			/** Whether models that are not chosen offer theirs, too. */
 			ofAll?: boolean;
 	  };

@@ -2,13 +2,15 @@
 	import { stopKey, type Control, type Stop } from '$lib/core/dials';
 	import type { ModelCard } from '$lib/core/schema';
 	import { session } from '$lib/ui/shared';
+	import { unqualified } from '$lib/render';
 	import ChoiceDial from './ChoiceDial.svelte';
+	import TeachAdapter from './TeachAdapter.svelte';
 	import { letterOf, useTurning, type ControlProps } from './turning.svelte';
 
 	let { dial }: ControlProps = $props();
 
 	const turning = useTurning();
-	const { offered, ofAll } = $derived(dial.control as Extract<Control, { kind: 'choice' }>);
+	const { offered, ofAll, taught } = $derived(dial.control as Extract<Control, { kind: 'choice' }>);
 
 	/** The letters of the models that offer a stop, when not all of them do. */
 	function havers(key: string): string {
@@ -17,6 +19,19 @@
 		);
 		return letters.length === turning.chosen.length ? '' : ` (${letters.join(', ')} only)`;
 	}
+
+	/** Services of models on the rack that can be taught. */
+	const teachers = $derived(
+		taught
+			? [
+					...new Set(
+						turning.chosen
+							.filter(({ features }) => features.includes('teach'))
+							.map(({ id }) => unqualified(id).service)
+					)
+				]
+			: []
+	);
 
 	const options = $derived.by(() => {
 		const cards: readonly ModelCard[] = ofAll ? session.cards : turning.chosen;
@@ -38,4 +53,11 @@
 	{options}
 	open={!!dial.extra}
 	onchange={(stops) => turning.put(dial.id, stops)}
-/>
+>
+	{#if teachers.length}
+		<TeachAdapter
+			services={teachers}
+			ontaught={(id) => turning.put(dial.id, [...turning.stopsOf(dial.id), id])}
+		/>
+	{/if}
+</ChoiceDial>

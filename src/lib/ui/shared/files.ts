@@ -13,13 +13,18 @@ export function saveFile(name: string, content: BlobPart, type: string): void {
 }
 
 /** Lets a file be chosen. Resolves to null when none was. */
-export function chooseFile(accept: string): Promise<File | null> {
+export const chooseFile = (accept: string): Promise<File | null> =>
+	chooseFiles(accept, false).then(([file]) => file ?? null);
+
+/** The same for several; none when it is left. */
+export function chooseFiles(accept: string, several = true): Promise<File[]> {
 	return new Promise((resolve) => {
 		const input = document.createElement('input');
 		input.type = 'file';
 		input.accept = accept;
-		input.onchange = () => resolve(input.files?.[0] ?? null);
-		input.oncancel = () => resolve(null);
+		input.multiple = several;
+		input.onchange = () => resolve([...(input.files ?? [])]);
+		input.oncancel = () => resolve([]);
 		input.click();
 	});
 }

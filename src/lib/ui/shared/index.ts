@@ -11,7 +11,7 @@ export { default as Rail } from './Rail.svelte';
 export { default as TakePicture } from './TakePicture.svelte';
 export { default as TopBar } from './TopBar.svelte';
 export { door, largestPart, midnight, type Ask, type Part } from './door.svelte';
-export { chooseFile, saveFile } from './files';
+export { chooseFile, chooseFiles, saveFile } from './files';
 export { openJudged, type Judged } from './judged.svelte';
 export { goOn } from './landing';
 export { focusInto, focusReturner, layers } from './layers.svelte';

@@ -1,6 +1,7 @@
 import { SvelteMap } from 'svelte/reactivity';
 import { expectedCredits } from '$lib/core/plan';
 import type { Limits, ModelCard, Plan } from '$lib/core/schema';
+import { many } from '$lib/core/wording';
 import * as store from '$lib/store';
 import {
 	askService,
@@ -19,13 +20,37 @@ const TELL_EVERY = 120;
 /** More takes than this are never being made at once. */
 const MOST_MAKING = 256;
 
+/** A service's cards with the adapters that it was taught from here, on models that can be taught. */
+const withTaught = (
+	cards: readonly ModelCard[],
+	service: string,
+	taught: readonly store.TaughtAdapter[]
+): ModelCard[] => {
+	const own = taught
+		.filter((one) => one.service === service)
+		.map(({ id, name, pictures }) => ({
+			id,
+			name,
+			summary: `Taught from ${many(pictures.length, 'picture')} of your own`
+		}));
+	return cards.map((card) =>
+		own.length && card.features.includes('teach')
+			? { ...card, adapters: [...card.adapters, ...own] }
+			: card
+	);
+};
+
 /** What is true for the whole tab: the render service, its models, and what is being made. */
 class Session {
 	/** The render services, the one that ships first. */
 	services = $state.raw<Service[]>([theShippedService()]);
 	readonly routes = routesAmong(() => this.services);
 	/** The models of all services that answer. */
-	readonly cards: ModelCard[] = $derived.by(() => this.services.flatMap(({ cards }) => cards));
+	readonly cards: ModelCard[] = $derived.by(() =>
+		this.services.flatMap(({ id, cards }) => withTaught(cards, id, this.taught))
+	);
+	/** Adapters that were taught here. */
+	taught = $state.raw<store.TaughtAdapter[]>([]);
 	readonly limits: Limits | null = $derived.by(() => this.services[0].limits);
 	/** The service that ships: it helps with words, too. */
 	get client() {
@@ -91,6 +116,7 @@ class Session {
 			if (!begun) this.runner.start();
 			begun = true;
 		});
+		store.watch(store.taughtAdapters, (taught) => (this.taught = taught));
 		store.watch(store.letters, (on) => (this.letters = on));
 		store.watch(store.queuedPlans, (plans) => {
 			this.#heldSays = plans.find(({ paused, says }) => paused && says)?.says ?? null;
