@@ -160,12 +160,9 @@ test('two takes are merged, a second one lends its colours at two weights, the f
 	await expect(foot.getByRole('button', { name: /^Run/ })).toBeDisabled();
 
 	// The picture's file says what it was derived from.
-	await page.locator('main').focus();
-	await page.keyboard.press('ArrowRight');
-	await page.keyboard.press('e');
-	await page.getByRole('link', { name: 'Back', exact: true }).click();
-	await page.waitForURL(/\/sheet/);
-	await page.goto(`${brief}/sheet?filter=&open=${(await lastOf(page)).join('.')}`);
+	await page.goto(`${brief}/sheet?run=${await lastRun(page)}`);
+	await page.locator('[data-take] img').first().waitFor();
+	await page.locator('[data-take]').first().click();
 	await page.getByRole('button', { name: 'Export PNG' }).click();
 	const download = page.waitForEvent('download');
 	await page.getByRole('dialog').getByRole('button', { name: /^Run/ }).click();
@@ -174,22 +171,20 @@ test('two takes are merged, a second one lends its colours at two weights, the f
 	expect(file.includes(first)).toBe(true);
 });
 
-/** The id of the latest take that has a line. */
-const lastOf = (page: Page): Promise<string[]> =>
+/** The run of the latest take that has a line. */
+const lastRun = (page: Page): Promise<string> =>
 	page.evaluate(async () => {
 		const db = await new Promise<IDBDatabase>((resolve) => {
 			const open = indexedDB.open('dial-pick');
 			open.onsuccess = () => resolve(open.result);
 		});
-		const all = await new Promise<{ id: string; number: number; line?: unknown[] }[]>((resolve) => {
-			const ask = db.transaction('takes').objectStore('takes').getAll();
-			ask.onsuccess = () => resolve(ask.result);
-		});
-		return all
-			.filter(({ line }) => line?.length)
-			.sort((a, b) => b.number - a.number)
-			.slice(0, 1)
-			.map(({ id }) => id);
+		const all = await new Promise<{ planId: string; number: number; line?: unknown[] }[]>(
+			(resolve) => {
+				const ask = db.transaction('takes').objectStore('takes').getAll();
+				ask.onsuccess = () => resolve(ask.result);
+			}
+		);
+		return all.filter(({ line }) => line?.length).sort((a, b) => b.number - a.number)[0].planId;
 	});
 
 test('more like a take of a batch are made near it, and taken back', async ({ page }) => {
