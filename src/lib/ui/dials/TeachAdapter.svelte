@@ -151,6 +151,7 @@
 	}
 
 	.pictures img {
+		display: block;
 		width: 100%;
 		height: 100%;
 		object-fit: cover;

@@ -2,7 +2,7 @@
 	import { Accordion, AccordionItem } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { dialOf } from '$lib/core/dials';
+	import { dialOf, stopKey } from '$lib/core/dials';
 	import { wayOf, ways } from '$lib/core/rework';
 	import type { MarkKind, Take } from '$lib/core/schema';
 	import { layers, session, TakePicture, takesLetters, useWork } from '$lib/ui/shared';
@@ -58,9 +58,15 @@
 		for (const [name, value] of Object.entries(change)) url.searchParams.set(name, value);
 		void goto(url, { replaceState: true, keepFocus: true, noScroll: true });
 	};
+	/** What parts a result from the others of its run, on the dials of its way. */
 	const caption = (one: Take) => {
-		const step = one.line?.find(({ take: id }) => id === take?.id);
-		const dial = dialOf(wayOf(step?.as ?? '')?.dials[0] ?? 'seed');
+		const of = wayOf(one.line?.find(({ take: id }) => id === take?.id)?.as ?? '');
+		const turned = [...(of?.slots ?? []).flatMap(({ dials }) => dials), ...(of?.dials ?? [])];
+		const run = results.filter(({ planId }) => planId === one.planId);
+		const parts = turned
+			.map(dialOf)
+			.find(({ read }) => new Set(run.map((other) => stopKey(read(other)))).size > 1);
+		const dial = parts ?? dialOf(turned[0] ?? 'seed');
 		return dial.format(dial.read(one), session.cards);
 	};
 
