@@ -83,10 +83,14 @@ await withBrowser(async (page, address) => {
 	await page.goto(sheet);
 	await page.locator('[data-take]').nth(1).click();
 	await page.getByRole('link', { name: 'Rework' }).click();
-	await page.getByRole('button', { name: 'Run 6' }).click();
+	await page.getByRole('button', { name: 'Start from it' }).click();
+	await page
+		.getByLabel('Words, one wording a line: each is a stop')
+		.fill('a windmill at dusk above a salt marsh');
+	await page.getByRole('button', { name: 'Run 3' }).click();
 	const results = page.getByRole('group', { name: 'Results' }).locator('img');
-	await results.nth(5).waitFor({ timeout: 120_000 });
-	await results.nth(3).click();
+	await results.nth(2).waitFor({ timeout: 120_000 });
+	await results.nth(1).click();
 	await shot('rework');
 	await page.goto(`${brief}/words`);
 	await page

@@ -1,6 +1,6 @@
 import { stream } from '$lib/core/random';
 import { LATENT_SCALE, toLatent, type MoreScenes, type SceneBook } from './book';
-import { insideOf } from './cutout';
+import { insideOf, standingOut } from './cutout';
 import type { Bitmap } from './materials';
 import { paintScene } from './painting';
 import { agreementOf, contours } from './references';
@@ -75,12 +75,12 @@ export function restaged(
 		if (lends === 'outline') return best.map(({ scene }) => scene);
 		// The nearest has the picture itself round its actors, where that fits.
 		const [{ scene, painted }, ...others] = best;
-		const box = roomFor(scene.staged!.box);
+		const box = roomFor(scene.staged!.box, bitmap);
 		const off = outside(painted, wanted, box, latentWidth, latentHeight);
 		const within = off > LIKE_ENOUGH ? {} : { within: { bitmap, box } };
 		return [{ ...scene, ...within }, ...others.map((one) => one.scene)].map((one) => ({
 			...one,
-			tonedLike: { bitmap, but: one.staged!.box }
+			tonedLike: { bitmap, but: box }
 		}));
 	});
 }
@@ -88,15 +88,36 @@ export function restaged(
 /** Mean difference of latents round the actors up to which the picture itself can go on round them. */
 const LIKE_ENOUGH = 0.2;
 
-/** A box with room for actors of another shape, and for what they throw on the ground. */
-function roomFor({ left, right, top, bottom }: Box): Box {
+/** So much of what stands out in a picture may lie outside a box without being part of the thing in it. */
+const ASTRAY = 0.12;
+
+/**
+ * A box with room for actors of another shape, for what they throw on the ground, and for whatever of
+ * the thing that stood there reaches beyond it: nothing of that is to be left standing.
+ */
+function roomFor({ left, right, top, bottom }: Box, bitmap: Bitmap): Box {
 	const [wide, high] = [right - left, bottom - top];
-	return {
+	const room = {
 		left: left - 0.17 * wide,
 		right: right + 0.17 * wide,
 		top: top - 0.32 * high,
 		bottom: bottom + 0.04
 	};
+	const { width, height, share } = standingOut(bitmap);
+	const out = { ...room };
+	let [all, astray] = [0, 0];
+	share.forEach((own, p) => {
+		if (own < 0.5) return;
+		const [x, y] = [(p % width) / width, Math.floor(p / width) / height];
+		all++;
+		if (x >= room.left && x <= room.right && y >= room.top && y <= room.bottom) return;
+		astray++;
+		out.left = Math.min(out.left, x);
+		out.right = Math.max(out.right, x + 1 / width);
+		out.top = Math.min(out.top, y);
+		out.bottom = Math.max(out.bottom, y + 1 / height);
+	});
+	return astray > ASTRAY * all ? out : room;
 }
 
 /** Mean difference of two latents outside a box. */
