@@ -4,7 +4,8 @@ import type { ModelCard } from '$lib/core/schema';
 /** Settings in plain words, line by line, with what they leave open. */
 export function settingLines(of: Draft, cards: readonly ModelCard[]): [string, string][] {
 	const picked = pickedDials(of);
-	const open = dials.filter(({ id }) => !picked.includes(id));
+	// What follows another dial is open with it.
+	const open = dials.filter(({ id, follows }) => !follows && !picked.includes(id));
 	return [
 		...picked.map((id): [string, string] => {
 			const dial = dialOf(id);
