@@ -1,17 +1,15 @@
 import { z } from 'zod';
 import type { ModelCard } from '$lib/core/contract';
 import { defineDial, stopKey, type Made } from './dial';
+import { partsOf, together } from './together';
 
 /** The stop for no adapter. */
 export const NO_ADAPTER = '';
 
-/** Adapters that are put on at once: their ids. */
-const idsOf = (stop: string): string[] => stop.split(' + ').filter((id) => id !== NO_ADAPTER);
-
 export const hasNoAdapter = ({ settings }: Made): boolean => !settings.adapters;
 
 const namesOf = (stop: string, cards: readonly ModelCard[] = []): string =>
-	idsOf(stop)
+	partsOf(stop)
 		.map((id) => cards.flatMap(({ adapters }) => adapters).find((one) => one.id === id)?.name ?? id)
 		.join(' + ') || 'no adapter';
 
@@ -23,13 +21,13 @@ export const adapter = defineDial({
 	stop: z.string(),
 	rest: NO_ADAPTER,
 	restYields: true,
-	read: ({ settings }) => (settings.adapters ?? []).map(({ id }) => id).join(' + ') || NO_ADAPTER,
+	read: ({ settings }) => together((settings.adapters ?? []).map(({ id }) => id)),
 	// Its weight is turned after it.
 	write: (draft, stop) => {
 		const { adapters, ...settings } = draft.settings;
 		if (stop === NO_ADAPTER) return { ...draft, settings };
 		const weight = adapters?.[0]?.weight ?? 1;
-		const ids = idsOf(stopKey(stop));
+		const ids = partsOf(stopKey(stop));
 		return { ...draft, settings: { ...settings, adapters: ids.map((id) => ({ id, weight })) } };
 	},
 	said: ({ settings }) => !!settings.adapters,
@@ -40,9 +38,9 @@ export const adapter = defineDial({
 	order: { plan: 100, rack: 60, sheet: 110, run: 70 },
 	extra: { label: 'Adapter and weight' },
 	problemsOf: (card, { stops, cards }) => {
-		const unknown = stops.flatMap(idsOf).filter((id) => !card.adapters.some((a) => a.id === id));
+		const unknown = stops.flatMap(partsOf).filter((id) => !card.adapters.some((a) => a.id === id));
 		if (!unknown.length) return [];
-		const kept = stops.filter((stop) => !idsOf(stop).some((id) => unknown.includes(id)));
+		const kept = stops.filter((stop) => !partsOf(stop).some((id) => unknown.includes(id)));
 		return [
 			{
 				says: `${card.name} does not have ${unknown.map((id) => namesOf(id, cards)).join(', ')}: take it off, or the model.`,

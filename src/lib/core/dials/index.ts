@@ -1,8 +1,8 @@
 export { ALONE, batchPlaces } from './batch';
 export { NO_ADAPTER } from './adapter';
-export { lendersOf, MOST_LENDERS, NO_LENDER, together } from './lender';
 export { NO_START } from './start';
 export { formatSeed } from './seed';
+export { partsOf, together } from './together';
 export {
 	isOwnStop,
 	levelName,

@@ -2,21 +2,13 @@ import { z } from 'zod';
 import type { ReferenceUse } from '$lib/core/contract';
 import { defineDial, stopKey, type Dial, type DialSpec, type Draft, type Made } from './dial';
 import { share, shareScale } from './share';
+import { partsOf, together } from './together';
 
 /** The stop for nothing lent: the words alone say it. */
-export const NO_LENDER = '';
+const NO_LENDER = '';
 
 /** More pictures than this lend nothing to one take. */
-export const MOST_LENDERS = 8;
-
-const TOGETHER = ' + ';
-
-/** Pictures that lend together: their ids. */
-export const lendersOf = (stop: string): string[] =>
-	stop.split(TOGETHER).filter((id) => id !== NO_LENDER);
-
-/** The stop of pictures that lend together. */
-export const together = (ids: readonly string[]): string => [...new Set(ids)].join(TOGETHER);
+const MOST_LENDERS = 8;
 
 const lent = ({ settings }: Made | Draft, use: ReferenceUse) =>
 	(settings.references ?? []).filter((one) => one.use === use);
@@ -56,19 +48,17 @@ export const lender = <const Id extends string>({
 		read: (made) => together(lent(made, use).map(({ image }) => image)),
 		// Its weight is turned after it.
 		write: (draft, stop) =>
-			withLenders(draft, use, lendersOf(stopKey(stop)), lent(draft, use)[0]?.weight ?? 0.7),
+			withLenders(draft, use, partsOf(stopKey(stop)), lent(draft, use)[0]?.weight ?? 0.7),
 		said: (draft) => lent(draft, use).length > 0,
 		restIn: ({ settings }) => settings.model !== undefined,
 		idle: (made) => !lent(made, use).length,
 		format: (stop) => {
-			const ids = lendersOf(stopKey(stop));
-			return ids.length
-				? `picture ${ids.map((id) => id.slice(0, 6)).join(TOGETHER)}`
-				: 'from the words';
+			const ids = partsOf(stopKey(stop));
+			return ids.length ? `picture ${together(ids.map((id) => id.slice(0, 6)))}` : 'from the words';
 		},
 		compare: () => 0,
-		extra: { label: spec.label, varied: false },
-		pictures: (stop) => lendersOf(stopKey(stop)),
+		extra: { label: spec.label },
+		pictures: (stop) => partsOf(stopKey(stop)),
 		problemsOf: (card, { stops }) =>
 			stops.some((stop) => stop !== NO_LENDER) && !card.features.includes(`reference:${use}`)
 				? [
@@ -79,7 +69,7 @@ export const lender = <const Id extends string>({
 					]
 				: [],
 		problems: ({ stops }) =>
-			stops.some((stop) => lendersOf(stop).length > MOST_LENDERS)
+			stops.some((stop) => partsOf(stop).length > MOST_LENDERS)
 				? [
 						{
 							says: `${spec.label}: no more than ${MOST_LENDERS} pictures lend at once. Take some off.`

@@ -1,10 +1,10 @@
 <script lang="ts">
-	import { lendersOf, together, type Control } from '$lib/core/dials';
+	import { partsOf, together, type Control } from '$lib/core/dials';
 	import { croppedSays } from '$lib/core/frame';
 	import * as store from '$lib/store';
 	import { chooseFile, live, pictureUrls } from '$lib/ui/shared';
-	import { admitPicture } from '$lib/workers';
 	import ChoiceDial from './ChoiceDial.svelte';
+	import { keepFile } from './keep-file';
 	import { useTurning, type ControlProps } from './turning.svelte';
 
 	let { dial }: ControlProps = $props();
@@ -21,8 +21,8 @@
 		kept.current.find((one) => one.id === id)?.name ??
 		`picture ${id.slice(0, 6)}, not here any more`;
 	/** Stops of several pictures that come along together. */
-	const joined = $derived(stops.filter((stop) => lendersOf(stop).length > 1));
-	const single = $derived(stops.filter((stop) => lendersOf(stop).length === 1));
+	const joined = $derived(stops.filter((stop) => partsOf(stop).length > 1));
+	const single = $derived(stops.filter((stop) => partsOf(stop).length === 1));
 	/** Whether several may come along together: one begins from one alone. */
 	const joins = $derived(dial.id !== 'start');
 	const lost = $derived(single.filter((id) => !kept.current.some((one) => one.id === id)));
@@ -30,8 +30,8 @@
 	const options = $derived([
 		{ key: dial.rest as string, says: none },
 		...joined.map((key) => {
-			const says = lendersOf(key).map(nameOf).join(' and ');
-			return { key, says, title: says, image: urls.of(lendersOf(key)[0]) };
+			const says = partsOf(key).map(nameOf).join(' and ');
+			return { key, says, title: says, image: urls.of(partsOf(key)[0]) };
 		}),
 		...lost.map((key) => ({ key, says: nameOf(key) })),
 		...kept.current.map(({ id, name }) => ({
@@ -46,13 +46,13 @@
 	let sizes = $state.raw<ReadonlyMap<string, { width: number; height: number }>>(new Map());
 	$effect(() => {
 		for (const { id, thumbnail } of kept.current)
-			if (stops.some((stop) => lendersOf(stop).includes(id)) && !sizes.has(id))
+			if (stops.some((stop) => partsOf(stop).includes(id)) && !sizes.has(id))
 				void createImageBitmap(thumbnail).then(({ width, height }) => {
 					sizes = new Map(sizes).set(id, { width, height });
 				});
 	});
 	const cropped = $derived(
-		stops.flatMap(lendersOf).flatMap((id) => {
+		stops.flatMap(partsOf).flatMap((id) => {
 			const size = sizes.get(id);
 			const says = size && croppedSays(size, turning.rack.frame);
 			return says ? [{ id, says: `${nameOf(id)}: ${says}` }] : [];
@@ -62,20 +62,9 @@
 	async function choose() {
 		const file = await chooseFile('image/png,image/jpeg,image/webp');
 		if (!file) return;
-		try {
-			const { picture, thumbnail } = await admitPicture(file);
-			const id = await store.keepStart({
-				name: file.name,
-				picture,
-				thumbnail,
-				addedAt: Date.now()
-			});
-			problem = null;
-			turning.put(dial.id, [...stops, id]);
-		} catch (cause) {
-			const why = cause instanceof Error ? cause.message : String(cause);
-			problem = `${file.name} cannot be used. ${why} Choose another PNG, JPEG or WebP.`;
-		}
+		const kept = await keepFile(file);
+		problem = 'problem' in kept ? kept.problem : null;
+		if ('id' in kept) turning.put(dial.id, [...stops, kept.id]);
 	}
 </script>
 
@@ -86,7 +75,7 @@
 	onchange={(next) => turning.put(dial.id, next)}
 	open
 >
-	<button class="choose" onclick={choose}>choose a picture …</button>
+	<button class="ask" onclick={choose}>choose a picture …</button>
 	{#if joins && single.length > 1}
 		<button
 			class="choose"
@@ -100,16 +89,6 @@
 </ChoiceDial>
 
 <style>
-	.choose {
-		width: 100%;
-		height: 30px;
-		border: 1px dashed var(--rule-strong);
-		background: none;
-		color: var(--ink-2);
-		font: 13px var(--sans);
-		cursor: pointer;
-	}
-
 	p {
 		margin-top: 4px;
 		font-size: 12px;

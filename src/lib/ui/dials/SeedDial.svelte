@@ -30,8 +30,8 @@
 			</li>
 		{/each}
 	</ol>
-	<button class="more" onclick={() => onchange([...stops, ...freshSeeds(1)])}>draw one more</button>
-	<button class="more" onclick={() => onchange(freshSeeds(Math.max(1, seeds.length)))}
+	<button class="ask" onclick={() => onchange([...stops, ...freshSeeds(1)])}>draw one more</button>
+	<button class="ask" onclick={() => onchange(freshSeeds(Math.max(1, seeds.length)))}
 		>draw all fresh</button
 	>
 	<StopList
@@ -93,16 +93,5 @@
 
 	.off:disabled {
 		visibility: hidden;
-	}
-
-	.more {
-		width: 100%;
-		height: 30px;
-		margin-bottom: 6px;
-		border: 1px dashed var(--rule-strong);
-		background: none;
-		color: var(--ink-2);
-		font: 13px var(--sans);
-		cursor: pointer;
 	}
 </style>

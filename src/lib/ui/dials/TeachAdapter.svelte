@@ -2,7 +2,7 @@
 	import { TextInput } from 'carbon-components-svelte';
 	import * as store from '$lib/store';
 	import { chooseFiles, Dialog, live, many, pictureUrls, session } from '$lib/ui/shared';
-	import { admitPicture } from '$lib/workers';
+	import { keepFile } from './keep-file';
 
 	/** Teaches an adapter from pictures of the artist's own. */
 	interface Props {
@@ -30,16 +30,11 @@
 
 	async function bring() {
 		problem = null;
-		for (const file of await chooseFiles('image/png,image/jpeg,image/webp'))
-			try {
-				const { picture, thumbnail } = await admitPicture(file);
-				const one = { name: file.name, picture, thumbnail, addedAt: Date.now() };
-				const id = await store.keepStart(one);
-				if (!chosen.includes(id)) chosen = [...chosen, id];
-			} catch (cause) {
-				const why = cause instanceof Error ? cause.message : String(cause);
-				problem = `${file.name} cannot be used. ${why}`;
-			}
+		for (const file of await chooseFiles('image/png,image/jpeg,image/webp')) {
+			const kept = await keepFile(file);
+			if ('problem' in kept) problem = kept.problem;
+			else if (!chosen.includes(kept.id)) chosen = [...chosen, kept.id];
+		}
 	}
 
 	/** What keeps it from being taught, as a sentence. */
@@ -91,7 +86,7 @@
 	}
 </script>
 
-<button class="choose" onclick={() => (open = true)}>teach one of your own …</button>
+<button class="ask" onclick={() => (open = true)}>teach one of your own …</button>
 
 <Dialog
 	{open}
@@ -122,16 +117,6 @@
 </Dialog>
 
 <style>
-	.choose {
-		width: 100%;
-		height: 30px;
-		border: 1px dashed var(--rule-strong);
-		background: none;
-		color: var(--ink-2);
-		font: 13px var(--sans);
-		cursor: pointer;
-	}
-
 	.pictures {
 		display: grid;
 		grid-template-columns: repeat(auto-fill, minmax(84px, 1fr));

@@ -1,0 +1,17 @@
+import * as store from '$lib/store';
+import { admitPicture } from '$lib/workers';
+
+/**
+ * Keeps a picture that was chosen from the disk, so that takes may bring it along.
+ * @returns its id; a sentence where it cannot be used
+ */
+export async function keepFile(file: File): Promise<{ id: string } | { problem: string }> {
+	try {
+		const { picture, thumbnail } = await admitPicture(file);
+		const one = { name: file.name, picture, thumbnail, addedAt: Date.now() };
+		return { id: await store.keepStart(one) };
+	} catch (cause) {
+		const why = cause instanceof Error ? cause.message : String(cause);
+		return { problem: `${file.name} cannot be used. ${why} Choose another PNG, JPEG or WebP.` };
+	}
+}
