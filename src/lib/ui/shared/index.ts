@@ -19,7 +19,16 @@ export { takesLetters } from './letters';
 export { live } from './live.svelte';
 export { plainChart } from './plain-chart';
 export { pictureUrls } from './picture-urls.svelte';
-export { addOrder, goOnWith, newPlan, runAgain, tryAgain, whyNotAgain, withLine } from './plans';
+export {
+	addOrder,
+	goOnWith,
+	newPlan,
+	planOf,
+	runAgain,
+	tryAgain,
+	whyNotAgain,
+	withLine
+} from './plans';
 export { clock, credits, fileName, many, money } from './say';
 export { scopeSays } from './scopes';
 export { freshSeeds } from './seeds';

@@ -1,12 +1,14 @@
 import type { Made } from '$lib/core/dials';
 import {
 	againProblems,
+	chosenFrom,
 	combinations,
 	costOf,
 	expectedCredits,
 	keptChoice,
 	onFreshSeeds,
 	orderOf,
+	rackOfMany,
 	type Chosen
 } from '$lib/core/plan';
 import type { Design, Line, Plan, PlanRack, Take } from '$lib/core/schema';
@@ -36,6 +38,17 @@ export function newPlan(
 		place: now,
 		createdAt: now
 	};
+}
+
+/** A plan of settings that were put together one by one. */
+export function planOf(briefId: string, made: readonly Made[]): Plan {
+	const rack = rackOfMany(made);
+	return newPlan(briefId, {
+		design:
+			made.length > 1 ? { kind: 'fraction', settings: made.length, pairs: [] } : { kind: 'all' },
+		rack,
+		chosen: chosenFrom(rack, made)
+	});
 }
 
 /** What a take is going to cost by its model's card. */

@@ -1,9 +1,9 @@
 import { moreLike } from '$lib/core/rework';
-import { chosenFrom, orderOf, rackOfMany } from '$lib/core/plan';
+import { orderOf } from '$lib/core/plan';
 import type { Take } from '$lib/core/schema';
 import { listed, many } from '$lib/core/wording';
 import * as store from '$lib/store';
-import { addOrder, door, freshSeeds, newPlan, session, undo } from '$lib/ui/shared';
+import { addOrder, door, freshSeeds, planOf, session, undo } from '$lib/ui/shared';
 
 /**
  * Asks to make the others of a batch again near the chosen ones, as a run that can be taken back. Says
@@ -30,13 +30,7 @@ export async function makeMoreLike(
 		takes.filter((take) => take.briefId === briefId),
 		freshSeeds
 	);
-	const rack = rackOfMany(made);
-	const plan = newPlan(briefId, {
-		design:
-			made.length > 1 ? { kind: 'fraction', settings: made.length, pairs: [] } : { kind: 'all' },
-		rack,
-		chosen: chosenFrom(rack, made)
-	});
+	const plan = planOf(briefId, made);
 	const numbers = done.slice(0, 4).map(({ number }) => String(number));
 	const what = `More like take ${listed(numbers)}`;
 	await door.pass({
