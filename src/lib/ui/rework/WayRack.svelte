@@ -77,7 +77,7 @@
 				<Switch text={filled[i] ? `${label} •` : label} />
 			{/each}
 		</ContentSwitcher>
-		{#each cannot as says (says)}<p class="cannot">{says}</p>{/each}
+		{#each new Set(cannot) as says (says)}<p class="cannot">{says}</p>{/each}
 	{/if}
 	<div class="dials">
 		{#each turned as id (id)}
