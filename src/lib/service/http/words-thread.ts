@@ -1,8 +1,8 @@
-import { makeSurface } from './surface';
 import { describePicture, readPrompt } from '$lib/service/standins';
 import { fullerVersions } from '$lib/core/wording';
 import type { Description, FullerRequest, FullerVersions, Reading } from '$lib/core/contract';
 import type { SharedPicture } from './memory';
+import { makeSurface } from './surface';
 
 /** What is worked out about words, off the thread that answers calls. */
 export type WordsTask =

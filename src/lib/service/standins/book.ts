@@ -9,7 +9,7 @@ import { scenesFor, type Scene } from './scenes';
 export const LATENT_SCALE = 8;
 
 /** How finely latents are painted before they are averaged: painted pixels to a latent pixel. */
-export const OVERSAMPLING = 2;
+const OVERSAMPLING = 2;
 
 /** For so many pictures brought along a book keeps the scenes that they call up. */
 const MOST_BESIDES = 8;
@@ -117,11 +117,22 @@ export function openBook(
 			}
 			return more;
 		},
+		// What was called up holds on to the pictures that called it up, too.
 		bytes: () =>
+			sum(picturesOf([...besides.values()].flatMap((more) => more.scenes))) +
 			[own, ...besides.values()].reduce((total, { latents }) => total + sum(latents), 0) +
 			sum([...paintings.values()])
 	};
 }
+
+/** The pictures that scenes are painted from, each once. */
+const picturesOf = (scenes: readonly Scene[]): Uint8Array[] => [
+	...new Set(
+		scenes.flatMap(({ within, tonedLike, cutting }) =>
+			[within?.bitmap, tonedLike?.bitmap, cutting].flatMap((one) => one?.pixels ?? [])
+		)
+	)
+];
 
 /** Averages squares of bytes into latent values in [-1, 1]. */
 export function toLatent(

@@ -1,6 +1,8 @@
 import { oklab } from '$lib/core/measure';
 import type { Bitmap } from './materials';
 import { blur } from './repertoire/media';
+import { largestRegion } from './region';
+import { resized } from './resize';
 import { searched, type Box } from './sighting';
 
 /** How far off its surroundings something must lie, in deviations, to stand out. */
@@ -46,37 +48,9 @@ export function standingOut({ pixels, width, height }: Bitmap): {
 			if (Math.sqrt(apart / 3) > STANDS_OUT * (0.6 + 0.6 * off)) out[y * w + x] = 1;
 		}
 	}
-	const largest = largestOf(out, w, h);
+	const largest = new Float32Array(w * h);
+	for (const p of largestRegion(out, w, h, 0)) largest[p] = 1;
 	return { width: w, height: h, share: blur(largest, w, h, 1) };
-}
-
-/** The largest of the connected regions that are set. */
-function largestOf(set: Uint8Array, width: number, height: number): Float32Array {
-	const region = new Int32Array(set.length);
-	let best: number[] = [];
-	for (let from = 0, id = 1; from < set.length; from++) {
-		if (!set[from] || region[from]) continue;
-		const reached = [from];
-		region[from] = id;
-		for (const p of reached) {
-			const x = p % width;
-			for (const q of [
-				x > 0 ? p - 1 : -1,
-				x + 1 < width ? p + 1 : -1,
-				p - width,
-				p + width < width * height ? p + width : -1
-			])
-				if (q >= 0 && set[q] && !region[q]) {
-					region[q] = id;
-					reached.push(q);
-				}
-		}
-		if (reached.length > best.length) best = reached;
-		id++;
-	}
-	const out = new Float32Array(set.length);
-	for (const p of best) out[p] = 1;
-	return out;
 }
 
 const cut = new WeakMap<Bitmap, ReturnType<typeof standingOut>>();
@@ -137,32 +111,11 @@ export function surround(
 	{ bitmap, box }: { bitmap: Bitmap; box: Box }
 ): void {
 	const inside = insideOf(box, width, height);
-	const round = scaled(bitmap, width, height);
+	const round = resized(bitmap.pixels, bitmap.width, bitmap.height, width, height);
 	for (let y = 0, i = 0; y < height; y++)
 		for (let x = 0; x < width; x++, i += 3) {
 			const own = inside(x + 0.5, y + 0.5);
 			for (let c = 0; c < 3; c++)
 				painting[i + c] = Math.round(round[i + c] + own * (painting[i + c] - round[i + c]));
 		}
-}
-
-/** A picture's pixels at another size: averaged where it becomes smaller. */
-function scaled({ pixels, width, height }: Bitmap, w: number, h: number): Uint8Array {
-	if (w === width && h === height) return pixels;
-	const out = new Uint8Array(w * h * 3);
-	for (let y = 0, o = 0; y < h; y++) {
-		const top = Math.floor((y * height) / h);
-		const bottom = Math.max(top + 1, Math.floor(((y + 1) * height) / h));
-		for (let x = 0; x < w; x++, o += 3) {
-			const left = Math.floor((x * width) / w);
-			const right = Math.max(left + 1, Math.floor(((x + 1) * width) / w));
-			for (let c = 0; c < 3; c++) {
-				let sum = 0;
-				for (let v = top; v < bottom; v++)
-					for (let u = left; u < right; u++) sum += pixels[(v * width + u) * 3 + c];
-				out[o + c] = Math.round(sum / ((bottom - top) * (right - left)));
-			}
-		}
-	}
-	return out;
 }

@@ -18,8 +18,9 @@ const HORIZONS = [-0.2, -0.12, -0.06, 0, 0.06, 0.12, 0.2];
 /**
  * Scenes of the prompt staged like a picture: its main things where the picture's stand and as large,
  * horizon and light as they lie there. Where the prompt is silent on place or light, those of the
- * picture are taken, as far as they can be told, and its broad light and colour come along. Many stagings are painted at latent size and compared
- * with the picture, by colour and by contours; the nearest few are remembered.
+ * picture are taken, as far as they can be told, and its broad light and colour come along. Many
+ * stagings are painted at latent size and compared with the picture, by colour and by contours; the
+ * nearest few are remembered.
  *
  * @param lends an outline brings neither place nor light nor colour along
  */
@@ -163,7 +164,6 @@ export function withContent(book: SceneBook, bitmap: Bitmap): MoreScenes {
 		const { character, reading, makeSurface } = book;
 		const [first] = stagingOf(bitmap, makeSurface).seen;
 		const known = first.likelihood >= KNOWN && first.firm >= FIRM;
-
 		const scenes = scenesFor(
 			character,
 			known

@@ -46,10 +46,11 @@ const OUTLINE = 10;
 /**
  * Gathers the scenes of a take and their weights.
  *
- * A content reference and the pictures that taught an adapter are scenes themselves, by weight. A
- * start picture is a scene too, weighed as if pictures stood c s/(1-s) round it for a strength s: the
- * stronger, the more of it gives way where the prompt's scenes come near. An
- * outline multiplies each scene's weight by the exponential of how its contours agree.
+ * The pictures that taught an adapter are scenes themselves, by weight. A content reference calls up
+ * scenes with its subject; a start picture, and an outline, scenes that are staged like it. At low
+ * strengths a start picture is a scene itself, too, weighed as if pictures stood c s/(1-s) round it for
+ * a strength s: the stronger, the more of it gives way where the prompt's scenes come near. An outline
+ * also multiplies each scene's weight by the exponential of how its contours agree.
  */
 export function sceneField(
 	settings: TakeSettings,

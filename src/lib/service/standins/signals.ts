@@ -1,5 +1,6 @@
 import { boxRoom, boxSum } from '$lib/service/diffusion';
 import type { Signals } from '$lib/core/contract';
+import { largestRegion } from './region';
 import type { SceneField } from './scene-field';
 
 /** Log-odds of one place count for no more than this. */
@@ -50,7 +51,7 @@ export function signalsOf(
 	for (const value of latent) if (value < -1 || value > 1) beyond++;
 	return {
 		agreement: round(agreement),
-		wholeness: round(largestRegion(owner, width, height) / pixels),
+		wholeness: round(largestRegion(owner, width, height).length / pixels),
 		burn: round(beyond / latent.length)
 	};
 }
@@ -95,34 +96,4 @@ function halfSquareApart(x: Float64Array, scene: Float32Array, out: Float64Array
 		const [a, b, c] = [x[i] - scene[i], x[i + 1] - scene[i + 1], x[i + 2] - scene[i + 2]];
 		out[p] = (a * a + b * b + c * c) / 2;
 	}
-}
-
-/** Size of the largest region of equal owners, joined along edges. */
-function largestRegion(owner: Int16Array, width: number, height: number): number {
-	const seen = new Uint8Array(owner.length);
-	const stack: number[] = [];
-	let largest = 0;
-	for (let start = 0; start < owner.length; start++) {
-		if (seen[start]) continue;
-		let size = 0;
-		seen[start] = 1;
-		stack.push(start);
-		while (stack.length) {
-			const p = stack.pop()!;
-			size++;
-			const x = p % width;
-			const visit = (q: number) => {
-				if (!seen[q] && owner[q] === owner[start]) {
-					seen[q] = 1;
-					stack.push(q);
-				}
-			};
-			if (x > 0) visit(p - 1);
-			if (x + 1 < width) visit(p + 1);
-			if (p >= width) visit(p - width);
-			if (p + width < width * height) visit(p + width);
-		}
-		largest = Math.max(largest, size);
-	}
-	return largest;
 }

@@ -1,7 +1,7 @@
 import { hash32 } from '$lib/core/random';
 import type { MakeSurface } from './pen';
 import type { Bitmap } from './materials';
-import { evidenceOfSubject, likeliest, subjectsIn, type Seen } from './describe';
+import { evidenceOfSubject, likeliest, looksOf, subjectsIn, type Seen } from './describe';
 import { lights, type Light } from './repertoire/lights';
 import { places, type Place } from './repertoire/places';
 import type { Box } from './sighting';
@@ -38,15 +38,16 @@ export function stagingOf(bitmap: Bitmap, makeSurface: MakeSurface): Staging {
 	let staging = known.get(name);
 	if (!staging) {
 		const { pixels, width, height } = bitmap;
-		const seen = subjectsIn(evidenceOfSubject(pixels, width, height, makeSurface)).slice(0, 3);
-		const sure = likeliest(pixels, width, height);
+		const features = looksOf(pixels, width, height);
+		const evidence = evidenceOfSubject(pixels, width, height, makeSurface, features);
+		const seen = subjectsIn(evidence).slice(0, 3);
 		staging = {
 			seen,
 			boxes: seen
 				.filter(({ likelihood }, rank) => !rank || likelihood >= LIKELY)
 				.map(({ box }) => box),
-			place: places.find(({ id }) => id === sure.place) ?? null,
-			light: lights.find(({ id }) => id === sure.light) ?? null
+			place: places.find(({ id }) => id === likeliest('place', features)) ?? null,
+			light: lights.find(({ id }) => id === likeliest('light', features)) ?? null
 		};
 		if (known.size >= KEPT) known.delete(known.keys().next().value!);
 		known.set(name, staging);

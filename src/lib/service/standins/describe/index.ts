@@ -29,28 +29,31 @@ export interface SubjectEvidence {
 	seen: Sighting[];
 }
 
-const standardised = (pixels: Uint8Array, width: number, height: number) => {
+/** The features of a picture, standardised as those that were learned from. */
+export const looksOf = (pixels: Uint8Array, width: number, height: number) => {
 	const small = lookedAt(pixels, width, height);
 	return featuresOf(small.pixels, small.width, small.height).map(
 		(v, i) => (v - stored.means[i]) / stored.deviations[i]
 	);
 };
 
-const facetOf = (facet: string): LearnedFacet =>
-	(facets ??= stored.facets.map(unpackFacet)).find((one) => one.facet === facet)!;
+const allFacets = (): LearnedFacet[] => (facets ??= stored.facets.map(unpackFacet));
 
-/** Gathers what tells subjects apart in a picture. */
+const facetOf = (facet: string): LearnedFacet => allFacets().find((one) => one.facet === facet)!;
+
+/**
+ * Gathers what tells subjects apart in a picture.
+ * @param features of the same picture, where they are known already
+ */
 export function evidenceOfSubject(
 	pixels: Uint8Array,
 	width: number,
 	height: number,
-	makeSurface: MakeSurface
+	makeSurface: MakeSurface,
+	features = looksOf(pixels, width, height)
 ): SubjectEvidence {
 	const subject = facetOf('subject');
-	const likelihoods = posterior(
-		{ ...subject, temperature: 1 },
-		standardised(pixels, width, height)
-	);
+	const likelihoods = posterior({ ...subject, temperature: 1 }, features);
 	const small = searched(pixels, width, height);
 	const all = sightings(small.pixels, small.width, small.height, makeSurface);
 	return {
@@ -83,21 +86,11 @@ export function subjectsIn({ ids, looks, seen }: SubjectEvidence): Seen[] {
 		.sort((a, b) => b.likelihood - a.likelihood);
 }
 
-/** The members of other facets that are likelier than not. */
-export function likeliest(
-	pixels: Uint8Array,
-	width: number,
-	height: number
-): Partial<Record<string, string>> {
-	const features = standardised(pixels, width, height);
-	return Object.fromEntries(
-		['place', 'light', 'medium'].flatMap((facet) => {
-			const one = facetOf(facet);
-			const chances = posterior(one, features);
-			const best = chances.indexOf(Math.max(...chances));
-			return chances[best] > 0.5 ? [[facet, one.ids[best]]] : [];
-		})
-	);
+/** The member of a facet that is likelier than all others together; null where none is. */
+export function likeliest(facet: string, features: ArrayLike<number>): string | null {
+	const one = facetOf(facet);
+	const best = posterior(one, features).findIndex((chance) => chance > 0.5);
+	return best < 0 ? null : one.ids[best];
 }
 
 /**
@@ -114,16 +107,15 @@ export function describePicture(
 	height: number,
 	makeSurface: MakeSurface
 ): Description {
-	facets ??= stored.facets.map(unpackFacet);
-	const features = standardised(pixels, width, height);
+	const features = looksOf(pixels, width, height);
 	const subject = new Map(
-		subjectsIn(evidenceOfSubject(pixels, width, height, makeSurface)).map((one) => [
+		subjectsIn(evidenceOfSubject(pixels, width, height, makeSurface, features)).map((one) => [
 			one.subject.id,
 			one.likelihood
 		])
 	);
 	return {
-		phrases: facets.flatMap((one) => {
+		phrases: allFacets().flatMap((one) => {
 			const likelihoods =
 				one.facet === 'subject' ? one.ids.map((id) => subject.get(id)!) : posterior(one, features);
 			return one.ids

@@ -1,19 +1,15 @@
 import type { MakeSurface } from '../pen';
 import type { Subject } from '../repertoire/subjects';
+import { resized } from '../resize';
 import { DIRECTIONS, edgesOf, type Edges } from './edges';
 import { templates, type Box, type Template } from './templates';
 
-/** A subject seen in a picture. Places are shares of the picture's width and height. */
+/** A subject seen in a picture. */
 export interface Sighting {
 	subject: Subject;
-	/** Where its foot is, and its drawn height as a share of the picture's shorter side. */
-	x: number;
-	y: number;
-	size: number;
-	mirror: boolean;
 	/** How well its contours agree: 0 by chance, towards 1. */
 	score: number;
-	/** What it covers. */
+	/** What it covers, as shares of the picture's width and height. */
 	box: Box;
 }
 
@@ -24,25 +20,7 @@ const SEARCHED = 96;
 export function searched(pixels: ArrayLike<number>, width: number, height: number) {
 	const scale = SEARCHED / Math.max(width, height);
 	const [w, h] = [width, height].map((side) => Math.max(8, Math.round(side * scale)));
-	const out = new Uint8Array(w * h * 3);
-	const ends = (at: number, side: number, whole: number) => {
-		const from = Math.min(whole - 1, Math.floor((at * whole) / side));
-		return [from, Math.max(from + 1, Math.floor(((at + 1) * whole) / side))];
-	};
-	for (let y = 0, o = 0; y < h; y++) {
-		const [top, bottom] = ends(y, h, height);
-		for (let x = 0; x < w; x++, o += 3) {
-			const [left, right] = ends(x, w, width);
-			const count = (bottom - top) * (right - left);
-			for (let c = 0; c < 3; c++) {
-				let sum = 0;
-				for (let v = top; v < bottom; v++)
-					for (let u = left; u < right; u++) sum += pixels[(v * width + u) * 3 + c];
-				out[o + c] = Math.round(sum / count);
-			}
-		}
-	}
-	return { pixels: out, width: w, height: h };
+	return { pixels: resized(pixels, width, height, w, h), width: w, height: h };
 }
 
 /** Sizes that are tried, as factors of a subject's own. */
@@ -191,10 +169,6 @@ function best(edges: Edges, template: Template, room: number): Sighting {
 	const ends = [box.left, box.right].map((end) => (top.x + side * end * top.tall) / width);
 	return {
 		subject,
-		x: top.x / width,
-		y: top.y / height,
-		size: top.tall / short,
-		mirror: top.mirror,
 		score: top.score,
 		box: {
 			left: Math.max(0, Math.min(...ends)),
