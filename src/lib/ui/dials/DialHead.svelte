@@ -23,6 +23,11 @@
 		font-size: 13px;
 	}
 
+	/* A label of two lines begins where the rest of its dial does. */
+	h2 :global(button) {
+		text-align: left;
+	}
+
 	p {
 		margin-bottom: 10px;
 		color: var(--ink-3);
