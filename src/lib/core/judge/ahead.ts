@@ -1,5 +1,5 @@
 import { stream } from '$lib/core/random';
-import type { Fit } from './fit';
+import { effectIn, type Fit } from './fit';
 import { logistic } from './ordinal';
 import { isSettled, MINDED, standingOf, type Standing, type Worths } from './settings';
 
@@ -119,7 +119,7 @@ export function dialLoss({ draws, layout, evidence }: Fit, dial: number): number
 	const values = new Float64Array(stops.length * draws.count);
 	for (let s = 0; s < stops.length; s++)
 		for (let d = 0; d < draws.count; d++)
-			values[s * draws.count + d] = draws.effects[d * draws.width + layout.dials[dial] + s];
+			values[s * draws.count + d] = effectIn(draws, layout.dials[dial] + s, d);
 	const standing = standingOf({ count: stops.length, draws: draws.count, values });
 	return standing.loss[standing.best];
 }

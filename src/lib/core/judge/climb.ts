@@ -18,15 +18,15 @@ export interface Top {
 	likelihood: number;
 	/** Slope of `evidence` by the logarithm of every scale, the change of the curvature left out. */
 	slope: Float64Array;
-	/** Slope and curvature of the log-likelihood alone, by features: answers that follow are added to it. */
+	/** Slope and curvature of the log-likelihood alone, by coefficients: answers that follow are added to it. */
 	seen: Seen;
 }
 
-/** Slope and curvature of a log-likelihood. */
+/** Slope and curvature of a log-likelihood, by features or by coefficients. */
 interface Seen {
-	/** By features, then cuts, tie, factor and lean. */
+	/** By features or coefficients, then cuts, tie, factor and lean. */
 	slope: Float64Array;
-	/** Of features, one half: in the order in which an answer lists them. */
+	/** Every entry on one side of the diagonal: in the order in which an answer lists them. */
 	bend: Float64Array;
 	/** By inner lucks. */
 	iSlope: Float64Array;
@@ -42,14 +42,22 @@ const BOUND = 30;
 /** How far numbers of the answers are moved by a parabola alone. */
 const FAR = 0.5;
 
-/** How far off the top a last step without a look may leave the log posterior. */
+/**
+ * How far off the top a last step without a look may leave the log posterior; more where answers are
+ * many and a look at them takes long: weights of points are then known to a thousandth.
+ */
 const OFF = 3e-5;
+const OFF_MANY = 1e-3;
+
+/** Answers that are many. */
+export const MANY = 800;
 
 /**
  * A gain in log posterior below which one step more reaches the top. Of a posterior from so many
  * answers the third term at a step of gain g is about (2g)^(3/2) / (6 sqrt(answers)).
  */
-const nearOf = (answers: number): number => 0.5 * Math.cbrt(36 * OFF * OFF * Math.max(1, answers));
+const nearOf = (answers: number): number =>
+	0.5 * Math.cbrt(36 * (answers < MANY ? OFF : OFF_MANY) ** 2 * Math.max(1, answers));
 
 /** Numbers of the answers as they are used, from what is fitted: gaps, tie and factor are logarithms. */
 function numbersOf(x: Float64Array, own: Own, levels: number) {
@@ -74,14 +82,11 @@ export const answerNumbers = (problem: Problem, x: Float64Array) =>
 export class Climber {
 	readonly own: Own;
 	readonly #problem: Problem;
-	/** Features, then cuts, tie, factor, lean. */
 	readonly #cuts: number;
-	readonly #wide: number;
-	readonly #slope: Float64Array;
-	readonly #bend: Float64Array;
-	readonly #innerSlope: Float64Array;
-	readonly #innerBend: Float64Array;
-	readonly #innerCross: Float64Array;
+	/** By features, then cuts, tie, factor, lean. */
+	readonly #plain: Seen;
+	/** The same by coefficients, then cuts, tie, factor, lean; inner lucks are those of the first. */
+	readonly #seen: Seen;
 	/** The same in coefficients and own numbers. */
 	readonly #g: Float64Array;
 	readonly #h: Float64Array;
@@ -95,14 +100,18 @@ export class Climber {
 		this.#near = nearOf(problem.answers);
 		this.own = ownOf(problem);
 		this.#cuts = problem.free.cuts ? problem.levels - 1 : 0;
-		this.#wide = problem.features + this.#cuts + 3;
-		const { inner } = problem;
+		const { inner, features, coefficients } = problem;
 		const { all } = this.own;
-		this.#slope = new Float64Array(this.#wide);
-		this.#bend = new Float64Array(this.#wide ** 2);
-		this.#innerSlope = new Float64Array(inner);
-		this.#innerBend = new Float64Array(inner);
-		this.#innerCross = new Float64Array(inner * this.#wide);
+		const [iSlope, iBend] = [new Float64Array(inner), new Float64Array(inner)];
+		const room = (wide: number): Seen => ({
+			slope: new Float64Array(wide),
+			bend: new Float64Array(wide ** 2),
+			iSlope,
+			iBend,
+			iCross: new Float64Array(inner * wide)
+		});
+		this.#plain = room(features + this.#cuts + 3);
+		this.#seen = room(coefficients + this.#cuts + 3);
 		this.#g = new Float64Array(all);
 		this.#h = new Float64Array(all ** 2);
 		this.#c = new Float64Array(inner * all);
@@ -188,22 +197,22 @@ export class Climber {
 	 * The top after a few more answers, from the top before them: one step of Newton's method with the
 	 * curvature of all. What the answers before say of the new place is their parabola.
 	 *
-	 * @param more the answers that follow, over the same features
+	 * @param more the answers that follow, by coefficients (`byCoefficients`)
 	 */
 	advance(top: Top, more: Problem, scales: Float64Array): Top {
 		const p = this.#problem;
 		const precision = this.#precision(scales);
 		const innerPrecision = p.inner ? this.#precisionOf(scales[p.innerScale]) : 0;
-		const added = this.#add(more, top.x, top.luck);
-		const fresh = this.#slope.slice();
-		for (let i = 0; i < this.#slope.length; i++) this.#slope[i] += top.seen.slope[i];
-		for (let i = 0; i < this.#bend.length; i++) this.#bend[i] += top.seen.bend[i];
-		for (let i = 0; i < p.inner; i++) this.#innerBend[i] += top.seen.iBend[i];
-		for (let i = 0; i < this.#innerCross.length; i++) this.#innerCross[i] += top.seen.iCross[i];
-		const seen = this.#keep();
-		this.#toCoefficients(top.x, fresh);
+		const seen = this.#seen;
+		const added = addAnswers(more, this.#at(cleared(seen), top.x, top.x, top.luck));
+		const fresh = seen.slope.slice();
+		for (const part of PARTS)
+			if (part !== 'iSlope')
+				for (let i = 0; i < seen[part].length; i++) seen[part][i] += top.seen[part][i];
+		const kept = copied(seen);
+		this.#toOwn(top.x, fresh);
 		for (let i = 0; i < this.own.all; i++) this.#h[i * this.own.all + i] += precision[i];
-		for (let i = 0; i < p.inner; i++) this.#innerBend[i] += innerPrecision;
+		for (let i = 0; i < p.inner; i++) seen.iBend[i] += innerPrecision;
 		const half = this.#factorise();
 		const step = new Float64Array(this.own.all);
 		const innerStep = new Float64Array(p.inner);
@@ -219,7 +228,7 @@ export class Climber {
 			height,
 			likelihood: top.likelihood + added,
 			slope: top.slope,
-			seen
+			seen: kept
 		};
 	}
 
@@ -238,11 +247,8 @@ export class Climber {
 		const { inner, innerScale } = this.#problem;
 		const { all } = this.own;
 		const [before, after] = [this.#precision(at), this.#precision(to)];
-		this.#slope.set(seen.slope);
-		this.#bend.set(seen.bend);
-		this.#innerBend.set(seen.iBend);
-		this.#innerCross.set(seen.iCross);
-		this.#toCoefficients(x0, seen.slope);
+		for (const part of PARTS) this.#seen[part].set(seen[part]);
+		this.#toOwn(x0, seen.slope);
 		for (let i = 0; i < all; i++) {
 			this.#g[i] = (before[i] - after[i]) * x0[i];
 			this.#h[i * all + i] += after[i];
@@ -251,8 +257,8 @@ export class Climber {
 			? [this.#precisionOf(at[innerScale]), this.#precisionOf(to[innerScale])]
 			: [0, 0];
 		for (let i = 0; i < inner; i++) {
-			this.#innerSlope[i] = (outer - closer) * luck0[i];
-			this.#innerBend[i] += closer;
+			this.#seen.iSlope[i] = (outer - closer) * luck0[i];
+			this.#seen.iBend[i] += closer;
 		}
 		this.#factorise();
 		const step = new Float64Array(all);
@@ -267,8 +273,8 @@ export class Climber {
 		return { x, luck, slope: this.#scaleSlope(x, luck, to, all) };
 	}
 
-	/** Adds up answers at a place: their log-likelihood, its slope and curvature. */
-	#add(answers: Problem, x: Float64Array, luck: Float64Array): number {
+	/** Adds up all answers at a place: their log-likelihood, its slope and curvature by coefficients. */
+	#add(x: Float64Array, luck: Float64Array): number {
 		const worth = this.#worth;
 		for (const { feature, coefficient, basis, size, rank } of this.#problem.blocks)
 			for (let i = 0; i < size; i++) {
@@ -278,23 +284,17 @@ export class Climber {
 				else sum = x[coefficient + i];
 				worth[feature + i] = sum;
 			}
-		const into: Seen = {
-			slope: this.#slope.fill(0),
-			bend: this.#bend.fill(0),
-			iSlope: this.#innerSlope.fill(0),
-			iBend: this.#innerBend.fill(0),
-			iCross: this.#innerCross.fill(0)
-		};
-		const numbers = numbersOf(x, this.own, this.#problem.levels);
-		return addAnswers(answers, { worth, luck, ...numbers, wide: this.#wide, into });
+		const log = addAnswers(this.#problem, this.#at(cleared(this.#plain), worth, x, luck));
+		this.#toCoefficients();
+		return log;
 	}
 
-	#keep = (): Seen => ({
-		slope: this.#slope.slice(),
-		bend: this.#bend.slice(),
-		iSlope: this.#innerSlope.slice(),
-		iBend: this.#innerBend.slice(),
-		iCross: this.#innerCross.slice()
+	/** Where answers stand. */
+	#at = (into: Seen, worth: Float64Array, x: Float64Array, luck: Float64Array): At => ({
+		into,
+		worth,
+		luck,
+		...numbersOf(x, this.own, this.#problem.levels)
 	});
 
 	/** Log posterior at a place, with its slope and curvature by coefficients and own numbers. */
@@ -306,9 +306,9 @@ export class Climber {
 	): number {
 		const p = this.#problem;
 		const { own } = this;
-		let log = this.#add(p, x, luck);
+		let log = this.#add(x, luck);
 		this.#likelihood = log;
-		this.#toCoefficients(x, this.#slope);
+		this.#toOwn(x, this.#seen.slope);
 		for (let i = 0; i < own.all; i++) {
 			const mean = i < p.coefficients ? 0 : (this.#weak[i - p.coefficients]?.mean ?? 0);
 			const off = x[i] - mean;
@@ -318,33 +318,22 @@ export class Climber {
 		}
 		for (let i = 0; i < p.inner; i++) {
 			log -= 0.5 * innerPrecision * luck[i] * luck[i];
-			this.#innerSlope[i] -= innerPrecision * luck[i];
-			this.#innerBend[i] += innerPrecision;
+			this.#seen.iSlope[i] -= innerPrecision * luck[i];
+			this.#seen.iBend[i] += innerPrecision;
 		}
 		return log;
 	}
 
 	#likelihood = 0;
 
-	/** Slope and bend by coefficients and own numbers from those by features and cuts. */
-	#toCoefficients(x: Float64Array, forSlope: Float64Array): void {
-		const p = this.#problem;
-		const { own } = this;
-		const { all } = own;
-		const [wide, F] = [this.#wide, p.features];
-		const [g, h, c] = [this.#g, this.#h, this.#c];
-		const slope = this.#slope;
-		const bend = this.#bend.slice();
-		// Features are filled in one half, in the order of every answer; the numbers in the other.
-		for (let i = 0; i < F; i++)
-			for (let j = 0; j < i; j++)
-				bend[i * wide + j] = bend[j * wide + i] = bend[i * wide + j] + bend[j * wide + i];
-		for (let i = F; i < wide; i++)
-			for (let j = 0; j < i; j++) bend[i * wide + j] = bend[j * wide + i];
-		// Right: wide x all.
-		const right = new Float64Array(wide * all);
+	/** Slope and bend by coefficients from those by features: the basis of every block on both sides. */
+	#toCoefficients(): void {
+		const { blocks, features: F, coefficients: C, inner } = this.#problem;
+		const [plain, seen] = [this.#plain, this.#seen];
+		const numbers = this.#cuts + 3;
+		const [wide, narrow] = [F + numbers, C + numbers];
 		const turn = (row: Float64Array, from: number, out: Float64Array, to: number) => {
-			for (const { feature, coefficient, basis, size, rank } of p.blocks) {
+			for (const { feature, coefficient, basis, size, rank } of blocks) {
 				if (!basis) {
 					for (let i = 0; i < size; i++) out[to + coefficient + i] = row[from + feature + i];
 					continue;
@@ -356,38 +345,67 @@ export class Climber {
 					out[to + coefficient + k] = sum;
 				}
 			}
+			for (let i = 0; i < numbers; i++) out[to + C + i] = row[from + F + i];
+		};
+		turn(plain.slope, 0, seen.slope, 0);
+		for (let i = 0; i < inner; i++) turn(plain.iCross, i * wide, seen.iCross, i * narrow);
+		const bend = plain.bend.slice();
+		whole(bend, wide);
+		const right = new Float64Array(wide * narrow);
+		for (let i = 0; i < wide; i++) turn(bend, i * wide, right, i * narrow);
+		const column = new Float64Array(wide);
+		for (let j = 0; j < narrow; j++) {
+			for (let i = 0; i < wide; i++) column[i] = right[i * narrow + j];
+			// A row for a column: what comes out is the same on both sides.
+			turn(column, 0, seen.bend, j * narrow);
+		}
+		// One side, as answers fill it.
+		for (let i = 0; i < narrow; i++) seen.bend.fill(0, i * narrow, i * narrow + i);
+	}
+
+	/** Slope and bend by coefficients and own numbers from those by coefficients and cuts. */
+	#toOwn(x: Float64Array, forSlope: Float64Array): void {
+		const { coefficients: C, inner } = this.#problem;
+		const { own } = this;
+		const { all } = own;
+		const [g, h, c] = [this.#g, this.#h, this.#c];
+		const { slope, iCross } = this.#seen;
+		const wide = C + this.#cuts + 3;
+		const TIE = C + this.#cuts;
+		const turn = (row: Float64Array, from: number, out: Float64Array, to: number) => {
+			for (let i = 0; i < C; i++) out[to + i] = row[from + i];
 			if (own.cut >= 0) {
 				let sum = 0;
 				for (let j = this.#cuts - 1; j >= 1; j--) {
-					sum += row[from + F + j];
+					sum += row[from + C + j];
 					out[to + own.gaps + j - 1] = sum * Math.exp(x[own.gaps + j - 1]);
 				}
-				out[to + own.cut] = sum + row[from + F];
+				out[to + own.cut] = sum + row[from + C];
 			}
-			const TIE = from + F + this.#cuts;
-			if (own.tie >= 0) out[to + own.tie] = row[TIE];
-			if (own.factor >= 0) out[to + own.factor] = row[TIE + 1];
-			if (own.lean >= 0) out[to + own.lean] = row[TIE + 2];
+			if (own.tie >= 0) out[to + own.tie] = row[from + TIE];
+			if (own.factor >= 0) out[to + own.factor] = row[from + TIE + 1];
+			if (own.lean >= 0) out[to + own.lean] = row[from + TIE + 2];
 		};
 		turn(forSlope, 0, g, 0);
+		for (let i = 0; i < inner; i++) turn(iCross, i * wide, c, i * all);
+		const bend = this.#seen.bend.slice();
+		whole(bend, wide);
+		const right = new Float64Array(wide * all);
 		for (let i = 0; i < wide; i++) turn(bend, i * wide, right, i * all);
 		const column = new Float64Array(wide);
-		const turned = new Float64Array(all);
 		for (let j = 0; j < all; j++) {
 			for (let i = 0; i < wide; i++) column[i] = right[i * all + j];
-			turn(column, 0, turned, 0);
-			for (let i = 0; i < all; i++) h[i * all + j] = turned[i];
+			turn(column, 0, h, j * all);
 		}
 		// Gaps are logarithms: what the slope by cuts adds to the bend.
 		if (own.cut >= 0) {
 			let sum = 0;
 			for (let j = this.#cuts - 1; j >= 1; j--) {
-				sum += slope[F + j];
+				sum += slope[C + j];
 				const at = own.gaps + j - 1;
 				h[at * all + at] -= sum * Math.exp(x[at]);
 			}
 		}
-		for (let i = 0; i < p.inner; i++) turn(this.#innerCross, i * wide, c, i * all);
 	}
 
 	#factor = new Float64Array(0);
@@ -398,7 +416,7 @@ export class Climber {
 		const { inner } = this.#problem;
 		const h = this.#h.slice();
 		for (let s = 0; s < inner; s++) {
-			const weight = 1 / this.#innerBend[s];
+			const weight = 1 / this.#seen.iBend[s];
 			for (let i = 0; i < all; i++) {
 				const v = this.#c[s * all + i] * weight;
 				if (v) for (let j = 0; j <= i; j++) h[i * all + j] -= v * this.#c[s * all + j];
@@ -421,7 +439,7 @@ export class Climber {
 		const { inner } = this.#problem;
 		step.set(this.#g);
 		for (let s = 0; s < inner; s++) {
-			const weight = this.#innerSlope[s] / this.#innerBend[s];
+			const weight = this.#seen.iSlope[s] / this.#seen.iBend[s];
 			for (let i = 0; i < all; i++) step[i] -= this.#c[s * all + i] * weight;
 		}
 		forward(this.#factor, all, step);
@@ -429,10 +447,10 @@ export class Climber {
 		let gain = 0;
 		for (let i = 0; i < all; i++) gain += step[i] * this.#g[i];
 		for (let s = 0; s < inner; s++) {
-			let sum = this.#innerSlope[s];
+			let sum = this.#seen.iSlope[s];
 			for (let i = 0; i < all; i++) sum -= this.#c[s * all + i] * step[i];
-			innerStep[s] = sum / this.#innerBend[s];
-			gain += innerStep[s] * this.#innerSlope[s];
+			innerStep[s] = sum / this.#seen.iBend[s];
+			gain += innerStep[s] * this.#seen.iSlope[s];
 		}
 		return gain / 2;
 	}
@@ -448,7 +466,7 @@ export class Climber {
 	): Top {
 		const p = this.#problem;
 		const { all } = this.own;
-		const seen = this.#keep();
+		const seen = copied(this.#seen);
 		for (let i = 0; i < p.inner; i++) seen.iBend[i] -= innerPrecision;
 		return {
 			x,
@@ -468,7 +486,7 @@ export class Climber {
 		let evidence = height - half;
 		for (let i = 0; i < coefficients; i++) evidence += 0.5 * Math.log(precision[i]);
 		for (let s = 0; s < inner; s++)
-			evidence += 0.5 * Math.log(innerPrecision) - 0.5 * Math.log(this.#innerBend[s]);
+			evidence += 0.5 * Math.log(innerPrecision) - 0.5 * Math.log(this.#seen.iBend[s]);
 		return evidence;
 	}
 
@@ -501,7 +519,7 @@ export class Climber {
 		if (p.inner) {
 			const precision = this.#precisionOf(scales[p.innerScale]);
 			for (let s = 0; s < p.inner; s++) {
-				const d = this.#innerBend[s];
+				const d = this.#seen.iBend[s];
 				let variance = 1 / d;
 				for (let i = 0; i < all; i++) {
 					let sum = 0;
@@ -515,6 +533,51 @@ export class Climber {
 	}
 }
 
+const PARTS = ['slope', 'bend', 'iSlope', 'iBend', 'iCross'] as const;
+
+const eachPart = (of: (part: (typeof PARTS)[number]) => Float64Array): Seen => ({
+	slope: of('slope'),
+	bend: of('bend'),
+	iSlope: of('iSlope'),
+	iBend: of('iBend'),
+	iCross: of('iCross')
+});
+
+const cleared = (seen: Seen): Seen => eachPart((part) => seen[part].fill(0));
+const copied = (seen: Seen): Seen => eachPart((part) => seen[part].slice());
+
+/** Fills both sides of a bend of which every entry was added up on one side of the diagonal. */
+function whole(bend: Float64Array, wide: number): void {
+	for (let i = 0; i < wide; i++)
+		for (let j = 0; j < i; j++)
+			bend[i * wide + j] = bend[j * wide + i] = bend[i * wide + j] + bend[j * wide + i];
+}
+
+/** The same answers about sums of coefficients, as `advance` takes them. */
+export function byCoefficients(problem: Problem): Problem {
+	const { blocks, answers, start, index, value, coefficients, features } = problem;
+	const values = new Float64Array(answers * coefficients);
+	const by = new Float64Array(features);
+	for (let a = 0; a < answers; a++) {
+		by.fill(0);
+		for (let i = start[a]; i < start[a + 1]; i++) by[index[i]] += value[i];
+		for (const { feature, coefficient, basis, size, rank } of blocks)
+			for (let k = 0; k < rank; k++) {
+				let sum = basis ? 0 : by[feature + k];
+				if (basis)
+					for (let i = 0; i < size; i++) sum += by[feature + i] * basis.values[i * rank + k];
+				values[a * coefficients + coefficient + k] = sum;
+			}
+	}
+	return {
+		...problem,
+		features: coefficients,
+		start: Int32Array.from({ length: answers + 1 }, (_, a) => a * coefficients),
+		index: Int32Array.from(values, (_, i) => i % coefficients),
+		value: values
+	};
+}
+
 /** Where the answers stand, and where slope and bend of their log-likelihood are added up. */
 interface At {
 	worth: Float64Array;
@@ -523,15 +586,15 @@ interface At {
 	tie: number;
 	factor: number;
 	lean: number;
-	/** Features, then cuts, tie, factor and lean. */
-	wide: number;
-	into: Seen | null;
+	into: Seen;
 }
 
 /** Adds up all answers. Returns their log-likelihood. The innermost loop of every fit: plain on purpose. */
 function addAnswers(p: Problem, at: At): number {
 	const { start, count, level, innerOf, index, value, pair, answers, features, levels } = p;
-	const { worth, luck, cuts, tie, factor, lean, wide, into } = at;
+	const { worth, luck, cuts, tie, factor, lean } = at;
+	const { slope, bend, iSlope, iBend, iCross } = at.into;
+	const wide = slope.length;
 	const TIE = features + cuts.length;
 	const FACTOR = TIE + 1;
 	const LEAN = TIE + 2;
@@ -561,8 +624,6 @@ function addAnswers(p: Problem, at: At): number {
 				one
 			);
 		log += n * one.log;
-		if (into === null) continue;
-		const { slope, bend, iSlope, iBend, iCross } = into;
 		const du = -n * (one.low + one.high);
 		const duu = n * (one.lowLow + 2 * one.lowHigh + one.highHigh);
 		const scale = isPair ? factor : 1;

@@ -5,7 +5,7 @@ import { cholesky } from './cholesky';
 import { Climber } from './climb';
 import { compile } from './compile';
 import type { Evidence } from './evidence';
-import { fit } from './fit';
+import { effectIn, fit } from './fit';
 import { logistic, ordinal, blankOrdinal } from './ordinal';
 import { pointsOver } from './points';
 import { settingsOf, standingOf, worthsOf } from './settings';
@@ -228,7 +228,7 @@ describe('fit', () => {
 		const at = layout.dials[0];
 		for (let s = 0; s < 3; s++) {
 			let sum = 0;
-			for (let d = 0; d < draws.count; d++) sum += draws.effects[d * draws.width + at + s];
+			for (let d = 0; d < draws.count; d++) sum += effectIn(draws, at + s, d);
 			expect(Math.abs(sum / draws.count)).toBeLessThan(0.1);
 		}
 	});

@@ -1,7 +1,7 @@
 import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
 import { normals } from '$lib/core/random';
-import { backward } from './cholesky';
-import { answerNumbers, Climber, type Top } from './climb';
+import { addRow, backwardRows } from './cholesky';
+import { answerNumbers, byCoefficients, Climber, MANY, type Top } from './climb';
 import { compile, type Layout, type Wanted } from './compile';
 import type { Evidence } from './evidence';
 import { pointsOver } from './points';
@@ -21,21 +21,23 @@ const DRAWS = 2000;
 /** A grown share of answers after which scales are looked for anew. */
 const GROWN = 1.1;
 
-/** Answers from which on a few more are added to what is known, and which share of them may be. */
-const MANY = 800;
+/** Which share of many answers may be added to what is known of those before. */
 const ADDED = 0.01;
 
 /** Draws of what is known after all answers: rows of numbers, one a draw. */
 export interface Draws {
 	count: number;
-	/** Worth of every stop of every dial, and of dials together: `count` x `effects`. */
+	/** Worth of every stop of every dial, and of dials together: `effects` x `count`. */
 	effects: Float64Array;
-	width: number;
 	/** Cuts below maybe and below keep, tie, factor, lean: `count` x 5. NaN where nothing was marked. */
 	answers: Float64Array;
 	/** Every scale: `count` x scales. 0 for a luck of which nothing is known. */
 	scales: Float64Array;
 }
+
+/** Worth of one stop, or of two dials' stops together, in one draw. */
+export const effectIn = ({ effects, count }: Draws, effect: number, draw: number): number =>
+	effects[effect * count + draw];
 
 /** The model fitted to evidence: where scales were tried, and draws from it. */
 export interface Fit {
@@ -136,9 +138,9 @@ function weighed(
  */
 function goOn(evidence: Evidence, wanted: Wanted, before: Fit): Fit | null {
 	const { marks, pairs, takes } = before.evidence;
-	const more = evidence.pairs.length - pairs.length;
+	const count = evidence.pairs.length - pairs.length;
 	const { climbedAt } = before;
-	if (climbedAt < MANY || more < 0 || wanted !== before.wanted) return null;
+	if (climbedAt < MANY || count < 0 || wanted !== before.wanted) return null;
 	if (answersIn(evidence) > climbedAt * (1 + ADDED)) return null;
 	const alike =
 		takes.length === evidence.takes.length &&
@@ -152,12 +154,13 @@ function goOn(evidence: Evidence, wanted: Wanted, before: Fit): Fit | null {
 		});
 	const added = alike ? before.layout.after(evidence.pairs.slice(pairs.length)) : null;
 	if (!added) return null;
+	const more = byCoefficients(added);
 	const points = weighed(
 		before.layout,
 		before.points.map(({ scales, weight, top }) => ({
 			scales,
 			weight,
-			top: before.climber.advance(top, added, scales)
+			top: before.climber.advance(top, more, scales)
 		}))
 	);
 	return { ...before, evidence, points, draws: drawsOf(before.layout, points) };
@@ -172,7 +175,7 @@ const sameShape = (a: Layout, b: Layout): boolean =>
 	JSON.stringify(a.problem.free) === JSON.stringify(b.problem.free);
 
 /** Points of the scales round the top of their posterior, and where to climb from. */
-function scalesAround({ scales: kinds }: Layout, climber: Climber, before?: Fit) {
+function scalesAround({ problem, scales: kinds }: Layout, climber: Climber, before?: Fit) {
 	const count = kinds.length;
 	const middle = before?.points[0].scales.slice() ?? new Float64Array(count).fill(Math.log(0.6));
 	const from: Pick<Top, 'x' | 'luck'> = before?.points[0].top ?? climber.begin();
@@ -203,13 +206,15 @@ function scalesAround({ scales: kinds }: Layout, climber: Climber, before?: Fit)
 		climber
 			.climb(scales, climber.glide(base.top, base.at, scales))
 			.slope.map((slope, i) => slope + beliefSlope(scales[i], kinds[i]));
-	const level = climbed(middle);
+	// So near a top of many answers, its parabola tells as much as they do.
+	const differenceAt = problem.answers < MANY ? climbed : slopeAt;
+	const level = differenceAt(middle);
 	const bend = Matrix.zeros(count, count);
 	const STEP = 0.25;
 	for (let j = 0; j < count; j++) {
 		const up = middle.slice();
 		up[j] += STEP;
-		const slope = climbed(up);
+		const slope = differenceAt(up);
 		for (let i = 0; i < count; i++) bend.set(i, j, (slope[i] - level[i]) / STEP);
 	}
 	const even = Matrix.add(bend, bend.transpose()).mul(0.5);
@@ -227,40 +232,56 @@ function scalesAround({ scales: kinds }: Layout, climber: Climber, before?: Fit)
 }
 
 /** Normal deviates, kept: the same ones serve every fit. */
-let deviates: Float32Array = new Float32Array(0);
+let deviates = new Float64Array(0);
 
-/** Draws from the mixture of all points, each as often as its share says. */
+/**
+ * Draws from the mixture of all points, each as often as its share says. All draws of one point at a
+ * time, a number of theirs in one row: sums run along rows.
+ */
 function drawsOf({ problem, effects, scales }: Layout, points: Fit['points']): Draws {
 	const all = points[0].top.x.length;
-	if (deviates.length < DRAWS * all) deviates = normals(20_170, 7, DRAWS * all);
+	if (deviates.length < DRAWS * all) deviates = Float64Array.from(normals(20_170, 7, DRAWS * all));
 	const draws: Draws = {
 		count: DRAWS,
-		effects: new Float64Array(DRAWS * effects),
-		width: effects,
+		effects: new Float64Array(effects * DRAWS),
 		answers: new Float64Array(DRAWS * 5),
 		scales: new Float64Array(DRAWS * scales.length)
 	};
 	const x = new Float64Array(all);
-	let [point, sum] = [0, points[0].share];
-	for (let d = 0; d < DRAWS; d++) {
-		while (sum < (d + 0.5) / DRAWS && point < points.length - 1) sum += points[++point].share;
-		const { top, scales: at } = points[point];
+	let [from, sum] = [0, 0];
+	points.forEach(({ top, scales: at, share }, point) => {
+		sum += share;
+		const to = point === points.length - 1 ? DRAWS : Math.max(from, Math.round(sum * DRAWS));
 		// Deviates of one draw lie far apart, so that the same ones serve whatever their number is.
-		for (let i = 0; i < all; i++) x[i] = WIDER * deviates[i * DRAWS + d];
-		backward(top.factor, all, x);
-		for (let i = 0; i < all; i++) x[i] += top.x[i];
+		const rows = Array.from({ length: all }, (_, i) =>
+			addRow(
+				new Float64Array(to - from),
+				WIDER,
+				deviates.subarray(i * DRAWS + from, i * DRAWS + to)
+			)
+		);
+		backwardRows(top.factor, rows);
+		rows.forEach((row, i) => {
+			for (let d = 0; d < row.length; d++) row[d] += top.x[i];
+		});
 		for (const { feature, coefficient, basis, size, rank } of problem.blocks) {
 			if (feature >= effects) continue;
 			for (let i = 0; i < size; i++) {
-				let worth = 0;
+				const first = (feature + i) * DRAWS;
+				const effect = draws.effects.subarray(first + from, first + to);
 				if (basis)
-					for (let k = 0; k < rank; k++) worth += basis.values[i * rank + k] * x[coefficient + k];
-				draws.effects[d * effects + feature + i] = worth;
+					for (let k = 0; k < rank; k++)
+						addRow(effect, basis.values[i * rank + k], rows[coefficient + k]);
+				else effect.set(rows[coefficient + i]);
 			}
 		}
-		const { cuts, tie, factor, lean } = answerNumbers(problem, x);
-		draws.answers.set([cuts[0] ?? NaN, cuts[1] ?? NaN, tie, factor, lean], d * 5);
-		for (let i = 0; i < scales.length; i++) draws.scales[d * scales.length + i] = Math.exp(at[i]);
-	}
+		for (let d = from; d < to; d++) {
+			for (let i = problem.coefficients; i < all; i++) x[i] = rows[i][d - from];
+			const { cuts, tie, factor, lean } = answerNumbers(problem, x);
+			draws.answers.set([cuts[0] ?? NaN, cuts[1] ?? NaN, tie, factor, lean], d * 5);
+			for (let i = 0; i < scales.length; i++) draws.scales[d * scales.length + i] = Math.exp(at[i]);
+		}
+		from = to;
+	});
 	return draws;
 }

@@ -13,7 +13,7 @@ export {
 export { dialLoss, pairsLeft } from './ahead';
 export { chooserOf, nextPair, pairsFrom, type Asked, type Chooser, type Shown } from './choose';
 export type { Wanted } from './compile';
-export { fit, type Draws, type Fit } from './fit';
+export { effectIn, fit, type Draws, type Fit } from './fit';
 export { curveOf, type Curve } from './kernel';
 export { logistic } from './ordinal';
 export {

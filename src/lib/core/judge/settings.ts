@@ -1,3 +1,4 @@
+import { addRow } from './cholesky';
 import type { Evidence } from './evidence';
 import type { Fit } from './fit';
 
@@ -44,7 +45,7 @@ export interface Worths {
 const SHARED = 3;
 
 export function worthsOf(fit: Fit, settings: readonly Pick<Setting, 'stops'>[]): Worths {
-	const { count, width, effects } = fit.draws;
+	const { count, effects } = fit.draws;
 	const values = new Float64Array(settings.length * count);
 	const none = new Float64Array(count);
 	const sums = new Map<string, Float64Array>();
@@ -54,7 +55,7 @@ export function worthsOf(fit: Fit, settings: readonly Pick<Setting, 'stops'>[]):
 		if (!sum) {
 			sum = new Float64Array(count);
 			for (const effect of some)
-				for (let d = 0; d < count; d++) sum[d] += effects[d * width + effect];
+				addRow(sum, 1, effects.subarray(effect * count, (effect + 1) * count));
 			sums.set(key, sum);
 		}
 		return sum;

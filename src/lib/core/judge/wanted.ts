@@ -1,6 +1,6 @@
 import type { Wanted } from './compile';
 import type { Evidence } from './evidence';
-import { fit } from './fit';
+import { effectIn, fit } from './fit';
 import { settingsOf } from './settings';
 
 /** Up to so many dials every two are fitted together, where the takes can tell it. */
@@ -43,8 +43,7 @@ export function wantedFor(evidence: Evidence): Wanted {
 	const spreads = evidence.dials.map(({ stops }, d) => {
 		let sum = 0;
 		for (let i = 0; i < draws.count; i++) {
-			const from = i * draws.width + layout.dials[d];
-			const effects = draws.effects.subarray(from, from + stops.length);
+			const effects = stops.map((_, s) => effectIn(draws, layout.dials[d] + s, i));
 			sum += Math.max(...effects) - Math.min(...effects);
 		}
 		return { d, spread: sum };

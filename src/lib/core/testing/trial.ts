@@ -1,4 +1,12 @@
-import { chooserOf, fit, nextPair, wantedFor, type Evidence, type Fit } from '$lib/core/judge';
+import {
+	chooserOf,
+	effectIn,
+	fit,
+	nextPair,
+	wantedFor,
+	type Evidence,
+	type Fit
+} from '$lib/core/judge';
 import { worldOf, type Rule } from './worlds';
 
 /** What a judged world came to. */
@@ -81,7 +89,7 @@ function between({ draws, layout }: Fit, dial: number, i: number, j: number) {
 	const at = layout.dials[dial];
 	const by = Float64Array.from(
 		{ length: draws.count },
-		(_, d) => draws.effects[d * draws.width + at + i] - draws.effects[d * draws.width + at + j]
+		(_, d) => effectIn(draws, at + i, d) - effectIn(draws, at + j, d)
 	).sort();
 	return { low: by[Math.floor(0.05 * draws.count)], high: by[Math.floor(0.95 * draws.count)] };
 }

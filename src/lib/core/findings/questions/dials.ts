@@ -1,4 +1,4 @@
-import { AS_GOOD, curveOf, dialLoss, SETTLED } from '$lib/core/judge';
+import { AS_GOOD, curveOf, dialLoss, effectIn, SETTLED } from '$lib/core/judge';
 import { normals } from '$lib/core/random';
 import { figureOf, shareOf, type Figure } from '../drawn';
 import { defineFinding, type Drawing, type Interval } from '../finding';
@@ -45,8 +45,7 @@ function aboutDial(known: Known, d: number) {
 	const { evidence, fit, preferred } = known;
 	const { draws, layout } = fit;
 	const dial = evidence.dials[d];
-	const worth = (stop: number) => (draw: number) =>
-		draws.effects[draw * draws.width + layout.dials[d] + stop];
+	const worth = (stop: number) => (draw: number) => effectIn(draws, layout.dials[d] + stop, draw);
 	const n = dial.stops.length;
 	const chance = new Array<number>(n).fill(0);
 	let little = 0;
@@ -165,7 +164,7 @@ function curve({ evidence, fit, preferred }: Known, d: number, stops: DialFindin
 		for (let g = 0; g < PLACES; g++) {
 			let worth = 0;
 			for (let s = 0; s < stops.length; s++)
-				worth += weights.get(g, s) * draws.effects[draw * draws.width + layout.dials[d] + s];
+				worth += weights.get(g, s) * effectIn(draws, layout.dials[d] + s, draw);
 			let rest = 0;
 			for (let k = 0; k < PLACES; k++) rest += open.get(g, k) * noise[i * PLACES + k];
 			worth += scale * rest;

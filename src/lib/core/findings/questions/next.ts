@@ -1,4 +1,4 @@
-import { curveOf, logistic, settingKey, worthsOf, type Worths } from '$lib/core/judge';
+import { curveOf, effectIn, logistic, settingKey, worthsOf, type Worths } from '$lib/core/judge';
 import { normals, stream } from '$lib/core/random';
 import { defineFinding } from '../finding';
 import type { Known } from '../known';
@@ -137,7 +137,7 @@ function unseen(known: Known): Idea[] {
 		stops.reduce((sum, stop, d) => {
 			let all = 0;
 			for (let i = 0; i < fit.draws.count; i += 8)
-				all += fit.draws.effects[i * fit.draws.width + fit.layout.dials[d] + stop];
+				all += effectIn(fit.draws, fit.layout.dials[d] + stop, i);
 			return sum + all / (fit.draws.count / 8);
 		}, 0);
 	const best = open
@@ -185,8 +185,7 @@ function finer(known: Known): Idea[] {
 			let sum = 0;
 			for (let s = 0; s < dial.stops.length; s++) {
 				let effect = 0;
-				for (let i = 0; i < draws.count; i += 8)
-					effect += draws.effects[i * draws.width + layout.dials[d] + s];
+				for (let i = 0; i < draws.count; i += 8) effect += effectIn(draws, layout.dials[d] + s, i);
 				sum += curve.weights.get(g, s) * (effect / (draws.count / 8));
 			}
 			return sum;
@@ -218,12 +217,11 @@ function finer(known: Known): Idea[] {
 				worth: (draw) => {
 					let effect = 0;
 					for (let s = 0; s < dial.stops.length; s++)
-						effect +=
-							curve.weights.get(g, s) * draws.effects[draw * draws.width + layout.dials[d] + s];
+						effect += curve.weights.get(g, s) * effectIn(draws, layout.dials[d] + s, draw);
 					let rest = 0;
 					for (let k = 0; k < PLACES; k++) rest += curve.open.get(g, k) * noise[draw * PLACES + k];
 					effect += draws.scales[draw * layout.scales.length + scaleAt] * rest;
-					return made(draw) - draws.effects[draw * draws.width + layout.dials[d] + at[d]] + effect;
+					return made(draw) - effectIn(draws, layout.dials[d] + at[d], draw) + effect;
 				}
 			};
 		});

@@ -1,3 +1,4 @@
+import { effectIn } from '$lib/core/judge';
 import { defineFinding } from '../finding';
 import { figureOf, shareOf, type Figure } from '../drawn';
 import { short, stopSays, sure } from '../words';
@@ -27,7 +28,7 @@ export const together = defineFinding<'together', TogetherFinding>({
 		return layout.together.map(({ of: [a, b], feature }) => {
 			const [rows, columns] = [evidence.dials[a], evidence.dials[b]];
 			const at = (i: number, j: number) => (d: number) =>
-				draws.effects[d * draws.width + feature + i * columns.stops.length + j];
+				effectIn(draws, feature + i * columns.stops.length + j, d);
 			const beside = rows.stops.map((_, i) =>
 				columns.stops.map((_, j) =>
 					figureOf(Float64Array.from({ length: draws.count }, (_, d) => at(i, j)(d)))
