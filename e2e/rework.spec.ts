@@ -50,9 +50,13 @@ test('a take is varied, the best is kept and started from, and the line shows al
 	await expect(line(page)).toContainText(/started from: .*strength 0\.3, 0\.5 and 0\.7/);
 	await expect(line(page)).toContainText(/wording/);
 
-	// Any two are wiped; Escape leads back to the sheet.
+	// Any two of the line are wiped: here the first one of all and a result. Escape leads back.
 	await page.locator('main').focus();
+	await page.keyboard.press('ArrowLeft');
+	await page.keyboard.press('a');
 	await page.keyboard.press('ArrowRight');
+	await page.keyboard.press('ArrowRight');
+	await expect(page.getByText(/take \d+ · against take \d+/)).toBeVisible();
 	await page.keyboard.press('w');
 	await page.waitForURL(/open=.*mode=wipe/);
 	await page.goBack();

@@ -3,7 +3,7 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { dialOf, stopKey } from '$lib/core/dials';
-	import { wayOf, ways } from '$lib/core/rework';
+	import { lineOf, wayOf, ways } from '$lib/core/rework';
 	import type { MarkKind, Take } from '$lib/core/schema';
 	import { layers, session, TakePicture, takesLetters, useWork } from '$lib/ui/shared';
 	import { keepAsStart, largePicture } from '$lib/ui/takes';
@@ -28,11 +28,34 @@
 	const results = $derived(
 		take ? work.takes.filter(({ line }) => line?.some((step) => step.take === take.id)) : []
 	);
+	/** All of its line, the oldest first: what it came from, itself, what came of it. */
+	const whole = $derived(
+		take
+			? [
+					...lineOf(take, work.takes, session.cards).before.flatMap(({ take: one }) => one ?? []),
+					take,
+					...results
+				].filter(({ state }) => state === 'done')
+			: []
+	);
 	let shownId = $state<string | null>(null);
-	const shown = $derived(results.find(({ id }) => id === shownId) ?? take);
+	const shown = $derived(whole.find(({ id }) => id === shownId) ?? take);
+	let againstId = $state<string | null>(null);
+	/** What the shown one is held against: the one that is reworked, or another of its line. */
+	const against = $derived(whole.find(({ id }) => id === againstId) ?? take);
 	let held = $state(false);
+	/** Which picture is seen. */
+	const says = $derived.by(() => {
+		if (held && against && shown?.id !== against.id)
+			return `take ${against.number}${against.id === take?.id ? ', the parent' : ''}`;
+		return [
+			`take ${shown?.number}`,
+			...(against && against.id !== take?.id ? [`against take ${against.number}`] : []),
+			...(shown && work.marks.has(shown.id) ? [work.marks.get(shown.id)] : [])
+		].join(' · ');
+	});
 	const picture = largePicture(() => shown?.id ?? '');
-	const parent = largePicture(() => take?.id ?? '');
+	const parent = largePicture(() => against?.id ?? '');
 
 	/** The take's picture as one to start from, once it is wanted. */
 	let image = $state.raw<{ take: string; id: string; other?: string } | null>(null);
@@ -72,18 +95,17 @@
 
 	const keys = reworkKeys({
 		step: (by) => {
-			const done = results.filter(({ state }) => state === 'done');
-			const row = [take!, ...done];
-			const at = row.findIndex(({ id }) => id === shown?.id);
-			shownId = row[Math.max(0, Math.min(row.length - 1, at + by))].id;
+			const at = whole.findIndex(({ id }) => id === shown?.id);
+			shownId = whole[Math.max(0, Math.min(whole.length - 1, at + by))]?.id ?? null;
 		},
 		mark: (kind: MarkKind) =>
 			shown && void work.mark([shown], work.marks.get(shown.id) === kind ? null : kind),
 		wipe: () =>
 			shown &&
-			take &&
-			shown.id !== take.id &&
-			void goto(`${root}/sheet?open=${take.id}.${shown.id}&mode=wipe`),
+			against &&
+			shown.id !== against.id &&
+			void goto(`${root}/sheet?open=${against.id}.${shown.id}&mode=wipe`),
+		hold: () => (againstId = shown && shown.id !== against?.id ? shown.id : null),
 		descend: () => {
 			if (!shown || shown.id === take?.id) return;
 			void goto(hrefOf(shown));
@@ -130,15 +152,10 @@
 				{#if picture.url}
 					<img src={picture.url} alt="Take {shown.number}" onload={picture.loaded} />
 				{/if}
-				{#if parent.url && shown.id !== take.id}
+				{#if parent.url && shown.id !== against?.id}
 					<img class:held class="parent" src={parent.url} alt="" />
 				{/if}
-				<p class="which">
-					{held && shown.id !== take.id
-						? `take ${take.number}, the parent`
-						: `take ${shown.number}`}
-					{#if !held && work.marks.has(shown.id)}· {work.marks.get(shown.id)}{/if}
-				</p>
+				<p class="which">{says}</p>
 			</div>
 			{#if results.length}
 				<div class="results" role="group" aria-label="Results">
@@ -185,7 +202,11 @@
 			</Accordion>
 		</aside>
 		<footer>
-			<span><kbd>P</kbd> hold: the parent</span>
+			<span
+				><kbd>P</kbd> hold: {against && against.id !== take.id
+					? `take ${against.number}`
+					: 'the parent'}</span
+			>
 			{#each keys as { shown: key, says } (key)}<span><kbd>{key}</kbd> {says}</span>{/each}
 			<a class="act back" href={back}>Back</a>
 		</footer>

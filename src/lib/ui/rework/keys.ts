@@ -5,8 +5,10 @@ export interface Reworked {
 	/** To the take beside the one that is shown. */
 	step(by: number): void;
 	mark(kind: MarkKind): void;
-	/** Puts the shown one and its parent on the table, one wiped over the other. */
+	/** Puts the shown one and what it is held against on the table, one wiped over the other. */
 	wipe(): void;
+	/** The shown one becomes what others are held against; once more, and the parent is again. */
+	hold(): void;
 	/** The shown one becomes the one that is reworked. */
 	descend(): void;
 	leave(): void;
@@ -27,10 +29,11 @@ export const reworkKeys = (view: Reworked): ReworkKey[] => [
 	{
 		keys: ['ArrowLeft', 'ArrowRight'],
 		shown: '\u2190 \u2192',
-		says: 'the next result',
+		says: 'along the line',
 		run: (key) => view.step(key === 'ArrowLeft' ? -1 : 1)
 	},
 	{ keys: ['w'], shown: 'W', says: 'wipe', run: () => view.wipe() },
+	{ keys: ['a'], shown: 'A', says: 'hold against this', run: () => view.hold() },
 	{
 		keys: Object.keys(marks),
 		shown: 'K M D',
