@@ -366,6 +366,19 @@ export async function checkConformance(
 		hold(!!plain && plain === none, 'an amount of 0 changed the picture');
 		hold(!!other && other === whole, 'an amount of 1 is not the other seed');
 	});
+	await check('a varied picture is varied again from where it stands', async () => {
+		offers('variation');
+		const turn = { seed: 5, amount: 0.3 };
+		const [varied, still, further] = (
+			await Promise.all([
+				run(take({ variation: turn })),
+				run(take({ turned: [turn], variation: { seed: 6, amount: 0 } })),
+				run(take({ turned: [turn], variation: { seed: 6, amount: 0.5 } }))
+			])
+		).map(({ done }) => done[0]?.image);
+		hold(!!varied && varied === still, 'after a turn an amount of 0 changed the picture');
+		hold(!!further && further !== varied, 'after a turn the variation changed nothing');
+	});
 	await check('siblings of a batch differ, and are the same again', async () => {
 		offers('batch');
 		const sibling = (index: number) => run(take({ batch: { seed: 3, index } }));

@@ -22,12 +22,20 @@ export type ReferenceUse = z.infer<typeof ReferenceUse>;
 export const StartFit = z.enum(['fill', 'extend', 'enlarge']);
 export type StartFit = z.infer<typeof StartFit>;
 
+/** How far noise is turned, and towards which seed's. */
+const Turn = z.strictObject({ seed, amount: z.number().min(0).max(1) });
+
+/** So many turns may lie before a variation. */
+export const MOST_TURNS = 16;
+
 /** Settings that a take may have or not; without one the picture is made as if there were no such. */
 const optionalSettings = {
 	/** Siblings: what they share is drawn from the batch's seed, what parts them from seed and index. */
 	batch: z.strictObject({ seed, index: z.int().min(0).max(63) }).optional(),
+	/** Turns that the noise had before, the first one first: a varied picture can be varied again. */
+	turned: z.array(Turn).min(1).max(MOST_TURNS).optional(),
 	/** Turns the noise towards another seed's: 0 the same picture, 1 that seed's own. */
-	variation: z.strictObject({ seed, amount: z.number().min(0).max(1) }).optional(),
+	variation: Turn.optional(),
 	/** Add-on weights; 0 leaves one out, 1 is as it was made. */
 	adapters: z
 		.array(z.strictObject({ id: z.string().min(1).max(100), weight: z.number().min(0).max(1) }))

@@ -153,8 +153,11 @@ export interface Dial<Id extends string = string, S = unknown> {
 	restYields?: boolean;
 	/** The dial without which it does nothing, and what is said where it is varied all the same. */
 	follows?: { dial: string; alone: string; beside: string };
-	/** Put on the rack when it is wanted, under this name; `varied`: shown there when it varies only. */
-	extra?: { label: string; varied?: boolean };
+	/**
+	 * Put on the rack when it is wanted, under this name; `varied`: shown there when it varies only;
+	 * `brought`: settings bring it along, nobody puts it there, and in a line it says nothing new.
+	 */
+	extra?: { label: string; varied?: boolean; brought?: boolean };
 	/** Pictures that a stop brings along: SHA-256 of their bytes, under which they are kept. */
 	pictures?: (stop: Stop) => string[];
 	/** What of it a model cannot do. */

@@ -15,6 +15,7 @@ import {
 	settingsOnto,
 	stopKey,
 	toldStop,
+	turnedBy,
 	withStops,
 	withoutRest,
 	writtenStop
@@ -198,6 +199,29 @@ describe('the target of a variation', () => {
 	});
 });
 
+describe('what noise was turned by before', () => {
+	const turned = dialOf('turned');
+	const first = { seed: 7, amount: 0.15 };
+
+	it('is a list of turns, and the next one goes on from it', () => {
+		const stop = turnedBy({ turned: [first], variation: { seed: 8, amount: 0.3 } });
+		const made = turned.write({ settings: { model: 'gannet' } }, stop);
+		expect(made.settings.turned).toEqual([first, { seed: 8, amount: 0.3 }]);
+		expect(turned.read(made as never)).toBe(stop);
+		expect(turned.format(stop)).toBe('0.15 towards 7, then 0.3 towards 8');
+		expect(turnedBy({ variation: { seed: 8, amount: 0 } })).toBe('');
+		expect(turned.write(made, '').settings).toEqual({ model: 'gannet' });
+	});
+
+	it('is refused where it is none', () => {
+		expect(turned.stop.safeParse('a lot towards 7').success).toBe(false);
+		expect(turned.table.read!('0.3 to 7')).toEqual({
+			problem: expect.stringContaining('0.3 to 7') as unknown
+		});
+		expect(turned.table.read!('0.3 towards 7')).toEqual({ stop: '0.3 towards 7' });
+	});
+});
+
 describe('settings that are not whole', () => {
 	it('say what they say, and leave the rest open', () => {
 		const draft = { settings: { guidance: 4 } };
@@ -216,6 +240,7 @@ describe('settings that are not whole', () => {
 			look: '',
 			colours: '',
 			towards: -1,
+			turned: '',
 			variation: 0,
 			batch: 0,
 			wording: 'a crab',

@@ -3,6 +3,7 @@ export { NO_ADAPTER } from './adapter';
 export { NO_START } from './start';
 export { formatSeed } from './seed';
 export { partsOf, together } from './together';
+export { turnedBy } from './turned';
 export {
 	isOwnStop,
 	levelName,

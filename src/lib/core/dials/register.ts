@@ -18,6 +18,7 @@ import { steps } from './steps';
 import { strength } from './strength';
 import { style } from './style';
 import { towards } from './towards';
+import { turned } from './turned';
 import { variation } from './variation';
 import { weight } from './weight';
 import { wording } from './wording';
@@ -46,6 +47,7 @@ const register = [
 	colours,
 	coloursWeight,
 	seed,
+	turned,
 	variation,
 	towards,
 	batch,

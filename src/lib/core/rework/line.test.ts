@@ -19,7 +19,7 @@ const takeOf = (made: Pick<Take, 'settings'>, planId: string, line?: Take['line'
 const step = (take: Take, as: string) => [{ take: take.id, number: take.number, as }];
 
 /** A take, and what a way makes of it. */
-function reworked(as: 'vary' | 'start') {
+function reworked(as: 'vary' | 'start', settings: Partial<Take['settings']> = {}) {
 	const rack = { ...sampleRack(), wording: ['a crab'], negative: [''] };
 	const held = Object.fromEntries(
 		Object.entries(rack).map(([id, stops]) => [
@@ -27,12 +27,19 @@ function reworked(as: 'vary' | 'start') {
 			Array.isArray(stops) ? stops.slice(0, 1) : stops
 		])
 	) as typeof rack;
-	const [parent] = [...combinations(held)].map((made) => takeOf(made, 'p0'));
+	const [first] = [...combinations(held)].map((made) => takeOf(made, 'p0'));
+	const parent = { ...first, settings: { ...first.settings, ...settings } };
 	let seed = 500;
 	const fresh = (count: number) => Array.from({ length: count }, () => ++seed);
 	const turned = {
 		...held,
-		...wayOf(as)!.begin({ rack: held, image: 'f'.repeat(64), offers: () => true, fresh })
+		...wayOf(as)!.begin({
+			rack: held,
+			settings: parent.settings,
+			image: 'f'.repeat(64),
+			offers: () => true,
+			fresh
+		})
 	};
 	const children = [...combinations(turned)].map((made) => takeOf(made, as, step(parent, as)));
 	return { parent, children };
@@ -52,6 +59,22 @@ describe('ways', () => {
 		);
 	});
 
+	it('vary a varied picture from its own noise, not from that of its seed', () => {
+		const first = { seed: 44, amount: 0.3 };
+		const { parent, children } = reworked('vary', { variation: first });
+		expect(children.every(({ settings }) => settings.seed === parent.settings.seed)).toBe(true);
+		expect(children[0].settings).toMatchObject({
+			turned: [first],
+			variation: { seed: 501, amount: 0.15 }
+		});
+		// And once more: every turn of before is kept, in its order.
+		const again = reworked('vary', children[0].settings);
+		expect(again.children[0].settings.turned).toEqual([first, { seed: 501, amount: 0.15 }]);
+		// What it was turned by before is not told as something that is new.
+		const [step] = lineOf(children[0], [parent, ...children]).before;
+		expect(step.says).toMatch(/^varied: variation 0\.15, target seed/);
+	});
+
 	it('start from a picture at three strengths on a fresh seed', () => {
 		const { children } = reworked('start');
 		expect(children.map(({ settings }) => settings.start?.strength)).toEqual([0.3, 0.5, 0.7]);
@@ -62,6 +85,7 @@ describe('ways', () => {
 		const begun = (offered: string[], other?: string) =>
 			wayOf('lend')!.begin({
 				rack: sampleRack(),
+				settings: {} as Take['settings'],
 				image: 'f',
 				...(other ? { other } : {}),
 				offers: (feature) => offered.includes(feature),
@@ -80,6 +104,7 @@ describe('ways', () => {
 		for (const way of ways) {
 			const begun = way.begin({
 				rack: sampleRack(),
+				settings: {} as Take['settings'],
 				image: 'f',
 				offers: () => true,
 				fresh: (n) => new Array<number>(n).fill(9)
@@ -133,9 +158,14 @@ describe('more like a take', () => {
 		const siblings = batch({ ...one, seed: [7], batch: [1, 2, 3] });
 		const near = moreLike([siblings[0]], siblings, fresh);
 		expect(near.length).toBeGreaterThan(0);
+		// Near the sibling itself: its own noise is what is turned.
+		expect(near.every(({ settings }) => settings.batch?.index === 0)).toBe(true);
 		for (const { settings } of near) expect(settings.variation!.seed).toBeGreaterThan(900);
 		const [alone] = batch({ ...one, seed: [7] });
 		expect(moreLike([alone], [alone], fresh)).toHaveLength(3);
+		const variation = { seed: 5, amount: 0.15 };
+		const varied = { ...alone, settings: { ...alone.settings, variation } };
+		expect(moreLike([varied], [varied], fresh)[0].settings.turned).toEqual([variation]);
 	});
 });
 

@@ -33,9 +33,11 @@ const MOST = 100;
 
 const wayLabel = (as: string): string => wayOf(as)?.as ?? as;
 
-/** The dials on which two takes were made otherwise. */
+/** The dials on which two takes were made otherwise, but for what the first one handed on. */
 const changedDials = (a: Take, b: Take): DialId[] =>
-	dials.filter(({ read }) => stopKey(read(a)) !== stopKey(read(b))).map(({ id }) => id);
+	dials
+		.filter(({ read, extra }) => !extra?.brought && stopKey(read(a)) !== stopKey(read(b)))
+		.map(({ id }) => id);
 
 /** What parts a take from the one that it came from, in words. */
 function changesSay(from: Take, to: Take, cards: readonly ModelCard[]): string {

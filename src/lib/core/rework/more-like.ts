@@ -1,4 +1,4 @@
-import { chanceDials, dialOf, rackPlaces, stopKey, type Made } from '$lib/core/dials';
+import { chanceDials, dialOf, rackPlaces, stopKey, turnedBy, type Made } from '$lib/core/dials';
 import type { Line, Take } from '$lib/core/schema';
 import { vary } from './ways/vary';
 
@@ -38,9 +38,9 @@ export function moreLike(
 	const picked = new Set(chosen.map(({ id }) => id));
 	const made: (Made & { line: Line })[] = [];
 	const near = (take: Take, seed: number) => {
-		const { batch: _, ...settings } = take.settings;
+		const turned = dialOf('turned').write(take, turnedBy(take.settings));
 		return {
-			settings: { ...settings, variation: { seed, amount: NEAR } },
+			settings: { ...take.settings, ...turned.settings, variation: { seed, amount: NEAR } },
 			...(take.words ? { words: take.words } : {}),
 			...(take.levels ? { levels: take.levels } : {}),
 			line: [{ take: take.id, number: take.number, as: vary.id }]

@@ -1,10 +1,13 @@
 import type { DialId } from '$lib/core/dials';
+import type { TakeSettings } from '$lib/core/contract';
 import type { Rack } from '$lib/core/schema';
 
 /** What a way begins from. */
 export interface Parent {
 	/** The rack with every dial held at what made the take. */
 	rack: Rack;
+	/** What made it. */
+	settings: TakeSettings;
 	/** SHA-256 of its picture's bytes, under which it is kept; empty where none is begun from. */
 	image: string;
 	/** The same of another take's that was chosen with it. */

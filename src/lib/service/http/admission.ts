@@ -157,6 +157,7 @@ function admitPictures(take: TakeRequest, card: ModelCard, shelf: Shelf, say: Sa
 	const out: TakePictures = {};
 	if (take.batch) can('batch', 'batch');
 	if (take.variation) can('variation', 'variation');
+	if (take.turned) can('variation', 'turned');
 	if (take.start) {
 		const { fit = 'fill', image } = take.start;
 		can(fit === 'fill' ? 'start' : fit, 'start');

@@ -8,14 +8,19 @@ const BATCH_STREAM = 0x10000;
  * The first noise of a take, standard normal.
  *
  * Siblings of a batch share part of theirs, z = sqrt(a) z_batch + sqrt(1-a) z_i, `a` being how alike
- * the model's siblings are. A variation then turns it towards another seed's by spherical
- * interpolation (Shoemake 1985): an amount of 0 leaves it bit for bit, 1 gives the other's.
+ * the model's siblings are. Turns of before, then a variation, turn it towards another seed's by
+ * spherical interpolation (Shoemake 1985): an amount of 0 leaves it bit for bit, 1 gives the other's.
  *
  * @param likeness the model's `a`, 0 to 1
  * @param length how many values
  */
 export function firstNoise(
-	{ seed, batch, variation }: Pick<TakeSettings, 'seed' | 'batch' | 'variation'>,
+	{
+		seed,
+		batch,
+		turned = [],
+		variation
+	}: Pick<TakeSettings, 'seed' | 'batch' | 'turned' | 'variation'>,
 	likeness: number,
 	length: number
 ): Float32Array {
@@ -25,8 +30,8 @@ export function firstNoise(
 		const [a, b] = [Math.sqrt(likeness), Math.sqrt(1 - likeness)];
 		z = z.map((v, i) => a * shared[i] + b * v);
 	}
-	if (variation && variation.amount > 0)
-		z = slerp(z, normals(variation.seed, 0, length), variation.amount);
+	for (const turn of [...turned, ...(variation ? [variation] : [])])
+		if (turn.amount > 0) z = slerp(z, normals(turn.seed, 0, length), turn.amount);
 	return z;
 }
 

@@ -17,7 +17,9 @@
 		const letters = turning.chosen.flatMap((card, i) =>
 			offered(card).some((one) => one.key === key) ? letterOf(i) : []
 		);
-		return letters.length === turning.chosen.length ? '' : ` (${letters.join(', ')} only)`;
+		return !letters.length || letters.length === turning.chosen.length
+			? ''
+			: ` (${letters.join(', ')} only)`;
 	}
 
 	/** Services of models on the rack that can be taught. */
@@ -33,9 +35,13 @@
 			: []
 	);
 
+	const stops = $derived(turning.stopsOf(dial.id).map(stopKey));
 	const options = $derived.by(() => {
 		const cards: readonly ModelCard[] = ofAll ? session.cards : turning.chosen;
 		const found = new Map(cards.flatMap(offered).map((one) => [one.key, one]));
+		// Stops that no model offers are seen, too, so that they can be taken off.
+		for (const key of stops)
+			if (!found.has(key) && key !== dial.rest) found.set(key, { key, title: '' });
 		return [
 			...(dial.rest === undefined ? [] : [{ key: stopKey(dial.rest as Stop), says: 'none' }]),
 			...[...found.values()].map(({ key, title }) => ({
@@ -49,7 +55,7 @@
 
 <ChoiceDial
 	{dial}
-	stops={turning.stopsOf(dial.id).map(stopKey)}
+	{stops}
 	{options}
 	open={!!dial.extra}
 	onchange={(stops) => turning.put(dial.id, stops)}

@@ -11,7 +11,9 @@
 	/** Extras that were asked for, kept in the address. */
 	const asked = $derived((page.url.searchParams.get('more') ?? '').split('.'));
 	const shown = $derived(shownDials(work.brief!, asked));
-	const left = $derived(extraDials.filter(({ id }) => !shown.some((dial) => dial.id === id)));
+	const left = $derived(
+		extraDials.filter(({ id, extra }) => !extra.brought && !shown.some((dial) => dial.id === id))
+	);
 
 	function add(id: DialId) {
 		const url = new URL(page.url);

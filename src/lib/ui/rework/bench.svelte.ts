@@ -18,6 +18,7 @@ export class WayBench implements Bench, PlanHost {
 		this.#way = way;
 		this.#turned = way.begin({
 			rack: this.#held.rack,
+			settings: take.settings,
 			image,
 			other,
 			offers: (feature) => !!session.card(take.settings.model)?.features.includes(feature),

@@ -28,6 +28,7 @@ export const lend = defineWay({
 						? { content: [image], contentWeight: [0.4, 0.8] }
 						: {}),
 		start: [''],
+		turned: [''],
 		variation: [0],
 		batch: [0],
 		seed: fresh(1)

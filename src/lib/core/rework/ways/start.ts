@@ -13,6 +13,7 @@ export const start = defineWay({
 		start: [image],
 		strength: [0.3, 0.5, 0.7],
 		seed: fresh(1),
+		turned: [''],
 		variation: [0],
 		batch: [0]
 	})

@@ -1,3 +1,4 @@
+import { turnedBy } from '$lib/core/dials';
 import { defineWay } from '../way';
 
 export const vary = defineWay({
@@ -9,5 +10,10 @@ export const vary = defineWay({
 	dials: ['variation', 'towards'],
 	words: false,
 	begins: false,
-	begin: ({ fresh }) => ({ variation: [0.15, 0.3, 0.5], towards: fresh(2) })
+	// A varied picture is varied from its own noise, not from that of its seed.
+	begin: ({ settings, fresh }) => ({
+		turned: [turnedBy(settings)],
+		variation: [0.15, 0.3, 0.5],
+		towards: fresh(2)
+	})
 });
