@@ -160,6 +160,8 @@ export interface Dial<Id extends string = string, S = unknown> {
 	extra?: { label: string; varied?: boolean; brought?: boolean };
 	/** Pictures that a stop brings along: SHA-256 of their bytes, under which they are kept. */
 	pictures?: (stop: Stop) => string[];
+	/** So many such pictures, of all dials that lend together, a take has at most. */
+	lends?: number;
 	/** What of it a model cannot do. */
 	problemsOf?: (
 		card: ModelCard,

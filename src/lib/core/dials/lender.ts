@@ -59,6 +59,7 @@ export const lender = <const Id extends string>({
 		compare: () => 0,
 		extra: { label: spec.label },
 		pictures: (stop) => partsOf(stopKey(stop)),
+		lends: MOST_LENDERS,
 		problemsOf: (card, { stops }) =>
 			stops.some((stop) => stop !== NO_LENDER) && !card.features.includes(`reference:${use}`)
 				? [

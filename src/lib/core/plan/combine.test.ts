@@ -110,6 +110,19 @@ describe('planProblems', () => {
 		));
 	it('names the frame that cannot be made', () =>
 		expect(says({ frame: [{ width: 500, height: 512 }] })[0]).toMatch(/500×512.*multiples of 64/));
+	it('says when several dials lend more pictures together than a take may have', () => {
+		const pictures = (n: number) => Array.from({ length: n }, (_, i) => `${i}`).join(' + ');
+		const lent = (look: number, colours: number) =>
+			says({ look: ['', pictures(look)], colours: [pictures(colours)] }).filter((one) =>
+				one.includes('lend at once')
+			);
+		expect(lent(5, 3)).toEqual([]);
+		expect(lent(6, 3)).toEqual([
+			expect.stringMatching(
+				/^colours: 9 pictures lend .*6 under “Look from” and 3 under “Colours from”.* no more than 8/
+			)
+		]);
+	});
 	it('names a model that is gone', () => expect(says({ model: ['dodo'] })[0]).toMatch(/dodo/));
 	it.each([
 		['a model that is gone', { model: ['dodo', 'birch'] }],

@@ -10,6 +10,7 @@ import {
 	type Stop
 } from '$lib/core/dials';
 import type { ModelCard, PlanRack, Rack } from '$lib/core/schema';
+import { listed } from '$lib/core/wording';
 import { countChosen, everything, type Chosen } from './combine';
 
 /** More takes than this in one run are taken for a slip. */
@@ -64,7 +65,8 @@ export function planProblems(
 				).map((one) => problem(dial, one))
 			)
 		),
-		...all.flatMap((dial) => unfollowed(dial).map((one) => problem(dial, one)))
+		...all.flatMap((dial) => unfollowed(dial).map((one) => problem(dial, one))),
+		...crowded()
 	];
 	const takes = countChosen(rack, chosen);
 	if (takes > maxTakes)
@@ -96,6 +98,24 @@ export function planProblems(
 					}
 				: {})
 		};
+	}
+
+	/** Dials that lend more pictures together than one take may have. */
+	function crowded(): PlanProblem[] {
+		const lenders = all.flatMap((dial) => {
+			const { pictures, lends } = dial;
+			if (!pictures || lends === undefined) return [];
+			const most = Math.max(0, ...rack[dial.id].map((stop: Stop) => pictures(stop).length));
+			return most ? [{ dial, lends, most }] : [];
+		});
+		const together = lenders.reduce((sum, { most }) => sum + most, 0);
+		const last = lenders.at(-1);
+		if (!last || lenders.length < 2 || together <= last.lends) return [];
+		return [
+			problem(last.dial, {
+				says: `${together} pictures lend to one take (${listed(lenders.map(({ dial, most }) => `${most} under \u201c${dial.label}\u201d`))}): no more than ${last.lends} lend at once. Take some off.`
+			})
+		];
 	}
 
 	/** A dial that varies although what it follows does nothing. */
