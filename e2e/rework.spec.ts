@@ -215,7 +215,8 @@ test('more like a take of a batch are made near it, and taken back', async ({ pa
 });
 
 test('an adapter is taught from pictures of one\u2019s own, and stands on its dial', async ({
-	page
+	page,
+	browser
 }) => {
 	await page.goto('/demo');
 	await page.waitForURL(/\/sheet/);
@@ -247,6 +248,24 @@ test('an adapter is taught from pictures of one\u2019s own, and stands on its di
 	// It is there after a reload, as every adapter.
 	await page.reload();
 	await expect(page.getByRole('button', { name: /^Marram woodcuts/ }).first()).toBeVisible();
+
+	// It goes with the brief: on another machine it stands on its dial, with its pictures.
+	await page.goto('/');
+	await page.getByRole('button', { name: 'More for March cover' }).click();
+	const download = page.waitForEvent('download');
+	await page.getByRole('menuitem', { name: 'Export archive' }).click();
+	const file = await (await download).path();
+	const elsewhere = await (await browser.newContext()).newPage();
+	await elsewhere.goto('/');
+	const opening = elsewhere.waitForEvent('filechooser');
+	await elsewhere.getByRole('button', { name: 'Open archive' }).click();
+	await (await opening).setFiles(file);
+	await elsewhere.waitForURL(/\/brief\//);
+	await elsewhere.goto(elsewhere.url().replace(/(\/brief\/[\w-]+).*/, '$1/dials'));
+	await expect(
+		elsewhere.getByRole('button', { name: /^Marram woodcuts/ }).first()
+	).toHaveAttribute('aria-pressed', 'true');
+	await elsewhere.context().close();
 });
 
 test('a take that is not there, or was deleted, is said to be so', async ({ page }) => {

@@ -30,7 +30,8 @@ import type {
 	Remark,
 	Spending,
 	Style,
-	Take
+	Take,
+	TaughtAdapter
 } from '$lib/core/schema';
 
 /** A take's picture as it is kept: smaller than the lossless one, and a thumbnail. */
@@ -63,18 +64,6 @@ export interface StartPicture {
 	seed?: number;
 	/** Which take that is. */
 	of?: { take: string; number: number; briefId: string };
-}
-
-/** An adapter that a service was taught from pictures that are kept here. */
-export interface TaughtAdapter {
-	/** As the service named it. */
-	id: string;
-	/** The service, by the short word that parts it from others. */
-	service: string;
-	name: string;
-	/** SHA-256 of the pictures' bytes. */
-	pictures: string[];
-	taughtAt: number;
 }
 
 /** A render service that was added by its address. */

@@ -5,8 +5,7 @@ export {
 	type StartPicture,
 	type StoredMeasures,
 	type StoredPair,
-	type StoredPicture,
-	type TaughtAdapter
+	type StoredPicture
 } from './db';
 export { watch, watchTakes } from './live';
 export * from './answers';

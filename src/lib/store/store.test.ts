@@ -174,6 +174,37 @@ describe('the ledger', () => {
 	});
 });
 
+describe('adapters of one\u2019s own', () => {
+	it('go with the briefs that use them, and come in where they are not yet', async () => {
+		const one = { id: 'own-1', service: '', name: 'Woodcuts', pictures: ['a1'], taughtAt: 4 };
+		await store.keepTaught(one);
+		await store.keepTaught({ ...one, id: 'own-2', name: 'Not used' });
+		const before = (await store.wholeBrief('b1'))!;
+		expect(before.taught).toEqual([]);
+		await store.updateBrief('b1', { rack: { ...before.brief.rack, adapter: ['own-1'] } }, 9);
+		const whole = (await store.wholeBrief('b1'))!;
+		expect(whole.taught).toEqual([one]);
+		// What is known here under its id stays as it is.
+		const copy = withFreshIds({ whole, pictures: new Map() }, newId).whole;
+		await store.addWholeBrief(
+			{
+				...copy,
+				taught: [
+					{ ...one, name: 'Another' },
+					{ ...one, id: 'own-3' }
+				]
+			},
+			[]
+		);
+		expect((await store.taughtAdapters()).map(({ id, name }) => [id, name])).toEqual(
+			expect.arrayContaining([
+				['own-1', 'Woodcuts'],
+				['own-3', 'Woodcuts']
+			])
+		);
+	});
+});
+
 describe('what a brief comes to', () => {
 	// An index over an expected price has no takes that came without one.
 	it('counts takes whose price was never said, as those of an older database', async () => {

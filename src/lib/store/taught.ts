@@ -1,4 +1,5 @@
-import { db, type TaughtAdapter } from './db';
+import type { TaughtAdapter } from '$lib/core/schema';
+import { db } from './db';
 
 /** Adapters that were taught from the artist's own pictures, the latest first. */
 export const taughtAdapters = (): Promise<TaughtAdapter[]> =>

@@ -1,3 +1,4 @@
+import { partsOf } from '$lib/core/dials';
 import type { WholeBrief } from '$lib/core/formats';
 import type { Plan } from '$lib/core/schema';
 import { db, promptsOf, type StoredPicture } from './db';
@@ -16,22 +17,30 @@ export async function wholeBrief(id: string): Promise<WholeBrief | undefined> {
 			db.remarks,
 			db.ledger,
 			db.answers,
-			db.ballots
+			db.ballots,
+			db.taught
 		],
 		async () => {
 			const brief = await db.briefs.get(id);
 			if (!brief) return undefined;
 			const of = { briefId: id };
+			const plans = await db.plans.where(of).sortBy('createdAt');
+			const takes = await db.takes.where(of).sortBy('number');
+			const used = new Set([
+				...[brief, ...plans].flatMap(({ rack }) => rack.adapter.flatMap(partsOf)),
+				...takes.flatMap(({ settings }) => settings.adapters ?? []).map((one) => one.id)
+			]);
 			return {
 				brief,
-				plans: await db.plans.where(of).sortBy('createdAt'),
-				takes: await db.takes.where(of).sortBy('number'),
+				plans,
+				takes,
 				marks: await db.marks.where(of).sortBy('takeId'),
 				picks: await db.picks.where(of).sortBy('createdAt'),
 				remarks: await db.remarks.where(of).sortBy('takeId'),
 				spendings: await db.ledger.where(of).sortBy('at'),
 				answers: await db.answers.where(of).sortBy('at'),
-				ballots: await db.ballots.where(of).sortBy('createdAt')
+				ballots: await db.ballots.where(of).sortBy('createdAt'),
+				taught: (await db.taught.bulkGet([...used])).flatMap((one) => one ?? [])
 			};
 		}
 	);
@@ -69,7 +78,8 @@ export async function addWholeBrief(whole: WholeBrief, pictures: StoredPicture[]
 				db.remarks,
 				db.ledger,
 				db.answers,
-				db.ballots
+				db.ballots,
+				db.taught
 			],
 			async () => {
 				// What comes from elsewhere is not new: it was looked at where it was made.
@@ -86,6 +96,8 @@ export async function addWholeBrief(whole: WholeBrief, pictures: StoredPicture[]
 				await db.answers.bulkAdd(whole.answers);
 				await db.ballots.bulkAdd(whole.ballots);
 				await db.pictures.bulkAdd(pictures);
+				for (const one of whole.taught)
+					if (!(await db.taught.get(one.id))) await db.taught.add(one);
 			}
 		)
 	);

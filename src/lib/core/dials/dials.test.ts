@@ -103,8 +103,8 @@ describe('dials', () => {
 	});
 
 	it('write seeds so that they can be read aloud, and models by their names', () => {
-		expect(formatSeed(41207)).toBe('41\u2009207');
-		expect(formatSeed(4_294_967_295)).toBe('4\u2009294\u2009967\u2009295');
+		expect(formatSeed(41207)).toBe('41\u202f207');
+		expect(formatSeed(4_294_967_295)).toBe('4\u202f294\u202f967\u202f295');
 		expect(formatSeed(7)).toBe('7');
 		expect(dialOf('model').format('birch', cards)).toBe('Birch');
 		expect(dialOf('model').format('gone', cards)).toBe('gone');

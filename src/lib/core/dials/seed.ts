@@ -5,7 +5,7 @@ export const MOST_SEED = 4_294_967_295;
 
 /** A seed with its digits in threes, so that it can be read aloud. */
 export function formatSeed(seed: number): string {
-	return String(seed).replace(/\B(?=(\d{3})+$)/g, '\u2009');
+	return String(seed).replace(/\B(?=(\d{3})+$)/g, '\u202f');
 }
 
 export const seed = defineDial({

@@ -30,6 +30,7 @@ import {
 	Remark,
 	Spending,
 	Take,
+	TaughtAdapter,
 	type MarkKind,
 	type Measured,
 	type PlanRack
@@ -66,7 +67,9 @@ export const WholeBrief = z.object({
 	spendings: z.array(Spending).default([]),
 	/** What was said of blind pairs, and pairs that were given out. */
 	answers: z.array(Answer).default([]),
-	ballots: z.array(Ballot).default([])
+	ballots: z.array(Ballot).default([]),
+	/** Adapters of its own that it uses. */
+	taught: z.array(TaughtAdapter).default([])
 });
 export type WholeBrief = z.infer<typeof WholeBrief>;
 
@@ -81,7 +84,9 @@ export const ArchiveFile = z.object({
 export interface Archive {
 	whole: WholeBrief;
 	pictures: Map<string, Blob>;
-	/** The start pictures of its takes and its rack, by the SHA-256 of their bytes. */
+	/**
+	 * The pictures that its takes, its rack and its adapters bring along, by the SHA-256 of their bytes.
+	 */
 	starts?: Map<string, Blob>;
 }
 
@@ -459,6 +464,7 @@ export function withFreshIds({ whole, pictures, starts }: Archive, newId: () => 
 			})),
 			// Ballots keep their names where they are read back: a copy has given none out.
 			ballots: [],
+			taught: whole.taught,
 			// What was spent was spent once, however often the brief is copied: it keeps its name.
 			spendings: whole.spendings.map((one) => ({ ...one, briefId })),
 			picks: whole.picks.map((p) => ({

@@ -152,7 +152,8 @@ describe.each(dials.map(({ id }) => id))('two stops of %s', (id) => {
 				remarks: [],
 				spendings: [],
 				answers: [],
-				ballots: []
+				ballots: [],
+				taught: []
 			},
 			pictures: new Map(takes.map((take) => [take.id, new Blob([plain])]))
 		});

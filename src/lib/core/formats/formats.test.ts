@@ -225,7 +225,10 @@ const archive = (): Archive => ({
 				at: 3
 			}
 		],
-		ballots: []
+		ballots: [],
+		taught: [
+			{ id: 'own-1', service: '', name: 'Woodcuts', pictures: ['ab'.repeat(32)], taughtAt: 4 }
+		]
 	},
 	pictures: new Map([['t1', webp()]]),
 	starts: new Map([['ab'.repeat(32), new Blob([png], { type: 'image/png' })]])

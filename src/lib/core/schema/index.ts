@@ -7,3 +7,4 @@ export * from './brief';
 export { Measured } from '$lib/core/measure';
 export * from './remark';
 export * from './line';
+export * from './taught';

@@ -81,7 +81,8 @@ export async function exportBrief(
 	const starts = new Map<string, Blob>();
 	const used = [
 		...picturesOn(whole.brief.rack),
-		...whole.takes.flatMap(({ settings }) => picturesIn(settings))
+		...whole.takes.flatMap(({ settings }) => picturesIn(settings)),
+		...whole.taught.flatMap(({ pictures }) => pictures)
 	];
 	for (const startId of new Set(used)) {
 		const kept = await store.start(startId);

@@ -15,41 +15,57 @@
 
 	let { take, shown, hrefOf, onshow }: Props = $props();
 
-	/** Takes of one run that are shown before the rest is asked for. */
-	const FIRST = 9;
+	/** Takes of one run that are shown before the rest is asked for, and so of many runs. */
+	const [FIRST, FIRST_OF_MANY] = [9, 3];
+	const MANY_RUNS = 4;
+	/** A longer line has its pictures small, so that it is seen as a whole. */
+	const SHORT = 2;
 
 	const work = useWork();
 	const line = $derived(lineOf(take, work.takes, session.cards));
 	const elsewhere = $derived(
 		work.plans.some(({ id, elsewhere }) => elsewhere && id === take.planId)
 	);
+	const first = $derived(line.after.length > MANY_RUNS ? FIRST_OF_MANY : FIRST);
+	const long = $derived(line.before.length > SHORT);
 	let whole = $state.raw<ReadonlySet<string>>(new Set());
+
+	let here = $state<HTMLElement>();
+	// However long the line before it, the take itself is in sight.
+	$effect(() => {
+		if (take.id) here?.scrollIntoView({ block: 'center', inline: 'center' });
+	});
 </script>
 
 <aside aria-label="Line">
 	<h2>Line</h2>
 	{#each line.before as { take: one, number, says, beside }, i (i)}
-		{#if one}
-			<a class="shot" href={hrefOf(one)} aria-label="Take {number}: rework it"
-				><TakePicture takeId={one.id} alt="Take {number}" /></a
-			>
-		{:else}
-			<div class="shot gone">deleted</div>
-		{/if}
-		<p class="quiet">take {number}</p>
+		<div class="before" class:long>
+			{#if one}
+				<a class="shot" href={hrefOf(one)} aria-label="Take {number}: rework it"
+					><TakePicture takeId={one.id} alt="Take {number}" /></a
+				>
+			{:else}
+				<div class="shot gone">deleted</div>
+			{/if}
+			<p class="quiet">take {number}</p>
+		</div>
 		<p class="step">
 			{says}{#if beside.length}; with take {beside.map((step) => step.number).join(', ')}{/if}
 		</p>
 	{/each}
-	<button class="shot here" aria-label="Take {take.number}, this one" onclick={() => onshow(take)}
-		><TakePicture takeId={take.id} alt="Take {take.number}" /></button
+	<button
+		bind:this={here}
+		class="shot here"
+		aria-label="Take {take.number}, this one"
+		onclick={() => onshow(take)}><TakePicture takeId={take.id} alt="Take {take.number}" /></button
 	>
 	<p class="quiet">take {take.number}, this one</p>
 	{#each line.after as child (child.planId)}
 		{@const all = whole.has(child.planId)}
 		<p class="step">{child.says}</p>
 		<div class="many">
-			{#each all ? child.takes : child.takes.slice(0, FIRST) as one (one.id)}
+			{#each all ? child.takes : child.takes.slice(0, first) as one (one.id)}
 				<button
 					class="small"
 					class:shown={one.id === shown.id}
@@ -65,7 +81,7 @@
 		</div>
 		<p class="quiet">
 			{offspringSay(child, child.takes.filter(({ id }) => work.marks.get(id) === 'keep').length)}
-			{#if child.takes.length > FIRST && !all}
+			{#if child.takes.length > first && !all}
 				<button class="act" onclick={() => (whole = new Set([...whole, child.planId]))}
 					>show all</button
 				>
@@ -94,6 +110,18 @@
 	h2 {
 		margin-bottom: 6px;
 		font-size: 14px;
+	}
+
+	.before {
+		display: grid;
+		flex: none;
+		gap: 4px;
+	}
+
+	.before.long {
+		grid-template-columns: 44px auto;
+		gap: 8px;
+		align-items: center;
 	}
 
 	.shot {
@@ -158,8 +186,17 @@
 			display: none;
 		}
 
+		.before.long {
+			grid-template-columns: none;
+			gap: 2px;
+		}
+
 		.shot {
 			width: 84px;
+		}
+
+		.long .shot {
+			width: 60px;
 		}
 
 		.step {

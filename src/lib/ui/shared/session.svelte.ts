@@ -1,6 +1,6 @@
 import { SvelteMap } from 'svelte/reactivity';
 import { expectedCredits } from '$lib/core/plan';
-import type { Limits, ModelCard, Plan } from '$lib/core/schema';
+import type { Limits, ModelCard, Plan, TaughtAdapter } from '$lib/core/schema';
 import { many } from '$lib/core/wording';
 import * as store from '$lib/store';
 import {
@@ -24,7 +24,7 @@ const MOST_MAKING = 256;
 const withTaught = (
 	cards: readonly ModelCard[],
 	service: string,
-	taught: readonly store.TaughtAdapter[]
+	taught: readonly TaughtAdapter[]
 ): ModelCard[] => {
 	const own = taught
 		.filter((one) => one.service === service)
@@ -50,7 +50,7 @@ class Session {
 		this.services.flatMap(({ id, cards }) => withTaught(cards, id, this.taught))
 	);
 	/** Adapters that were taught here. */
-	taught = $state.raw<store.TaughtAdapter[]>([]);
+	taught = $state.raw<TaughtAdapter[]>([]);
 	readonly limits: Limits | null = $derived.by(() => this.services[0].limits);
 	/** The service that ships: it helps with words, too. */
 	get client() {
