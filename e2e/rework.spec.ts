@@ -262,10 +262,40 @@ test('an adapter is taught from pictures of one\u2019s own, and stands on its di
 	await (await opening).setFiles(file);
 	await elsewhere.waitForURL(/\/brief\//);
 	await elsewhere.goto(elsewhere.url().replace(/(\/brief\/[\w-]+).*/, '$1/dials'));
-	await expect(
-		elsewhere.getByRole('button', { name: /^Marram woodcuts/ }).first()
-	).toHaveAttribute('aria-pressed', 'true');
+	await expect(elsewhere.getByRole('button', { name: /^Marram woodcuts/ }).first()).toHaveAttribute(
+		'aria-pressed',
+		'true'
+	);
 	await elsewhere.context().close();
+});
+
+test('a picture made elsewhere is started from on the brief\u2019s own dials', async ({ page }) => {
+	await page.goto('/demo');
+	await page.waitForURL(/\/sheet/);
+	await page.getByRole('button', { name: 'Bring in …' }).click();
+	const plain = new PNG({ width: 96, height: 96 });
+	plain.data.fill(160);
+	await page
+		.getByLabel('Files to bring in')
+		.setInputFiles({ name: 'own.png', mimeType: 'image/png', buffer: PNG.sync.write(plain) });
+	await expect(page.getByText(/^1 picture brought in/)).toBeVisible();
+	await page.getByRole('button', { name: 'Close' }).locator('visible=true').click();
+	const [id] = await takesOf(page, 'elsewhere');
+	await page.goto(page.url().replace(/\/sheet.*/, `/rework?take=${id}`));
+	await expect(line(page)).toContainText('it came from elsewhere');
+
+	// It has no noise to be turned, and that is said; starting from it is what is open.
+	const foot = page.locator('footer.narrow');
+	await expect(page.getByLabel('Strength stops as a list')).toBeVisible();
+	await page.getByRole('button', { name: 'Vary' }).click();
+	await expect(page.getByText('made elsewhere: there is no noise of it')).toBeVisible();
+	await page.getByRole('button', { name: 'Start from it' }).click();
+	await page.getByLabel('Strength stops as a list').fill('0.4');
+	await page.keyboard.press('Enter');
+	await expect(foot).toContainText('credits');
+	await foot.getByRole('button', { name: 'Run 1' }).click();
+	await made(page, 1);
+	await expect(line(page)).toContainText('started from: ');
 });
 
 test('a take that is not there, or was deleted, is said to be so', async ({ page }) => {

@@ -1,9 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import { dialOf, type DialId, type Stop } from '$lib/core/dials';
-import { combinations } from '$lib/core/plan';
+import { combinations, planProblems } from '$lib/core/plan';
 import type { Take } from '$lib/core/schema';
 import { cards, sampleRack } from '$lib/core/testing';
-import { lineOf, lineWith, moreLike, NEAR, offspringSay, wayOf, ways } from './index';
+import {
+	lineOf,
+	lineWith,
+	moreLike,
+	NEAR,
+	offspringSay,
+	rackElsewhere,
+	wayOf,
+	ways
+} from './index';
 
 let number = 0;
 const takeOf = (made: Pick<Take, 'settings'>, planId: string, line?: Take['line']): Take => ({
@@ -116,6 +125,33 @@ describe('ways', () => {
 				expect(turned.includes(id as DialId) || (begun[id] as Stop[])[0] === rest, id).toBe(true);
 			}
 		}
+	});
+});
+
+describe('a picture that was made elsewhere', () => {
+	const begin = { start: ['f'.repeat(64)], strength: [0.3, 0.5, 0.7] };
+	const rack = {
+		...sampleRack({ guidance: [6, 30], seed: [1, 2] }),
+		model: ['birch', 'elsewhere']
+	};
+
+	it('is reworked on the brief\u2019s dials, each held, by the first model that can', () => {
+		const able = cards.filter(({ features }) => features.includes('start')).map(({ id }) => id);
+		const held = rackElsewhere(rack, cards, () => begin);
+		expect(able).toContain(held.model[0]);
+		expect(held).toMatchObject({ guidance: [6], seed: [1] });
+		expect(planProblems({ ...held, ...begin, wording: ['a crab'], negative: [''] }, cards)).toEqual(
+			[]
+		);
+	});
+
+	it('stays with a model of the brief where that can do it', () => {
+		const held = rackElsewhere({ ...rack, model: ['elsewhere', 'birch'] }, cards, () => ({}));
+		expect(held.model).toEqual(['birch']);
+	});
+
+	it('keeps what it has where nothing is offered', () => {
+		expect(rackElsewhere(rack, [], () => begin).model).toEqual(['birch']);
 	});
 });
 

@@ -32,6 +32,8 @@ export interface Way<Id extends string = string> {
 	slots?: readonly { label: string; dials: readonly DialId[] }[];
 	/** Whether it takes other words. */
 	words: boolean;
+	/** Whether it makes the picture again from its settings: not where its model cannot be asked. */
+	again: boolean;
 	/** Whether its picture comes along: as one that takes begin from, or as a lender. */
 	begins: boolean;
 	/** What it turns on the parent's rack to begin with. */

@@ -15,7 +15,14 @@
 	const root = $derived(`/brief/${work.brief!.id}`);
 	const asked = $derived(page.url.searchParams);
 	const take = $derived(work.takes.find(({ id }) => id === asked.get('take')) ?? null);
-	const way = $derived(wayOf(asked.get('way') ?? '') ?? ways[0]);
+	/** Whether what made it can be asked again: not for what was made elsewhere. */
+	const known = $derived(!!take && !!session.card(take.settings.model));
+	const elsewhere = $derived(
+		work.plans.some(({ id, elsewhere }) => elsewhere && id === take?.planId)
+	);
+	const way = $derived(
+		wayOf(asked.get('way') ?? '') ?? ways.find(({ again }) => !again || !elsewhere)!
+	);
 	/** Where it was opened: a view of this brief. */
 	const back = $derived.by(() => {
 		const from = asked.get('from');
@@ -186,8 +193,15 @@
 						title={one.label}
 						bind:open={() => one.id === way.id, (open) => open && set({ way: one.id })}
 					>
-						{#if one.id === way.id && (!way.begins || image?.take === take.id)}
-							{#key `${take.id} ${way.id}`}
+						{#if one.id === way.id && way.again && !known && session.cards.length}
+							<p class="cannot">
+								{elsewhere
+									? 'This picture was made elsewhere: there is no noise of it here that could be turned.'
+									: `The model that made it, “${take.settings.model}”, is not offered now, and no other turns its noise into this picture.`}
+								Start from the picture, or let it lend.
+							</p>
+						{:else if one.id === way.id && (!way.begins || image?.take === take.id)}
+							{#key `${take.id} ${way.id} ${session.cards.length > 0}`}
 								<WayRack
 									{take}
 									{way}
@@ -214,6 +228,12 @@
 {/if}
 
 <style>
+	.cannot {
+		padding: 4px 16px 14px;
+		color: var(--ink-2);
+		font-size: 13px;
+	}
+
 	.view {
 		display: grid;
 		grid-template-rows: minmax(0, 1fr) auto;

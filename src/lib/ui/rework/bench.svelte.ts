@@ -1,5 +1,5 @@
-import type { Way } from '$lib/core/rework';
-import type { Brief, Line, Rack, Take } from '$lib/core/schema';
+import { rackElsewhere, type Way } from '$lib/core/rework';
+import type { Brief, Line, ModelCard, Rack, Take } from '$lib/core/schema';
 import { plainWords, wordingStops } from '$lib/core/wording';
 import { loadSettings, type Bench, type PlanHost } from '$lib/ui/dials';
 import { freshSeeds, session } from '$lib/ui/shared';
@@ -16,20 +16,33 @@ export class WayBench implements Bench, PlanHost {
 		this.#of = of;
 		this.#take = take;
 		this.#way = way;
-		this.#turned = way.begin({
-			rack: this.#held.rack,
-			settings: take.settings,
-			image,
-			other,
-			offers: (feature) => !!session.card(take.settings.model)?.features.includes(feature),
-			fresh: freshSeeds
+		const seeds = new Map<number, number[]>();
+		const begin = (rack: Rack, card?: ModelCard) =>
+			way.begin({
+				rack,
+				settings: take.settings,
+				image,
+				other,
+				offers: (feature) => !!card?.features.includes(feature),
+				// However often it is asked what a way begins with, it begins with the same seeds.
+				fresh: (count) => {
+					const drawn = seeds.get(count) ?? freshSeeds(count);
+					seeds.set(count, drawn);
+					return drawn;
+				}
+			});
+		this.#held = $derived.by(() => {
+			const brief = this.#of();
+			const loaded = loadSettings(brief, take);
+			if (session.card(take.settings.model)) return { ...brief, ...loaded };
+			const rack = rackElsewhere(brief.rack, session.cards, (card) => begin(brief.rack, card));
+			// Words that the picture came with go on; without any the brief's do.
+			return take.settings.prompt ? { ...brief, ...loaded, rack } : { ...brief, rack };
 		});
+		this.#turned = begin(this.#held.rack, session.card(this.#held.rack.model[0]));
 	}
 
-	readonly #held: Brief = $derived.by(() => ({
-		...this.#of(),
-		...loadSettings(this.#of(), this.#take)
-	}));
+	readonly #held: Brief;
 	readonly brief: Brief = $derived.by(() => ({
 		...this.#held,
 		...this.#words,

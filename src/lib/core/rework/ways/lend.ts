@@ -14,6 +14,7 @@ export const lend = defineWay({
 		{ label: 'Colours', dials: ['coloursWeight', 'colours'] }
 	],
 	words: true,
+	again: false,
 	begins: true,
 	// Two takes are merged by the subject of one and the look of the other; one lends first what its
 	// model can take of it.

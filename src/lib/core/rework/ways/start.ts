@@ -8,6 +8,7 @@ export const start = defineWay({
 	as: 'started from',
 	dials: ['strength', 'seed', 'model', 'start'],
 	words: true,
+	again: false,
 	begins: true,
 	begin: ({ image, fresh }) => ({
 		start: [image],

@@ -9,6 +9,7 @@ export const vary = defineWay({
 	as: 'varied',
 	dials: ['variation', 'towards'],
 	words: false,
+	again: true,
 	begins: false,
 	// A varied picture is varied from its own noise, not from that of its seed.
 	begin: ({ settings, fresh }) => ({
