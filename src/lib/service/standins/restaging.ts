@@ -141,7 +141,7 @@ function outside(
 }
 
 /** A scene without anything that nobody asked for. */
-function clean(scene: Scene): Scene {
+export function clean(scene: Scene): Scene {
 	return {
 		...scene,
 		uninvited: [],

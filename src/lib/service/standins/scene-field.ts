@@ -3,6 +3,7 @@ import { LATENT_SCALE, toLatent, type MoreScenes, type SceneBook } from './book'
 import type { Bitmap, Materials } from './materials';
 import { readNegative } from './reading';
 import { agreementOf, contours } from './references';
+import { madeAnew } from './anew';
 import { restaged, withContent } from './restaging';
 import { negativePriors, priors } from './scenes';
 
@@ -47,7 +48,8 @@ const OUTLINE = 10;
  * Gathers the scenes of a take and their weights.
  *
  * The pictures that taught an adapter are scenes themselves, by weight. A content reference calls up
- * scenes with its subject; a start picture, and an outline, scenes that are staged like it. At low
+ * scenes with its subject; a start picture, and an outline, scenes that are staged like it; an area
+ * that is made anew, scenes that go on from what is kept beside it. At low
  * strengths a start picture is a scene itself, too, weighed as if pictures stood c s/(1-s) round it for
  * a strength s: the stronger, the more of it gives way where the prompt's scenes come near. An outline
  * also multiplies each scene's weight by the exponential of how its contours agree.
@@ -120,11 +122,17 @@ export function sceneField(
 	}
 	const ownSpread = new Map<number, number>();
 	const strength = settings.start?.strength ?? 1;
+	if (start && mask && strength > 0)
+		callUp(
+			madeAnew(book, start, mask, fit === 'extend' ? 'round' : 'within'),
+			prompted * stagedOdds(Math.min(strength, 0.5))
+		);
 	if (start && strength < 1) {
-		// A larger copy and an area made again keep their place: nothing is staged anew.
-		const staged = strength > 0 && fit === 'fill' && !mask;
-		if (staged) callUp(restaged(book, start), prompted * stagedOdds(strength));
-		const left = 1 - strength / GIVEN_UP;
+		// A larger copy keeps its place: nothing is staged anew.
+		const staged = strength > 0 && fit !== 'enlarge';
+		if (staged && !mask) callUp(restaged(book, start), prompted * stagedOdds(strength));
+		// Round a picture there is nothing of it that could be kept.
+		const left = fit === 'extend' ? 0 : 1 - strength / GIVEN_UP;
 		if (left > 0 || !staged)
 			ownSpread.set(
 				picture(start, prompted * (staged ? left * (1 + stagedOdds(strength)) : 1)),

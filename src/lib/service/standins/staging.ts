@@ -1,7 +1,14 @@
 import { hash32 } from '$lib/core/random';
 import type { MakeSurface } from './pen';
 import type { Bitmap } from './materials';
-import { evidenceOfSubject, likeliest, looksOf, subjectsIn, type Seen } from './describe';
+import {
+	byLikelihood,
+	evidenceOfSubject,
+	likeliest,
+	looksOf,
+	subjectsIn,
+	type Seen
+} from './describe';
 import { lights, type Light } from './repertoire/lights';
 import { places, type Place } from './repertoire/places';
 import type { Box } from './sighting';
@@ -15,6 +22,9 @@ export interface Staging {
 	/** Where it is and in which light, where that is likelier than not. */
 	place: Place | null;
 	light: Light | null;
+	/** Where it may be, the likeliest first, and the likeliest light, however likely. */
+	places: Place[];
+	anyLight: Light | null;
 }
 
 /** Names a picture by its bytes: a sparse sample of them is enough to tell pictures apart. */
@@ -27,6 +37,9 @@ export function nameOf({ width, height, pixels }: Bitmap): string {
 
 /** From this chance on a second and third subject's places are tried, too. */
 const LIKELY = 0.15;
+
+/** So many places are thought possible. */
+const PLACES = 3;
 
 /** How many pictures' stagings are kept. */
 const KEPT = 32;
@@ -47,7 +60,11 @@ export function stagingOf(bitmap: Bitmap, makeSurface: MakeSurface): Staging {
 				.filter(({ likelihood }, rank) => !rank || likelihood >= LIKELY)
 				.map(({ box }) => box),
 			place: places.find(({ id }) => id === likeliest('place', features)) ?? null,
-			light: lights.find(({ id }) => id === likeliest('light', features)) ?? null
+			light: lights.find(({ id }) => id === likeliest('light', features)) ?? null,
+			places: byLikelihood('place', features)
+				.slice(0, PLACES)
+				.flatMap((id) => places.find((one) => one.id === id) ?? []),
+			anyLight: lights.find(({ id }) => id === byLikelihood('light', features)[0]) ?? null
 		};
 		if (known.size >= KEPT) known.delete(known.keys().next().value!);
 		known.set(name, staging);

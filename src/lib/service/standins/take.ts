@@ -4,10 +4,11 @@ import type { Signals, TakeSettings } from '$lib/core/contract';
 import { LATENT_SCALE, type SceneBook } from './book';
 import type { Character } from './models';
 import { decode } from './decode';
-import { compose, keepOutside, latentMask } from './mask';
+import { keepOutside, latentMask } from './mask';
 import type { Materials } from './materials';
 import { firstNoise } from './noise';
 import { takeLook, takePalette } from './references';
+import { seamless } from './seamless';
 import { sceneField, type SceneField } from './scene-field';
 import { signalsOf } from './signals';
 import { cropField, tilesOf } from './tiles';
@@ -103,7 +104,7 @@ export function renderTake(
 		if (use === 'look') takeLook(pixels, bitmap.pixels, weight);
 		if (use === 'palette') takePalette(pixels, bitmap.pixels, weight);
 	}
-	if (start && mask) pixels = compose(start, pixels, mask);
+	if (start && mask) pixels = seamless(start, pixels, mask);
 	return { pixels, signals: signalsOf(latent, field, FINEST_WINDOW, character.spread) };
 }
 

@@ -93,6 +93,13 @@ export function likeliest(facet: string, features: ArrayLike<number>): string | 
 	return best < 0 ? null : one.ids[best];
 }
 
+/** Members of a facet, the likeliest first. */
+export function byLikelihood(facet: string, features: ArrayLike<number>): string[] {
+	const one = facetOf(facet);
+	const chances = posterior(one, features);
+	return [...one.ids.keys()].sort((a, b) => chances[b] - chances[a]).map((i) => one.ids[i]);
+}
+
 /**
  * Says what a picture shows: for each facet of the repertoire the likelihood of every member under
  * Gaussian classes with one covariance, fitted to pictures painted from the repertoire (Fisher 1936;
