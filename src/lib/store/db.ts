@@ -60,6 +60,8 @@ export interface StartPicture {
 	picture: Blob;
 	thumbnail: Blob;
 	addedAt: number;
+	/** Whether it is an area that was drawn: nothing begins from it. */
+	area?: boolean;
 	/** The seed that it was made on, where it is a take. */
 	seed?: number;
 	/** Which take that is. */

@@ -35,6 +35,10 @@ export async function startSeeds(): Promise<Map<string, number>> {
 
 export const start = (id: string): Promise<StartPicture | undefined> => db.starts.get(id);
 
-/** All of them, the latest first. */
+/** All that takes may begin from, the latest first. */
 export const starts = (): Promise<StartPicture[]> =>
-	db.starts.orderBy('addedAt').reverse().toArray();
+	db.starts
+		.orderBy('addedAt')
+		.reverse()
+		.filter(({ area }) => !area)
+		.toArray();

@@ -1,6 +1,7 @@
 import { proxy } from 'comlink';
 import type { WorkedOut } from '$lib/core/designs';
 import type { Made } from '$lib/core/dials';
+import type { Shaping, Stroke } from '$lib/core/area';
 import type { Archive } from '$lib/core/formats';
 import type { Apart, DifferenceKind } from '$lib/core/measure';
 import type { Offer } from '$lib/core/plan';
@@ -9,6 +10,8 @@ import type { Evidence, PairsAsked, PairsKnown, Shown } from '$lib/core/judge';
 import type { Design, Measured, ModelCard, PickFound, PlanRack } from '$lib/core/schema';
 import ArchivesWorker from './archives.worker?worker';
 import type { ArchivesApi, OnStep } from './archives.worker';
+import AreasWorker from './areas.worker?worker';
+import type { Area, AreasApi } from './areas.worker';
 import { desk } from './desk';
 import DesignsWorker from './designs.worker?worker';
 import type { DesignsApi } from './designs.worker';
@@ -23,7 +26,8 @@ import OutputWorker from './output.worker?worker';
 import type { Admitted, Colours, PicturesApi } from './pictures.worker';
 import PicturesWorker from './pictures.worker?worker';
 
-export type { Admitted, Colours, ContactDrawing, Opened, PictureFile, Keyed, Subtracted };
+export { drawStrokes } from './draw-strokes';
+export type { Admitted, Area, Colours, ContactDrawing, Opened, PictureFile, Keyed, Subtracted };
 
 const pictures = desk<PicturesApi>(() => new PicturesWorker());
 const measuring = desk<MeasuresApi>(() => new MeasuresWorker());
@@ -31,6 +35,7 @@ const output = desk<OutputApi>(() => new OutputWorker());
 const imports = desk<ImportsApi>(() => new ImportsWorker());
 const archives = desk<ArchivesApi>(() => new ArchivesWorker());
 const designs = desk<DesignsApi>(() => new DesignsWorker());
+const areas = desk<AreasApi>(() => new AreasWorker());
 const judging = desk<FindingsApi>(() => new FindingsWorker());
 
 /**
@@ -123,3 +128,16 @@ export const againstPick = (
 	evidence: Evidence,
 	stops: Record<string, string>
 ): Promise<Against | null> => judging((at) => at.against(evidence, stops));
+
+/**
+ * The mask of what was drawn on a picture, and the same for the eye.
+ *
+ * @param size of the picture in pixels
+ * @param colour red, green, blue of what the eye sees, 0 to 255
+ */
+export const areaOf = (
+	size: { width: number; height: number },
+	strokes: readonly Stroke[],
+	shaping: Shaping,
+	colour: readonly [number, number, number]
+): Promise<Area> => areas((at) => at.area(size, strokes, shaping, colour));

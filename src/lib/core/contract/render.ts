@@ -15,12 +15,14 @@ export const ReferenceUse = z.enum(['look', 'outline', 'content', 'palette']);
 export type ReferenceUse = z.infer<typeof ReferenceUse>;
 
 /**
- * How a start picture is set into the frame. `fill`: scaled and cropped to it. `extend`: set in its
- * middle at its own size, what lies round it is made new. `enlarge`: scaled up to it and worked
+ * How a start picture is set into the frame. `fill`: scaled and cropped to it. `extend`: set into it
+ * at its own size, what lies round it is made new. `enlarge`: scaled up to it and worked
  * over in overlapping tiles.
  */
 export const StartFit = z.enum(['fill', 'extend', 'enlarge']);
 export type StartFit = z.infer<typeof StartFit>;
+
+const share = z.number().min(0).max(1);
 
 /** How far noise is turned, and towards which seed's. */
 const Turn = z.strictObject({ seed, amount: z.number().min(0).max(1) });
@@ -43,7 +45,13 @@ const optionalSettings = {
 		.optional(),
 	/** A picture to start from. Strength 0 gives it back, 1 ignores it. */
 	start: z
-		.strictObject({ image, strength: z.number().min(0).max(1), fit: StartFit.optional() })
+		.strictObject({
+			image,
+			strength: z.number().min(0).max(1),
+			fit: StartFit.optional(),
+			/** Extended: which share of what is added lies at the left and at the top. @default the middle */
+			at: z.strictObject({ x: share, y: share }).optional()
+		})
 		.optional(),
 	/** Where the start picture is made anew: white there, black where it stays. */
 	mask: z.strictObject({ image }).optional(),

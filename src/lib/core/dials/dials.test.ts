@@ -6,6 +6,7 @@ import {
 	type Made,
 	completeRack,
 	dialOf,
+	extendedAt,
 	dials,
 	formatSeed,
 	isAtRest,
@@ -172,7 +173,11 @@ describe('stops put on a rack', () => {
 	});
 
 	it('hold what follows them when there is nothing left for it to do', () => {
-		expect(withStops(rack, 'start', [''])).toEqual({ start: [''], strength: [0.2] });
+		expect(withStops(rack, 'start', [''])).toEqual({
+			start: [''],
+			fit: ['fill'],
+			strength: [0.2]
+		});
 		expect(withStops(rack, 'adapter', ['slate'])).toEqual({ adapter: ['slate'] });
 	});
 
@@ -196,6 +201,31 @@ describe('the target of a variation', () => {
 		expect(towards.read(turned as never)).toBe(41);
 		expect(towards.write(turned, -1).settings.variation).toEqual({ amount: 0.3, seed: own });
 		expect(towards.write(base, 41)).toEqual(base);
+	});
+});
+
+describe('how a start picture is set in', () => {
+	it('is told of settings and written into them, with its place where it is extended', () => {
+		const [fit, start] = [dialOf('fit'), dialOf('start')];
+		const made = start.write({ settings: { model: 'gannet' } }, 'a');
+		expect(fit.read(made as never)).toBe('fill');
+		const aside = fit.write(made, extendedAt({ x: 0, y: 0.5 }));
+		expect(aside.settings.start).toMatchObject({ fit: 'extend', at: { x: 0, y: 0.5 } });
+		expect(fit.read(aside as never)).toBe('extend at 0 0.5');
+		expect(fit.write(aside, 'fill').settings.start).toEqual(made.settings.start);
+		expect(extendedAt({ x: 0.5, y: 0.5 })).toBe('extend');
+		for (const none of ['extend at 2 0', 'crop', 'fill at 0']) {
+			expect(fit.stop.safeParse(none).success).toBe(false);
+			expect(fit.table.read!(none)).toHaveProperty('problem');
+		}
+	});
+
+	it('changes nothing where there is no start picture, and an area neither where it is the whole', () => {
+		const base = { settings: { model: 'gannet' } };
+		expect(dialOf('fit').write(base, 'enlarge')).toEqual(base);
+		const area = dialOf('area').write(base, 'm');
+		expect(area.settings.mask).toEqual({ image: 'm' });
+		expect(dialOf('area').write(area, '')).toEqual(base);
 	});
 });
 
@@ -241,6 +271,8 @@ describe('settings that are not whole', () => {
 			colours: '',
 			towards: -1,
 			turned: '',
+			area: '',
+			fit: 'fill',
 			variation: 0,
 			batch: 0,
 			wording: 'a crab',

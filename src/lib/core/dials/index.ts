@@ -4,6 +4,7 @@ export { NO_START } from './start';
 export { formatSeed } from './seed';
 export { partsOf, together } from './together';
 export { turnedBy } from './turned';
+export { extendedAt } from './fit';
 export {
 	isOwnStop,
 	levelName,

@@ -1,8 +1,10 @@
 import { adapter } from './adapter';
+import { area } from './area';
 import { batch } from './batch';
 import type { Dial } from './dial';
 import { colours, coloursWeight } from './colours-lent';
 import { content, contentWeight } from './content-lent';
+import { fit } from './fit';
 import { frame } from './frame';
 import { guidance } from './guidance';
 import { model } from './model';
@@ -37,6 +39,8 @@ const register = [
 	adapter,
 	weight,
 	start,
+	fit,
+	area,
 	strength,
 	content,
 	contentWeight,

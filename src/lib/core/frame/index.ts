@@ -9,5 +9,6 @@ export {
 	type Fit,
 	type SizeChoice
 } from './frame';
+export { frameRound, frameTimes } from './larger';
 export { printPixels, readFrame, type ReadFrame } from './read-frame';
 export { limitsOf, turnFrame, turnNear, type Edge, type FrameLimits } from './turn';

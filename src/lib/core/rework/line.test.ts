@@ -45,6 +45,7 @@ function reworked(as: 'vary' | 'start', settings: Partial<Take['settings']> = {}
 		...wayOf(as)!.begin({
 			rack: held,
 			settings: parent.settings,
+			multiple: 64,
 			image: 'f'.repeat(64),
 			offers: () => true,
 			fresh
@@ -96,6 +97,7 @@ describe('ways', () => {
 				rack: sampleRack(),
 				settings: {} as Take['settings'],
 				image: 'f',
+				multiple: 64,
 				...(other ? { other } : {}),
 				offers: (feature) => offered.includes(feature),
 				fresh: () => [9]
@@ -109,20 +111,25 @@ describe('ways', () => {
 		expect(begun([], 'e')).toMatchObject({ content: ['f'], look: ['e'] });
 	});
 
-	it('turn each what they begin with, and nothing that they do not show but to lay it to rest', () => {
+	it('turn each what they begin with, and nothing that they do not show but to lay it to rest, the picture itself and its size', () => {
 		for (const way of ways) {
 			const begun = way.begin({
 				rack: sampleRack(),
-				settings: {} as Take['settings'],
+				settings: { width: 768, height: 768 } as Take['settings'],
 				image: 'f',
+				multiple: 64,
 				offers: () => true,
 				fresh: (n) => new Array<number>(n).fill(9)
 			});
 			const turned = [...way.dials, ...(way.slots ?? []).flatMap((slot) => slot.dials)];
 			for (const dial of way.dials.slice(0, 1)) expect(Object.keys(begun)).toContain(dial);
 			for (const id of Object.keys(begun) as (keyof typeof begun)[]) {
-				const { rest } = dialOf(id as DialId);
-				expect(turned.includes(id as DialId) || (begun[id] as Stop[])[0] === rest, id).toBe(true);
+				const { rest, extra } = dialOf(id as DialId);
+				const [stop] = begun[id] as Stop[];
+				const own = extra?.brought || stop === 'f' || id === 'frame';
+				// What lies round a picture is made from nothing.
+				if (way.id === 'extend' && id === 'strength') continue;
+				expect(turned.includes(id as DialId) || stop === rest || own, id).toBe(true);
 			}
 		}
 	});

@@ -14,6 +14,8 @@ export interface Parent {
 	other?: string;
 	/** Whether its model offers something: the name of a feature as cards have it. */
 	offers: (feature: string) => boolean;
+	/** Its model takes sizes that are multiples of so many pixels. */
+	multiple: number;
 	/** Seeds that were not drawn before. */
 	fresh: (count: number) => number[];
 }
@@ -30,6 +32,8 @@ export interface Way<Id extends string = string> {
 	dials: readonly DialId[];
 	/** Where it turns many: what each few of them fill, of which one is open. */
 	slots?: readonly { label: string; dials: readonly DialId[] }[];
+	/** Whether an area of the picture is drawn for it. */
+	draws?: boolean;
 	/** Whether it takes other words. */
 	words: boolean;
 	/** Whether it makes the picture again from its settings: not where its model cannot be asked. */

@@ -16,6 +16,7 @@ export function twoStops(id: DialId): [Stop, Stop] {
 		schedule: ['karras', 'cosine'],
 		adapter: ['moss', 'slate'],
 		start: ['a'.repeat(64), 'b'.repeat(64)],
+		fit: ['extend at 0 0.5', 'enlarge'],
 		turned: ['0.3 towards 7', '0.3 towards 7 + 0.5 towards 8'],
 		style: [[starterStyles[0]], [starterStyles[1], starterStyles[2]]]
 	};

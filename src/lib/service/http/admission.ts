@@ -162,6 +162,8 @@ function admitPictures(take: TakeRequest, card: ModelCard, shelf: Shelf, say: Sa
 		const { fit = 'fill', image } = take.start;
 		can(fit === 'fill' ? 'start' : fit, 'start');
 		out.start = find(image, 'start.image');
+		if (take.start.at && fit !== 'extend')
+			say('start.at', 'Only a picture that is extended has a place in its frame.');
 		if (fit === 'enlarge' && take.mask)
 			say('mask', 'A picture is enlarged as a whole; leave the mask out.');
 	}

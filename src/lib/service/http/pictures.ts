@@ -40,7 +40,8 @@ export async function prepare(
 	const out: Materials = {};
 	if (start) {
 		out.fit = settings.start?.fit ?? 'fill';
-		if (out.fit === 'extend') Object.assign(out, await extended(start, width, height));
+		if (out.fit === 'extend')
+			Object.assign(out, await extended(start, width, height, settings.start?.at));
 		else out.start = await cover(start);
 	}
 	if (mask) {
@@ -67,16 +68,20 @@ export async function prepare(
 	return out;
 }
 
-/** A picture in the middle of a larger frame, and a mask of what lies round it. */
+/**
+ * A picture in a larger frame, and a mask of what lies round it.
+ * @param at which share of what is added lies at the left and at the top
+ */
 async function extended(
 	picture: SharedPicture,
 	width: number,
-	height: number
+	height: number,
+	at: { x: number; y: number } = { x: 0.5, y: 0.5 }
 ): Promise<{ start: Bitmap; mask: Uint8Array }> {
 	const w = Math.min(picture.width, width);
 	const h = Math.min(picture.height, height);
-	const left = Math.floor((width - w) / 2);
-	const top = Math.floor((height - h) / 2);
+	const left = Math.floor((width - w) * at.x);
+	const top = Math.floor((height - h) * at.y);
 	// What is larger than the frame is cut; what is smaller gets its own edges to start from.
 	const cut = await source(picture)
 		.extract({

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { Accordion, AccordionItem } from 'carbon-components-svelte';
+	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { dialOf, stopKey } from '$lib/core/dials';
@@ -7,6 +8,8 @@
 	import type { MarkKind, Take } from '$lib/core/schema';
 	import { layers, session, TakePicture, takesLetters, useWork } from '$lib/ui/shared';
 	import { keepAsStart, largePicture } from '$lib/ui/takes';
+	import AreaCanvas from './AreaCanvas.svelte';
+	import { AreaState } from './area.svelte';
 	import { reworkKeys } from './keys';
 	import LineColumn from './LineColumn.svelte';
 	import WayRack from './WayRack.svelte';
@@ -77,6 +80,15 @@
 		});
 	});
 
+	/** What is drawn on the picture: kept for as long as it is reworked. */
+	let drawn = $state.raw<{ take: string; area: AreaState } | null>(null);
+	$effect(() => {
+		if (!take || !way.draws || untrack(() => drawn?.take) === take.id) return;
+		drawn = { take: take.id, area: new AreaState(take.settings, `take ${take.number}`) };
+	});
+	$effect(() => () => untrack(() => drawn)?.area.leave());
+	const area = $derived(way.draws && drawn?.take === take?.id ? drawn!.area : undefined);
+
 	let column = $state<HTMLElement>();
 	// A way that is opened is seen from its head.
 	$effect(() => {
@@ -117,8 +129,11 @@
 			if (!shown || shown.id === take?.id) return;
 			void goto(hrefOf(shown));
 		},
-		leave: () => void goto(back)
+		leave: () => void goto(back),
+		draws: () => area
 	});
+
+	const keyed = $derived(keys.filter(({ where }) => where?.() ?? true));
 
 	function press(event: KeyboardEvent) {
 		if (event.ctrlKey || event.metaKey || event.altKey || layers.any) return;
@@ -130,7 +145,7 @@
 			return;
 		}
 		if ((event.target as HTMLElement).closest('[role=slider]')) return;
-		const key = event.repeat ? null : keys.find((one) => one.keys.includes(name));
+		const key = event.repeat ? null : keyed.find((one) => one.keys.includes(name));
 		if (!key) return;
 		event.preventDefault();
 		key.run(name);
@@ -161,6 +176,9 @@
 				{/if}
 				{#if parent.url && shown.id !== against?.id}
 					<img class:held class="parent" src={parent.url} alt="" />
+				{/if}
+				{#if area && !held && shown.id === take.id}
+					<AreaCanvas {area} ratio={take.settings.width / take.settings.height} />
 				{/if}
 				<p class="which">{says}</p>
 			</div>
@@ -207,6 +225,7 @@
 									{way}
 									image={way.begins ? image!.id : ''}
 									other={image?.other}
+									{area}
 									onrun={() => (shownId = null)}
 								/>
 							{/key}
@@ -221,7 +240,7 @@
 					? `take ${against.number}`
 					: 'the parent'}</span
 			>
-			{#each keys as { shown: key, says } (key)}<span><kbd>{key}</kbd> {says}</span>{/each}
+			{#each keyed as { shown: key, says } (key)}<span><kbd>{key}</kbd> {says}</span>{/each}
 			<a class="act back" href={back}>Back</a>
 		</footer>
 	</div>

@@ -6,7 +6,10 @@
 	import type { Rack, Take } from '$lib/core/schema';
 	import { controls, PlanDesk, PlanFoot, provideBench } from '$lib/ui/dials';
 	import { session, useWork } from '$lib/ui/shared';
+	import AreaTools from './AreaTools.svelte';
+	import type { AreaState } from './area.svelte';
 	import { WayBench } from './bench.svelte';
+	import { boards } from './boards';
 
 	/** The dials of one way, and what running them costs. Made anew for every take and way. */
 	interface Props {
@@ -16,15 +19,21 @@
 		image: string;
 		/** The same of another one that was chosen with it. */
 		other?: string;
+		/** What is drawn on the picture, where the way takes an area. */
+		area?: AreaState;
 		onrun: (run: string) => void;
 	}
 
-	let { take, way, image, other, onrun }: Props = $props();
+	let { take, way, image, other, area, onrun }: Props = $props();
 
 	const work = useWork();
 	const bench = untrack(() => new WayBench(() => work.brief!, take, way, image, other));
 	provideBench(bench);
 	const desk = new PlanDesk(bench, bench.line);
+	const Board = $derived(boards[way.id]);
+	$effect(() => {
+		if (area) bench.setRack({ area: [area.mask?.id ?? ''] });
+	});
 	let typed = $state<string | null>(null);
 	let slot = $state(0);
 	const turned = $derived([...(way.slots?.[slot].dials ?? []), ...way.dials]);
@@ -60,6 +69,7 @@
 
 <div class="way">
 	<p class="quiet">{way.explained}</p>
+	{#if area}<AreaTools {area} />{/if}
 	{#if way.words}
 		<TextArea
 			labelText="Words, one wording a line: each is a stop"
@@ -79,6 +89,7 @@
 		</ContentSwitcher>
 		{#each new Set(cannot) as says (says)}<p class="cannot">{says}</p>{/each}
 	{/if}
+	{#if Board}<Board {bench} {take} />{/if}
 	<div class="dials">
 		{#each turned as id (id)}
 			{@const dial = dialOf(id)}
@@ -87,7 +98,11 @@
 		{/each}
 	</div>
 </div>
-<PlanFoot {desk} {onrun} narrow />
+{#if area && !area.mask}
+	<p class="quiet wait">Draw an area on the picture: what is run is made for it.</p>
+{:else}
+	<PlanFoot {desk} {onrun} narrow />
+{/if}
 
 <style>
 	.way {
@@ -108,6 +123,11 @@
 			padding: 0 5px;
 			font-size: 12px;
 		}
+	}
+
+	.wait {
+		padding: 14px 16px;
+		border-top: 1px solid var(--rule);
 	}
 
 	.cannot {

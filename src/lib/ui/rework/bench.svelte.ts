@@ -24,6 +24,7 @@ export class WayBench implements Bench, PlanHost {
 				image,
 				other,
 				offers: (feature) => !!card?.features.includes(feature),
+				multiple: card?.sizeMultiple ?? 64,
 				// However often it is asked what a way begins with, it begins with the same seeds.
 				fresh: (count) => {
 					const drawn = seeds.get(count) ?? freshSeeds(count);

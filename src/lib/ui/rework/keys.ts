@@ -1,4 +1,5 @@
 import type { MarkKind } from '$lib/core/schema';
+import type { AreaState } from './area.svelte';
 
 /** What the keys of the view act on. */
 export interface Reworked {
@@ -12,6 +13,8 @@ export interface Reworked {
 	/** The shown one becomes the one that is reworked. */
 	descend(): void;
 	leave(): void;
+	/** What is drawn on the picture, where an area is drawn. */
+	draws(): Pick<AreaState, 'undo' | 'redo' | 'widen'> | undefined;
 }
 
 /** Something that a key does while a take is reworked. */
@@ -19,6 +22,8 @@ export interface ReworkKey {
 	keys: readonly string[];
 	shown: string;
 	says: string;
+	/** Whether there is anything for it to do. @default always */
+	where?: () => boolean;
 	run: (key: string) => void;
 }
 
@@ -41,5 +46,19 @@ export const reworkKeys = (view: Reworked): ReworkKey[] => [
 		run: (key) => view.mark(marks[key])
 	},
 	{ keys: ['e'], shown: 'E', says: 'rework the shown one', run: () => view.descend() },
+	{
+		keys: ['[', ']'],
+		shown: '[ ]',
+		says: 'brush',
+		where: () => !!view.draws(),
+		run: (key) => view.draws()?.widen(key === ']' ? 1.25 : 0.8)
+	},
+	{
+		keys: ['u', 'r'],
+		shown: 'U R',
+		says: 'undo, redo a stroke',
+		where: () => !!view.draws(),
+		run: (key) => (key === 'u' ? view.draws()?.undo() : view.draws()?.redo())
+	},
 	{ keys: ['Escape'], shown: 'Esc', says: 'back', run: () => view.leave() }
 ];

@@ -30,6 +30,8 @@ export const lend = defineWay({
 						: {}),
 		start: [''],
 		turned: [''],
+		area: [''],
+		fit: ['fill'],
 		variation: [0],
 		batch: [0],
 		seed: fresh(1)

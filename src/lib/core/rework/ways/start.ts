@@ -15,6 +15,8 @@ export const start = defineWay({
 		strength: [0.3, 0.5, 0.7],
 		seed: fresh(1),
 		turned: [''],
+		area: [''],
+		fit: ['fill'],
 		variation: [0],
 		batch: [0]
 	})

@@ -1,0 +1,26 @@
+import { z } from 'zod';
+
+/** A place in a picture, as shares of its width and height. */
+const Point = z.strictObject({ x: z.number(), y: z.number() });
+export type Point = z.infer<typeof Point>;
+
+/**
+ * One stroke on a picture. A brush adds a line, a rubber takes one away; a box is drawn between two
+ * corners, a lasso round what it encloses.
+ */
+export const Stroke = z.strictObject({
+	tool: z.enum(['brush', 'rubber', 'box', 'lasso']),
+	points: z.array(Point).min(1).max(20_000),
+	/** Width of a line, as a share of the picture's shorter side. */
+	size: z.number().min(0.001).max(1)
+});
+export type Stroke = z.infer<typeof Stroke>;
+
+/** Whether a stroke covers anything: a box or a lasso without an inside is none. */
+export function touches({ tool, points }: Stroke): boolean {
+	if (tool === 'brush' || tool === 'rubber') return points.length > 0;
+	const xs = points.map(({ x }) => x);
+	const ys = points.map(({ y }) => y);
+	const spread = (all: number[]) => Math.max(...all) - Math.min(...all);
+	return points.length >= (tool === 'box' ? 2 : 3) && spread(xs) > 0.002 && spread(ys) > 0.002;
+}

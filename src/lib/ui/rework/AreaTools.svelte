@@ -1,0 +1,90 @@
+<script lang="ts">
+	import { ContentSwitcher, Slider, Switch } from 'carbon-components-svelte';
+	import { tools, type AreaState } from './area.svelte';
+
+	/** What the area is drawn with, and how it is shaped. */
+	let { area }: { area: AreaState } = $props();
+
+	const lines = $derived(area.tool === 'brush' || area.tool === 'rubber');
+</script>
+
+<div class="tools" role="group" aria-label="Area">
+	<ContentSwitcher
+		size="sm"
+		bind:selectedIndex={
+			() => tools.findIndex(({ id }) => id === area.tool), (i) => (area.tool = tools[i].id)
+		}
+	>
+		{#each tools as { id, label } (id)}<Switch text={label} />{/each}
+	</ContentSwitcher>
+	<div class="acts">
+		<button class="act" disabled={!area.canUndo} onclick={() => area.undo()}>undo</button>
+		<button class="act" disabled={!area.canRedo} onclick={() => area.redo()}>redo</button>
+		<button class="act" disabled={!area.canUndo} onclick={() => area.clear()}>clear</button>
+		<span class="quiet" role="status"
+			>{area.mask
+				? `${Math.max(1, Math.round(100 * area.mask.share))}% of the picture`
+				: 'Draw on the picture what is made anew.'}</span
+		>
+	</div>
+	<div class="sliders">
+		<Slider
+			labelText="Brush"
+			min={1}
+			max={40}
+			minLabel="1%"
+			maxLabel="40%"
+			hideTextInput
+			fullWidth
+			disabled={!lines}
+			bind:value={() => Math.round(area.size * 100), (value) => (area.size = value / 100)}
+		/>
+		<Slider
+			labelText="Grow or shrink: {area.grow} px"
+			min={-32}
+			max={32}
+			minLabel="less"
+			maxLabel="more"
+			hideTextInput
+			fullWidth
+			bind:value={() => area.grow, (value) => (area.grow = value)}
+			on:change={() => area.settle()}
+		/>
+		<Slider
+			labelText="Feather: {area.feather} px inwards"
+			min={0}
+			max={64}
+			minLabel="sharp"
+			maxLabel="soft"
+			hideTextInput
+			fullWidth
+			bind:value={() => area.feather, (value) => (area.feather = value)}
+			on:change={() => area.settle()}
+		/>
+	</div>
+	{#if area.problem}<p role="alert">{area.problem}</p>{/if}
+</div>
+
+<style>
+	.tools {
+		display: grid;
+		gap: 10px;
+	}
+
+	.acts {
+		display: flex;
+		gap: 8px;
+		align-items: center;
+		font-size: 12px;
+	}
+
+	.sliders {
+		display: grid;
+		gap: 8px;
+	}
+
+	[role='alert'] {
+		color: var(--point);
+		font-size: 13px;
+	}
+</style>

@@ -1,0 +1,42 @@
+<script lang="ts">
+	import { frameTimes, readFrame } from '$lib/core/frame';
+	import type { Size } from '$lib/core/schema';
+	import { session } from '$lib/ui/shared';
+	import type { BoardProps } from './boards';
+	import FramePicks from './FramePicks.svelte';
+
+	/** How large a picture becomes. */
+	let { bench, take }: BoardProps = $props();
+
+	const own = $derived({ width: take.settings.width, height: take.settings.height });
+	const card = $derived(session.card(bench.brief.rack.model[0]));
+	const multiple = $derived(card?.sizeMultiple ?? 64);
+	const options = $derived(
+		[1.5, 2, 3, 4].map((times) => ({
+			label: `${times} times`,
+			size: frameTimes(own, times, multiple)
+		}))
+	);
+
+	/** As large as a print, or so many pixels, asks for at least. */
+	function read(text: string): { size: Size } | { problem: string } {
+		const found = readFrame(text, own.width * own.height);
+		if ('problem' in found) return found;
+		if (!found.target)
+			return { problem: 'A ratio says nothing of size: write pixels, or a print like “A5”.' };
+		const times = Math.max(found.target.width / own.width, found.target.height / own.height);
+		return times > 1
+			? { size: frameTimes(own, times, multiple) }
+			: { problem: 'The picture is as large as that already.' };
+	}
+</script>
+
+<FramePicks
+	label="Sizes"
+	{options}
+	stops={bench.brief.rack.frame}
+	example="A5, 21 x 29.7 cm at 150 dpi"
+	{read}
+	onchange={(frame) => bench.setRack({ frame })}
+/>
+<p class="quiet">Strength says how much new detail: 0 resamples it as it is, more works it over.</p>
