@@ -29,33 +29,27 @@
 	</div>
 	<div class="sliders">
 		<Slider
-			labelText="Brush"
+			labelText="Brush: {Math.round(area.size * 100)}%"
 			min={1}
 			max={40}
-			minLabel="1%"
-			maxLabel="40%"
 			hideTextInput
 			fullWidth
 			disabled={!lines}
 			bind:value={() => Math.round(area.size * 100), (value) => (area.size = value / 100)}
 		/>
 		<Slider
-			labelText="Grow or shrink: {area.grow} px"
+			labelText={area.grow < 0 ? `Shrink: ${-area.grow} px` : `Grow: ${area.grow} px`}
 			min={-32}
 			max={32}
-			minLabel="less"
-			maxLabel="more"
 			hideTextInput
 			fullWidth
 			bind:value={() => area.grow, (value) => (area.grow = value)}
 			on:change={() => area.settle()}
 		/>
 		<Slider
-			labelText="Feather: {area.feather} px inwards"
+			labelText="Feather inwards: {area.feather} px"
 			min={0}
 			max={64}
-			minLabel="sharp"
-			maxLabel="soft"
 			hideTextInput
 			fullWidth
 			bind:value={() => area.feather, (value) => (area.feather = value)}
@@ -68,6 +62,7 @@
 <style>
 	.tools {
 		display: grid;
+		grid-template-columns: minmax(0, 1fr);
 		gap: 10px;
 	}
 
@@ -80,7 +75,22 @@
 
 	.sliders {
 		display: grid;
-		gap: 8px;
+		grid-template-columns: repeat(2, minmax(0, 1fr));
+		gap: 4px 14px;
+	}
+
+	/* The ends are told by the label: the scale has the room. */
+	.sliders :global(.bx--slider__range-label) {
+		display: none;
+	}
+
+	.sliders :global(.bx--slider-container) {
+		min-width: 0;
+	}
+
+	.sliders :global(.bx--slider) {
+		min-width: 60px;
+		margin: 0 7px;
 	}
 
 	[role='alert'] {

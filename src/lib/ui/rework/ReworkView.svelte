@@ -3,7 +3,7 @@
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { dialOf, stopKey } from '$lib/core/dials';
+	import { dialOf, rackDials, stopKey } from '$lib/core/dials';
 	import { lineOf, wayOf, ways } from '$lib/core/rework';
 	import type { MarkKind, Take } from '$lib/core/schema';
 	import { layers, session, TakePicture, takesLetters, useWork } from '$lib/ui/shared';
@@ -105,7 +105,8 @@
 		const of = wayOf(one.line?.find(({ take: id }) => id === take?.id)?.as ?? '');
 		const turned = [...(of?.slots ?? []).flatMap(({ dials }) => dials), ...(of?.dials ?? [])];
 		const run = results.filter(({ planId }) => planId === one.planId);
-		const parts = turned
+		// On those, or on others that were turned with them: words, frames.
+		const parts = [...turned, ...rackDials]
 			.map(dialOf)
 			.find(({ read }) => new Set(run.map((other) => stopKey(read(other)))).size > 1);
 		const dial = parts ?? dialOf(turned[0] ?? 'seed');
@@ -324,6 +325,19 @@
 		height: 78px;
 		background: var(--panel);
 		color: var(--ink);
+	}
+
+	.cell :global(img) {
+		width: 78px;
+		height: 78px;
+		object-fit: contain;
+	}
+
+	.results .num {
+		display: block;
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
 	}
 
 	.results button[aria-pressed='true'] .cell {

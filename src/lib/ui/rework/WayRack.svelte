@@ -32,7 +32,9 @@
 	const desk = new PlanDesk(bench, bench.line);
 	const Board = $derived(boards[way.id]);
 	$effect(() => {
-		if (area) bench.setRack({ area: [area.mask?.id ?? ''] });
+		if (!area) return;
+		const stop = area.mask?.id ?? '';
+		untrack(() => bench.setRack({ area: [stop] }));
 	});
 	let typed = $state<string | null>(null);
 	let slot = $state(0);
@@ -107,6 +109,7 @@
 <style>
 	.way {
 		display: grid;
+		grid-template-columns: minmax(0, 1fr);
 		gap: 12px;
 		align-content: start;
 		min-height: 0;

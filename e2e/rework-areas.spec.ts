@@ -1,0 +1,123 @@
+import { expect, test, type Page } from '@playwright/test';
+
+const results = (page: Page) => page.getByRole('group', { name: 'Results' }).locator('button');
+const made = async (page: Page, count: number) => {
+	await expect(results(page)).toHaveCount(count);
+	await expect(results(page).locator('img')).toHaveCount(count, { timeout: 120_000 });
+};
+const line = (page: Page) => page.getByRole('complementary', { name: 'Line' });
+const foot = (page: Page) => page.locator('footer.narrow');
+
+/** A line drawn on the picture, from one place to another, as shares of it. */
+async function draw(page: Page, from: [number, number], to: [number, number]): Promise<void> {
+	const box = (await page.getByLabel('Area: draw on the picture').boundingBox())!;
+	const at = ([x, y]: [number, number]) => [box.x + x * box.width, box.y + y * box.height] as const;
+	await page.mouse.move(...at(from));
+	await page.mouse.down();
+	await page.mouse.move(...at(to), { steps: 8 });
+	await page.mouse.up();
+}
+
+/** The shown take's picture, red, green, blue and alpha, row by row. */
+const pixelsOf = (page: Page, which: string) =>
+	page.evaluate(async (selector) => {
+		const image = document.querySelector<HTMLImageElement>(selector)!;
+		await image.decode();
+		const canvas = new OffscreenCanvas(image.naturalWidth, image.naturalHeight);
+		const context = canvas.getContext('2d')!;
+		context.drawImage(image, 0, 0);
+		const { data, width, height } = context.getImageData(0, 0, canvas.width, canvas.height);
+		return { data: [...data], width, height };
+	}, which);
+
+test('an area is made anew by two wordings, the better is extended and enlarged', async ({
+	page
+}) => {
+	await page.goto('/demo');
+	await page.waitForURL(/\/sheet/);
+	await page.locator('[data-take]').first().click();
+	await page.getByRole('link', { name: 'Rework' }).click();
+	await page.getByRole('button', { name: 'Repaint' }).click();
+
+	// Without an area there is nothing to run, and that is said.
+	await expect(page.getByText('Draw an area on the picture')).toBeVisible();
+	await expect(foot(page)).toBeHidden();
+	const share = page.getByRole('group', { name: 'Area' }).getByRole('status');
+	await draw(page, [0.4, 0.4], [0.4, 0.75]);
+	await expect(share).toContainText('% of the picture');
+	const first = await share.textContent();
+
+	// A box is added, and taken back; the rubber takes away.
+	await page.getByRole('tab', { name: 'box' }).click();
+	await draw(page, [0.6, 0.1], [0.9, 0.3]);
+	await expect(share).not.toHaveText(first!);
+	await page.locator('main').focus();
+	await page.keyboard.press('u');
+	await expect(share).toHaveText(first!);
+	await page.getByRole('tab', { name: 'rubber' }).click();
+	await draw(page, [0.3, 0.4], [0.5, 0.4]);
+	await expect(share).not.toHaveText(first!);
+	await page.locator('main').focus();
+	await page.keyboard.press('u');
+
+	await page.getByLabel('Words, one wording a line: each is a stop').fill('a windmill\na heron');
+	await foot(page).getByRole('button', { name: 'Run 2' }).click();
+	await made(page, 2);
+	await expect(line(page)).toContainText('2 wordings');
+
+	// Inside it is another picture; outside it is the same, but for what keeping it small costs.
+	const parent = await pixelsOf(page, '.stage > img');
+	await page.locator('main').focus();
+	await page.keyboard.press('ArrowRight');
+	await expect(page.getByText(/^take \d+$/)).toBeVisible();
+	await expect(results(page).first()).toHaveAttribute('aria-pressed', 'true');
+	await page.waitForTimeout(600);
+	const windmill = await pixelsOf(page, '.stage > img');
+	const apart = (x0: number, y0: number, x1: number, y1: number) => {
+		let [sum, n] = [0, 0];
+		for (let y = Math.floor(y0 * parent.height); y < y1 * parent.height; y++)
+			for (let x = Math.floor(x0 * parent.width); x < x1 * parent.width; x++, n++) {
+				const i = (y * parent.width + x) * 4;
+				sum += Math.abs(parent.data[i] - windmill.data[i]);
+			}
+		return sum / n;
+	};
+	expect(apart(0.7, 0.05, 0.95, 0.6)).toBeLessThan(4);
+	expect(apart(0.37, 0.45, 0.43, 0.7)).toBeGreaterThan(12);
+
+	// The kept one goes on in two frames at once; the picture lies where it is put.
+	await page.keyboard.press('k');
+	await page.keyboard.press('e');
+	await expect(line(page)).toContainText('repainted: ');
+	await page.getByRole('button', { name: 'Extend', exact: true }).click();
+	const frames = page.getByRole('group', { name: 'Frames to extend it to' });
+	await frames.getByRole('button', { name: /^story/ }).click();
+	await page.getByRole('button', { name: 'middle left' }).click();
+	await expect(foot(page)).toContainText('frames');
+	await foot(page).getByRole('button', { name: 'Run 2' }).click();
+	await made(page, 2);
+	await expect(line(page)).toContainText(/extended: .*frame/);
+
+	// And is enlarged to a print, or it is said why not.
+	await page.getByRole('button', { name: 'Enlarge' }).click();
+	const sizes = page.getByRole('group', { name: 'Sizes' });
+	await page.getByLabel('Sizes: another').fill('16:9');
+	await page.keyboard.press('Enter');
+	await expect(page.getByRole('alert')).toContainText('A ratio says nothing of size');
+	await sizes.getByRole('button', { name: /^4 times/ }).click();
+	await expect(foot(page)).toContainText('cannot make 3072×3072');
+	await sizes.getByRole('button', { name: /^1.5 times/ }).click();
+	await sizes.getByRole('button', { name: /^4 times/ }).click();
+	await sizes.getByRole('button', { name: /^2 times/ }).click();
+	await foot(page).getByRole('button', { name: 'Run 1' }).click();
+	await made(page, 3);
+	await results(page).last().click();
+	await expect
+		.poll(() =>
+			page
+				.locator('.stage > img')
+				.first()
+				.evaluate((image: HTMLImageElement) => image.naturalWidth)
+		)
+		.toBe(1152);
+});
