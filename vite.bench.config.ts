@@ -14,6 +14,7 @@ export default mergeConfig(thread, {
 				dials: 'bench/dials.ts',
 				restaging: 'bench/restaging.ts',
 				ways: 'bench/ways.ts',
+				areas: 'bench/areas.ts',
 				stress: 'bench/stress.ts',
 				learn: 'bench/learn.ts',
 				words: 'bench/words.ts',
