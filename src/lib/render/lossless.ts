@@ -1,5 +1,5 @@
 import type { Take } from '$lib/core/schema';
-import { pixelHash } from '$lib/workers';
+import { editedPng, pixelHash } from '$lib/workers';
 import * as store from '$lib/store';
 import { bringAlong } from './bring';
 import type { Routes } from './services';
@@ -64,5 +64,7 @@ export async function fetchLossless(
 			`Take ${take.number} came out different from the one that you judged: the model has changed since. The one that you judged is kept here as it is.`
 		);
 	}
-	return new Uint8Array(await blob.arrayBuffer());
+	// What was changed on this machine is done again on what the service made.
+	const picture = take.edits?.length ? await editedPng(blob, take.edits) : blob;
+	return new Uint8Array(await picture.arrayBuffer());
 }

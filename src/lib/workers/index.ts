@@ -3,6 +3,7 @@ import type { WorkedOut } from '$lib/core/designs';
 import type { Made } from '$lib/core/dials';
 import type { Shaping, Stroke } from '$lib/core/area';
 import type { Archive } from '$lib/core/formats';
+import type { Edits } from '$lib/core/edits';
 import type { Apart, DifferenceKind } from '$lib/core/measure';
 import type { Offer } from '$lib/core/plan';
 import type { Against, Findings } from '$lib/core/findings';
@@ -13,6 +14,8 @@ import type { ArchivesApi, OnStep } from './archives.worker';
 import AreasWorker from './areas.worker?worker';
 import type { Area, AreasApi } from './areas.worker';
 import { desk } from './desk';
+import EditsWorker from './edits.worker?worker';
+import type { EditedPicture, EditPreview, EditsApi } from './edits.worker';
 import DesignsWorker from './designs.worker?worker';
 import type { DesignsApi } from './designs.worker';
 import type { FindingsApi } from './findings.worker';
@@ -36,6 +39,7 @@ const imports = desk<ImportsApi>(() => new ImportsWorker());
 const archives = desk<ArchivesApi>(() => new ArchivesWorker());
 const designs = desk<DesignsApi>(() => new DesignsWorker());
 const areas = desk<AreasApi>(() => new AreasWorker());
+const editing = desk<EditsApi>(() => new EditsWorker());
 const judging = desk<FindingsApi>(() => new FindingsWorker());
 
 /**
@@ -141,3 +145,15 @@ export const areaOf = (
 	shaping: Shaping,
 	colour: readonly [number, number, number]
 ): Promise<Area> => areas((at) => at.area(size, strokes, shaping, colour));
+
+/** A picture with edits at the size of a screen: its longer side at most so many pixels. */
+export const previewEdits = (picture: Blob, longest: number, edits: Edits): Promise<EditPreview> =>
+	editing((at) => at.preview(picture, longest, edits));
+
+/** A picture with edits, as it is kept. */
+export const makeEdited = (picture: Blob, edits: Edits): Promise<EditedPicture> =>
+	editing((at) => at.make(picture, edits));
+
+/** A lossless picture with edits, as a PNG. */
+export const editedPng = (picture: Blob, edits: Edits): Promise<Blob> =>
+	editing((at) => at.png(picture, edits));

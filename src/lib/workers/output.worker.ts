@@ -1,7 +1,7 @@
 /// <reference lib="webworker" />
 import { expose } from 'comlink';
 import { Zip, ZipPassThrough } from 'fflate';
-import { stampPicture, stampWebp, type PictureFacts } from '$lib/core/formats';
+import { pictureHead, stampPicture, stampWebp, type PictureFacts } from '$lib/core/formats';
 import type { Box, ContactPage } from '$lib/core/sheet';
 
 /** Makes files of many pictures, off the page's thread. */
@@ -30,7 +30,7 @@ export interface ContactDrawing {
 /** A picture with its settings inside; a JPEG, which is kept only where it came from elsewhere, as it is. */
 function stamped(type: string, bytes: Uint8Array<ArrayBuffer>, facts: PictureFacts) {
 	if (type === 'image/png') return stampPicture(bytes, facts);
-	return type === 'image/webp' ? stampWebp(bytes, facts, facts.settings) : bytes;
+	return type === 'image/webp' ? stampWebp(bytes, facts, pictureHead(bytes)) : bytes;
 }
 
 /** One picture is in memory at a time; what is packed is handed to the browser piece by piece. */

@@ -33,7 +33,8 @@ export interface Gathered {
  * of them. Dials of chance become what takes are matched by.
  */
 export function gather(of: Gathered): Evidence {
-	const takes = of.takes.filter(({ state }) => state === 'done');
+	// What was changed by hand says nothing of the settings that it was made with.
+	const takes = of.takes.filter(({ state, edits }) => state === 'done' && !edits);
 	const varied = dials
 		.filter(({ id }) => !chanceDials.includes(id))
 		.map((dial) => ({ dial, stops: stopsOf(dial, takes) }))

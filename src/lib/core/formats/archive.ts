@@ -19,6 +19,7 @@ import {
 	type OwnDialId,
 	type Stop
 } from '$lib/core/dials';
+import { editsSay } from '$lib/core/edits';
 import { measures, valueOf } from '$lib/core/measure';
 import {
 	Answer,
@@ -158,6 +159,7 @@ export function settingsTable(
 	const columns = [...new Set(takes.flatMap((take) => Object.keys(take.columns ?? {})))];
 	const places = ownDials.filter((id) => takes.some(({ levels }) => levels?.[id]));
 	const lines = takes.some(({ line }) => line);
+	const edited = takes.some(({ edits }) => edits);
 	const rows = takes.map((take) => ({
 		take: take.number,
 		...Object.fromEntries(dials.map((dial) => [dial.id, writtenStop(dial, take)])),
@@ -167,6 +169,7 @@ export function settingsTable(
 		faults: noted.get(take.id)?.faults.join(' ') ?? '',
 		note: noted.get(take.id)?.note ?? '',
 		...(lines ? { 'came from': lineSays(take) } : {}),
+		...(edited ? { changes: editsSay(take.edits ?? []) } : {}),
 		...Object.fromEntries(columns.map((name) => [`${name} (own)`, take.columns?.[name] ?? ''])),
 		...(measured
 			? Object.fromEntries(measures.map(({ id }) => [id, valueOf(measured.get(take.id), id) ?? '']))

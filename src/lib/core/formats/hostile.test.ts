@@ -120,6 +120,16 @@ describe('a damaged file', () => {
 		);
 	});
 
+	it('that has no name in a ZIP of pictures is told all the same', () => {
+		const { refused } = unpackPictures(zipSync({ '': strToU8('nothing'.repeat(9)) }));
+		expect(refused).toEqual([
+			{
+				file: 'a file without a name',
+				why: expect.stringContaining('neither a picture') as unknown
+			}
+		]);
+	});
+
 	it('that was a ZIP of pictures gives what can be used, each once, and lists the rest', () => {
 		const names = ['a.png', 'b/c.jpg', 'settings.csv', 'notes.md'];
 		const zip = zipSync(

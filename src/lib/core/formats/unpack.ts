@@ -29,7 +29,7 @@ export function unpackPictures(zip: Uint8Array): { files: Unpacked[]; refused: R
 	const unzip = new Unzip((file) => {
 		const { name } = file;
 		if (name.endsWith('/')) return;
-		const no = (why: string) => void refused.push({ file: name, why });
+		const no = (why: string) => void refused.push({ file: name || 'a file without a name', why });
 		if (climbs(name)) return no('Its path leads out of the folder: not unpacked.');
 		if (baseName(name).startsWith('.') || /^__macosx\//i.test(name)) return;
 		if (!isPictureName(name) && !isTableName(name))

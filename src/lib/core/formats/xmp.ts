@@ -1,4 +1,5 @@
 import { XMLBuilder, XMLParser } from 'fast-xml-parser';
+import type { Edits } from '$lib/core/edits';
 import { Levels, type Made } from '$lib/core/dials';
 import {
 	TakeSettings,
@@ -19,6 +20,8 @@ export interface PictureFacts extends Made {
 	/** The take's own id, and the takes that it came from. */
 	id?: string;
 	line?: Line;
+	/** What was changed of it on this machine. */
+	edits?: Edits;
 	/** What speaks for its settings, where they were picked. */
 	pick?: { name: string; reason: string; evidence: Picked['evidence'] };
 	/** Who wrote the prompt; left out when empty. */
@@ -27,13 +30,22 @@ export interface PictureFacts extends Made {
 
 /** What a take's picture says of itself. */
 export const factsOf = (
-	{ id, number, settings, words, levels, line }: Made & { id: string; number: number; line?: Line },
+	{
+		id,
+		number,
+		settings,
+		words,
+		levels,
+		line,
+		edits
+	}: Made & { id: string; number: number; line?: Line; edits?: Edits },
 	brief: string,
 	card: Pick<ModelCard, 'name' | 'version'> | undefined
 ): PictureFacts => ({
 	title: `${brief}, take ${number}`,
 	id,
 	...(line?.length ? { line } : {}),
+	...(edits?.length ? { edits } : {}),
 	settings,
 	...(words ? { words } : {}),
 	...(levels ? { levels } : {}),
@@ -102,7 +114,8 @@ export function writeXmp(facts: PictureFacts): string {
 const documentOf = (take: string): string => `xmp.did:${take}`;
 
 /** What a picture was derived from (ISO 16684-1, xmpMM:DerivedFrom: one resource), and all of it. */
-const derived = ({ id, line }: PictureFacts) => ({
+const derived = ({ id, line, edits }: PictureFacts) => ({
+	...(edits?.length ? { 'dialpick:edits': JSON.stringify(edits) } : {}),
 	...(id ? { 'xmpMM:DocumentID': documentOf(id) } : {}),
 	...(line?.length
 		? {

@@ -38,3 +38,20 @@ export function oklab(r: number, g: number, b: number): [number, number, number]
 		0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s
 	];
 }
+
+const byte = (v: number): number => {
+	const light = v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055;
+	return Math.round(255 * Math.min(1, Math.max(0, light)));
+};
+
+/** The sRGB bytes of an OKLab colour, cut off at the channels. Source: OKLab, Ottosson 2020. */
+export function srgbOf(lightness: number, a: number, b: number): [number, number, number] {
+	const l = (lightness + 0.3963377774 * a + 0.2158037573 * b) ** 3;
+	const m = (lightness - 0.1055613458 * a - 0.0638541728 * b) ** 3;
+	const s = (lightness - 0.0894841775 * a - 1.291485548 * b) ** 3;
+	return [
+		byte(4.0767416621 * l - 3.3077115913 * m + 0.2309699292 * s),
+		byte(-1.2684380046 * l + 2.6097574011 * m - 0.3413193965 * s),
+		byte(-0.0041960863 * l - 0.7034186147 * m + 1.707614701 * s)
+	];
+}

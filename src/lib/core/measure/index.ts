@@ -1,6 +1,6 @@
 export { burnt, type Burnt } from './burnt';
 export { ciede2000 } from './ciede2000';
-export { lab, oklab, type LabColour } from './colour';
+export { lab, oklab, srgbOf, type LabColour } from './colour';
 export { colourName } from './colour-names';
 export {
 	apart,

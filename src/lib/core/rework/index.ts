@@ -1,6 +1,6 @@
 export { lineWith } from './brought';
 export { rackElsewhere } from './elsewhere';
-export { lineOf, offspringSay, type Ancestor, type Lineage, type Offspring } from './line';
+export { EDIT, lineOf, offspringSay, type Ancestor, type Lineage, type Offspring } from './line';
 export { moreLike, NEAR } from './more-like';
 export { type Parent, type Way } from './way';
 export { wayOf, ways } from './ways';

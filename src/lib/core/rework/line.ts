@@ -1,4 +1,5 @@
 import { dialOf, dials, stopKey, toldStop, type DialId } from '$lib/core/dials';
+import { editsSay } from '$lib/core/edits';
 import type { LineStep, ModelCard, Take } from '$lib/core/schema';
 import { listed, many } from '$lib/core/wording';
 import { wayOf } from './ways';
@@ -31,7 +32,9 @@ export interface Lineage {
 /** Ancestors beyond this are not followed: a line that came in from elsewhere may be a ring. */
 const MOST = 100;
 
-const wayLabel = (as: string): string => wayOf(as)?.as ?? as;
+/** As what an edited picture came from its original. */
+export const EDIT = 'edit';
+const wayLabel = (as: string): string => (as === EDIT ? 'edited' : (wayOf(as)?.as ?? as));
 
 /** The dials on which two takes were made otherwise, but for what the first one handed on. */
 const changedDials = (a: Take, b: Take): DialId[] =>
@@ -41,6 +44,7 @@ const changedDials = (a: Take, b: Take): DialId[] =>
 
 /** What parts a take from the one that it came from, in words. */
 function changesSay(from: Take, to: Take, cards: readonly ModelCard[]): string {
+	if (to.edits) return editsSay(to.edits);
 	return changedDials(from, to)
 		.flatMap((id) => {
 			const dial = dialOf(id);
@@ -57,6 +61,8 @@ function changesSay(from: Take, to: Take, cards: readonly ModelCard[]): string {
 
 /** The stops that takes of one run have on the dials that part them, or part them all from their parent. */
 function stopsSay(parent: Take, takes: readonly Take[], cards: readonly ModelCard[]): string {
+	if (takes[0]?.edits)
+		return [...new Set(takes.map(({ edits }) => editsSay(edits ?? [])))].join('; or ');
 	return [...new Set(takes.flatMap((take) => changedDials(parent, take)))]
 		.flatMap((id) => {
 			const dial = dialOf(id);

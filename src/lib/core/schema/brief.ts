@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { MAX_PROMPT, Signals, Size, TakeSettings, TakeState } from '$lib/core/contract';
 import { Design } from '$lib/core/designs';
 import { Levels, PlanRack, Rack } from '$lib/core/dials';
+import { Edits } from '$lib/core/edits';
 import { TakeWords, Words } from '$lib/core/wording';
 import { Line } from './line';
 
@@ -91,6 +92,8 @@ export const Take = z.object({
 	levels: Levels.optional(),
 	/** The takes that it came from; without it, it came from words alone. */
 	line: Line.optional(),
+	/** What was changed of its picture on this machine; the settings made the picture without. */
+	edits: Edits.optional(),
 	/** What the table of pictures made elsewhere said besides settings, by the names of its columns. */
 	columns: z.record(z.string(), z.string()).optional(),
 	state: TakeState,

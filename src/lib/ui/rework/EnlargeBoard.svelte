@@ -6,9 +6,8 @@
 	import FramePicks from './FramePicks.svelte';
 
 	/** How large a picture becomes. */
-	let { bench, take }: BoardProps = $props();
+	let { bench, size: own }: BoardProps = $props();
 
-	const own = $derived({ width: take.settings.width, height: take.settings.height });
 	const card = $derived(session.card(bench.brief.rack.model[0]));
 	const multiple = $derived(card?.sizeMultiple ?? 64);
 	const options = $derived(

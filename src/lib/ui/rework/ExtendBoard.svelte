@@ -7,9 +7,8 @@
 	import FramePicks from './FramePicks.svelte';
 
 	/** The frames that a picture is extended to, and where it lies in them. */
-	let { bench, take }: BoardProps = $props();
+	let { bench, take, size: own }: BoardProps = $props();
 
-	const own = $derived({ width: take.settings.width, height: take.settings.height });
 	const card = $derived(session.card(bench.brief.rack.model[0]));
 	const multiple = $derived(card?.sizeMultiple ?? 64);
 	const frames = $derived(bench.brief.rack.frame);

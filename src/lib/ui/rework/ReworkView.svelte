@@ -1,18 +1,22 @@
 <script lang="ts">
-	import { Accordion, AccordionItem } from 'carbon-components-svelte';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { dialOf, rackDials, stopKey } from '$lib/core/dials';
-	import { lineOf, wayOf, ways } from '$lib/core/rework';
+	import { sizeAfter } from '$lib/core/edits';
+	import { EDIT, lineOf, wayOf, ways } from '$lib/core/rework';
 	import type { MarkKind, Take } from '$lib/core/schema';
-	import { layers, session, TakePicture, takesLetters, useWork } from '$lib/ui/shared';
+	import { layers, session, takesLetters, useWork } from '$lib/ui/shared';
 	import { keepAsStart, largePicture } from '$lib/ui/takes';
 	import AreaCanvas from './AreaCanvas.svelte';
 	import { AreaState } from './area.svelte';
+	import { CropState } from './crops.svelte';
+	import EditSheet from './EditSheet.svelte';
+	import { EditState } from './edits.svelte';
 	import { reworkKeys } from './keys';
 	import LineColumn from './LineColumn.svelte';
-	import WayRack from './WayRack.svelte';
+	import { locals } from './locals';
+	import Results from './Results.svelte';
+	import Ways from './Ways.svelte';
 
 	const work = useWork();
 	const root = $derived(`/brief/${work.brief!.id}`);
@@ -23,16 +27,21 @@
 	const elsewhere = $derived(
 		work.plans.some(({ id, elsewhere }) => elsewhere && id === take?.planId)
 	);
+	const local = $derived(locals.find(({ id }) => id === asked.get('way')) ?? null);
 	const way = $derived(
-		wayOf(asked.get('way') ?? '') ?? ways.find(({ again }) => !again || !elsewhere)!
+		local
+			? null
+			: (wayOf(asked.get('way') ?? '') ?? ways.find(({ again }) => !again || !elsewhere)!)
 	);
+	/** The take's own pixels: an edited one may have others than its settings say. */
+	const size = $derived(take ? sizeAfter(take.settings, take.edits) : { width: 1, height: 1 });
 	/** Where it was opened: a view of this brief. */
 	const back = $derived.by(() => {
 		const from = asked.get('from');
 		return from?.startsWith(`${root}/`) ? from : `${root}/sheet`;
 	});
 	const hrefOf = ({ id }: Take) =>
-		`${root}/rework?${new URLSearchParams({ take: id, way: way.id, from: back })}`;
+		`${root}/rework?${new URLSearchParams({ take: id, way: (local ?? way)!.id, from: back })}`;
 
 	/** What came of it, the first first. */
 	const results = $derived(
@@ -50,9 +59,14 @@
 	);
 	let shownId = $state<string | null>(null);
 	const shown = $derived(whole.find(({ id }) => id === shownId) ?? take);
+	/** The take whose picture is changed: of an edited one its original, so that nothing is burnt in. */
+	const original = $derived.by(() => {
+		const step = take?.edits && take.line?.find(({ as }) => as === EDIT);
+		return (step && work.takes.find(({ id }) => id === step.take)) ?? take;
+	});
 	let againstId = $state<string | null>(null);
 	/** What the shown one is held against: the one that is reworked, or another of its line. */
-	const against = $derived(whole.find(({ id }) => id === againstId) ?? take);
+	const against = $derived(whole.find(({ id }) => id === againstId) ?? (local ? original : take));
 	let held = $state(false);
 	/** Which picture is seen. */
 	const says = $derived.by(() => {
@@ -72,7 +86,7 @@
 	/** Another take that was chosen with it, to be merged. */
 	const second = $derived(work.takes.find(({ id }) => id === asked.get('with')) ?? null);
 	$effect(() => {
-		if (!take || !way.begins || image?.take === take.id) return;
+		if (!take || !way?.begins || image?.take === take.id) return;
 		const [of, beside] = [take, second];
 		const kept = async (one: Take | null) => one && keepAsStart(one, work.brief!.name);
 		void Promise.all([kept(of), kept(beside)]).then(([id, other]) => {
@@ -83,36 +97,33 @@
 	/** What is drawn on the picture: kept for as long as it is reworked. */
 	let drawn = $state.raw<{ take: string; area: AreaState } | null>(null);
 	$effect(() => {
-		if (!take || !way.draws || untrack(() => drawn?.take) === take.id) return;
-		drawn = { take: take.id, area: new AreaState(take.settings, `take ${take.number}`) };
+		if (!take || !way?.draws || untrack(() => drawn?.take) === take.id) return;
+		drawn = { take: take.id, area: new AreaState(size, `take ${take.number}`) };
 	});
 	$effect(() => () => untrack(() => drawn)?.area.leave());
-	const area = $derived(way.draws && drawn?.take === take?.id ? drawn!.area : undefined);
+	const area = $derived(way?.draws && drawn?.take === take?.id ? drawn!.area : undefined);
 
-	let column = $state<HTMLElement>();
-	// A way that is opened is seen from its head.
+	let changing = $state.raw<{ take: string; edit: EditState; crops: CropState } | null>(null);
 	$effect(() => {
-		if (way.id && column) column.scrollTop = 0;
+		if (!local || !take || !original || untrack(() => changing?.take) === take.id) return;
+		const [of, from] = [take, original];
+		untrack(() => {
+			changing?.edit.leave();
+			changing = {
+				take: of.id,
+				edit: new EditState(from, (from !== of && of.edits) || []),
+				crops: new CropState(sizeAfter(from.settings))
+			};
+		});
 	});
+	$effect(() => () => untrack(() => changing)?.edit.leave());
+	const changed = $derived(local && changing?.take === take?.id ? changing! : undefined);
 
 	const set = (change: Record<string, string>) => {
 		const url = new URL(page.url);
 		for (const [name, value] of Object.entries(change)) url.searchParams.set(name, value);
 		void goto(url, { replaceState: true, keepFocus: true, noScroll: true });
 	};
-	/** What parts a result from the others of its run, on the dials of its way. */
-	const caption = (one: Take) => {
-		const of = wayOf(one.line?.find(({ take: id }) => id === take?.id)?.as ?? '');
-		const turned = [...(of?.slots ?? []).flatMap(({ dials }) => dials), ...(of?.dials ?? [])];
-		const run = results.filter(({ planId }) => planId === one.planId);
-		// On those, or on others that were turned with them: words, frames.
-		const parts = [...turned, ...rackDials]
-			.map(dialOf)
-			.find(({ read }) => new Set(run.map((other) => stopKey(read(other)))).size > 1);
-		const dial = parts ?? dialOf(turned[0] ?? 'seed');
-		return dial.format(dial.read(one), session.cards);
-	};
-
 	const keys = reworkKeys({
 		step: (by) => {
 			const at = whole.findIndex(({ id }) => id === shown?.id);
@@ -178,63 +189,42 @@
 				{#if parent.url && shown.id !== against?.id}
 					<img class:held class="parent" src={parent.url} alt="" />
 				{/if}
-				{#if area && !held && shown.id === take.id}
-					<AreaCanvas {area} ratio={take.settings.width / take.settings.height} />
+				{#if !held && shown.id === take.id}
+					{#if area}
+						<AreaCanvas {area} ratio={size.width / size.height} />
+					{:else if changed && local && original}
+						<EditSheet
+							edit={changed.edit}
+							crops={local.frames ? changed.crops : null}
+							ratio={original.settings.width / original.settings.height}
+						/>
+					{/if}
 				{/if}
 				<p class="which">{says}</p>
 			</div>
 			{#if results.length}
-				<div class="results" role="group" aria-label="Results">
-					{#each results as one (one.id)}
-						<button
-							aria-pressed={one.id === shown.id}
-							disabled={one.state !== 'done'}
-							onclick={() => (shownId = one.id === shownId ? null : one.id)}
-						>
-							<span class="cell"
-								>{#if one.state === 'done'}<TakePicture
-										takeId={one.id}
-										alt="Take {one.number}"
-									/>{:else}<small>{one.state}</small>{/if}</span
-							>
-							<span class="num"
-								>{caption(one)}{work.marks.has(one.id) ? ` ${work.marks.get(one.id)}` : ''}</span
-							>
-						</button>
-					{/each}
-				</div>
+				<Results
+					{take}
+					{results}
+					{shown}
+					onshow={({ id }) => (shownId = id === shownId ? null : id)}
+				/>
 			{/if}
 		</section>
-		<aside class="ways" aria-label="Ways of rework" bind:this={column}>
-			<Accordion align="end">
-				{#each ways as one (one.id)}
-					<AccordionItem
-						title={one.label}
-						bind:open={() => one.id === way.id, (open) => open && set({ way: one.id })}
-					>
-						{#if one.id === way.id && way.again && !known && session.cards.length}
-							<p class="cannot">
-								{elsewhere
-									? 'This picture was made elsewhere: there is no noise of it here that could be turned.'
-									: `The model that made it, “${take.settings.model}”, is not offered now, and no other turns its noise into this picture.`}
-								Start from the picture, or let it lend.
-							</p>
-						{:else if one.id === way.id && (!way.begins || image?.take === take.id)}
-							{#key `${take.id} ${way.id} ${session.cards.length > 0}`}
-								<WayRack
-									{take}
-									{way}
-									image={way.begins ? image!.id : ''}
-									other={image?.other}
-									{area}
-									onrun={() => (shownId = null)}
-								/>
-							{/key}
-						{/if}
-					</AccordionItem>
-				{/each}
-			</Accordion>
-		</aside>
+		<Ways
+			{take}
+			{way}
+			{local}
+			{known}
+			{elsewhere}
+			{image}
+			{area}
+			edit={changed?.edit}
+			crops={changed?.crops}
+			size={local && original ? sizeAfter(original.settings) : size}
+			onopen={(id) => set({ way: id })}
+			onrun={() => (shownId = null)}
+		/>
 		<footer>
 			<span
 				><kbd>P</kbd> hold: {against && against.id !== take.id
@@ -248,12 +238,6 @@
 {/if}
 
 <style>
-	.cannot {
-		padding: 4px 16px 14px;
-		color: var(--ink-2);
-		font-size: 13px;
-	}
-
 	.view {
 		display: grid;
 		grid-template-rows: minmax(0, 1fr) auto;
@@ -299,59 +283,6 @@
 		text-align: center;
 	}
 
-	.results {
-		display: flex;
-		gap: 8px;
-		padding: 8px 12px;
-		overflow-x: auto;
-		border-top: 1px solid var(--rule);
-	}
-
-	.results button {
-		flex: none;
-		width: 78px;
-		padding: 0;
-		border: 0;
-		background: none;
-		color: inherit;
-		font: 12px var(--sans);
-		cursor: pointer;
-	}
-
-	.cell {
-		display: grid;
-		place-items: center;
-		width: 78px;
-		height: 78px;
-		background: var(--panel);
-		color: var(--ink);
-	}
-
-	.cell :global(img) {
-		width: 78px;
-		height: 78px;
-		object-fit: contain;
-	}
-
-	.results .num {
-		display: block;
-		overflow: hidden;
-		text-overflow: ellipsis;
-		white-space: nowrap;
-	}
-
-	.results button[aria-pressed='true'] .cell {
-		outline: 2px solid var(--ink);
-		outline-offset: 1px;
-	}
-
-	.ways {
-		min-height: 0;
-		overflow: auto;
-		border-left: 1px solid var(--rule);
-		background: var(--panel);
-	}
-
 	footer {
 		display: flex;
 		flex-wrap: wrap;
@@ -362,11 +293,6 @@
 		border-top: 1px solid var(--rule);
 		background: var(--panel);
 		font-size: 13px;
-	}
-
-	.ways :global(.bx--accordion__content) {
-		padding-right: 0;
-		padding-left: 0;
 	}
 
 	.back {
@@ -398,7 +324,7 @@
 			grid-column: 1;
 		}
 
-		.ways {
+		.view > :global(aside[aria-label='Ways of rework']) {
 			grid-row: 1 / 3;
 			grid-column: 2;
 		}

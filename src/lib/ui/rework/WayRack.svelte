@@ -21,13 +21,15 @@
 		other?: string;
 		/** What is drawn on the picture, where the way takes an area. */
 		area?: AreaState;
+		/** The take's own pixels. */
+		size: { width: number; height: number };
 		onrun: (run: string) => void;
 	}
 
-	let { take, way, image, other, area, onrun }: Props = $props();
+	let { take, way, image, other, area, size, onrun }: Props = $props();
 
 	const work = useWork();
-	const bench = untrack(() => new WayBench(() => work.brief!, take, way, image, other));
+	const bench = untrack(() => new WayBench(() => work.brief!, take, way, size, image, other));
 	provideBench(bench);
 	const desk = new PlanDesk(bench, bench.line);
 	const Board = $derived(boards[way.id]);
@@ -91,7 +93,7 @@
 		</ContentSwitcher>
 		{#each new Set(cannot) as says (says)}<p class="cannot">{says}</p>{/each}
 	{/if}
-	{#if Board}<Board {bench} {take} />{/if}
+	{#if Board}<Board {bench} {take} {size} />{/if}
 	<div class="dials">
 		{#each turned as id (id)}
 			{@const dial = dialOf(id)}

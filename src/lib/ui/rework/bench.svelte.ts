@@ -12,7 +12,14 @@ export class WayBench implements Bench, PlanHost {
 	#turned = $state.raw<Partial<Rack>>({});
 	#words = $state.raw<Partial<Pick<Brief, 'prompt' | 'words'>>>({});
 
-	constructor(of: () => Brief, take: Take, way: Way, image: string, other?: string) {
+	constructor(
+		of: () => Brief,
+		take: Take,
+		way: Way,
+		size: { width: number; height: number },
+		image: string,
+		other?: string
+	) {
 		this.#of = of;
 		this.#take = take;
 		this.#way = way;
@@ -20,7 +27,8 @@ export class WayBench implements Bench, PlanHost {
 		const begin = (rack: Rack, card?: ModelCard) =>
 			way.begin({
 				rack,
-				settings: take.settings,
+				// An edited picture has other pixels than its settings say.
+				settings: { ...take.settings, ...size },
 				image,
 				other,
 				offers: (feature) => !!card?.features.includes(feature),

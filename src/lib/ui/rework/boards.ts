@@ -7,6 +7,8 @@ import ExtendBoard from './ExtendBoard.svelte';
 export interface BoardProps {
 	bench: WayBench;
 	take: Take;
+	/** Its own pixels. */
+	size: { width: number; height: number };
 }
 
 /** What a way of rework has besides its dials, by its id. */

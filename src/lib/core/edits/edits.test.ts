@@ -1,0 +1,146 @@
+import { converter } from 'culori';
+import { describe, expect, it } from 'vitest';
+import { stream } from '$lib/core/random';
+import {
+	applied,
+	cropBox,
+	editIn,
+	Edits,
+	editsSay,
+	histogram,
+	noTones,
+	withEdit,
+	type Sheet
+} from './index';
+
+const draw = stream('edits');
+const random = (width: number, height: number): Sheet => ({
+	width,
+	height,
+	pixels: Uint8ClampedArray.from({ length: width * height * 4 }, (_, i) =>
+		i % 4 === 3 ? 255 : draw.below(256)
+	)
+});
+const toned = (sheet: Sheet, change: Partial<typeof noTones>) =>
+	applied(sheet, [{ id: 'tones', value: { ...noTones, ...change } }]).pixels;
+
+describe('tones', () => {
+	const sheet = random(16, 16);
+	const oklab = converter('oklab');
+	const at = (pixels: ArrayLike<number>, p: number) =>
+		oklab({
+			mode: 'rgb',
+			r: pixels[p * 4] / 255,
+			g: pixels[p * 4 + 1] / 255,
+			b: pixels[p * 4 + 2] / 255
+		});
+	/** Pixels that stay within sRGB by far. */
+	const grey: Sheet = {
+		width: 8,
+		height: 1,
+		pixels: Uint8ClampedArray.from({ length: 32 }, (_, i) => (i % 4 === 3 ? 255 : 90 + 5 * (i % 7)))
+	};
+
+	it('that change nothing leave every byte, and the picture that is given stays as it is', () => {
+		const before = sheet.pixels.slice();
+		expect(toned(sheet, {})).toEqual(before);
+		toned(sheet, { lightness: 50, middle: 2 });
+		expect(sheet.pixels).toEqual(before);
+	});
+
+	// Held against `culori`'s OKLab: a quarter of the scale at 100, and colour left alone.
+	it('lighten by the same step everywhere', () => {
+		const out = toned(grey, { lightness: 40 });
+		for (let p = 0; p < 8; p++) {
+			const [a, b] = [at(grey.pixels, p), at(out, p)];
+			expect(b.l - a.l).toBeCloseTo(0.1, 2);
+			expect(Math.hypot(b.a - a.a, b.b - a.b)).toBeLessThan(0.006);
+		}
+	});
+
+	it('take all colour away at a saturation of -100, and lightness stays', () => {
+		const out = toned(sheet, { saturation: -100 });
+		for (let p = 0; p < 256; p++) {
+			expect(
+				Math.max(...out.slice(p * 4, p * 4 + 3)) - Math.min(...out.slice(p * 4, p * 4 + 3))
+			).toBeLessThanOrEqual(1);
+			expect(at(out, p).l).toBeCloseTo(at(sheet.pixels, p).l, 2);
+		}
+	});
+
+	it('turn contrast about middle grey, which stays', () => {
+		const middle = Uint8ClampedArray.from([
+			118, 118, 118, 255, 60, 60, 60, 255, 190, 190, 190, 255
+		]);
+		const out = toned({ width: 3, height: 1, pixels: middle }, { contrast: 50 });
+		// 18% of the light is 118 of 255 in sRGB (IEC 61966-2-1).
+		expect(Math.abs(out[0] - 118)).toBeLessThanOrEqual(1);
+		expect(out[4]).toBeLessThan(60);
+		expect(out[8]).toBeGreaterThan(190);
+	});
+
+	it('warm towards yellow and red, and cool the other way', () => {
+		const [warm, cold] = [toned(grey, { warmth: 60 }), toned(grey, { warmth: -60 })];
+		expect(at(warm, 3).b).toBeGreaterThan(at(grey.pixels, 3).b + 0.02);
+		expect(at(cold, 3).b).toBeLessThan(at(grey.pixels, 3).b - 0.02);
+	});
+
+	it('stretch levels: black and white become the ends, the exponent moves what lies between', () => {
+		const ramp = {
+			width: 256,
+			height: 1,
+			pixels: Uint8ClampedArray.from({ length: 1024 }, (_, i) => (i % 4 === 3 ? 255 : i >> 2))
+		};
+		const out = toned(ramp, { black: 40, white: 200, middle: 1 });
+		expect([out[40 * 4], out[200 * 4], out[120 * 4]]).toEqual([0, 255, 128]);
+		expect(toned(ramp, { middle: 2 })[64 * 4]).toBe(Math.round(255 * Math.sqrt(64 / 255)));
+	});
+});
+
+describe('a crop', () => {
+	it('keeps the pixels of its box, and no others', () => {
+		const sheet = random(10, 8);
+		const value = { left: 0.2, top: 0.25, width: 0.5, height: 0.5 };
+		expect(cropBox(value, sheet)).toEqual({ x: 2, y: 2, width: 5, height: 4 });
+		const out = applied(sheet, [{ id: 'crop', value }]);
+		for (let y = 0; y < 4; y++)
+			for (let x = 0; x < 5; x++)
+				expect(out.pixels.slice((y * 5 + x) * 4, (y * 5 + x) * 4 + 4)).toEqual(
+					sheet.pixels.slice(((y + 2) * 10 + x + 2) * 4, ((y + 2) * 10 + x + 2) * 4 + 4)
+				);
+	});
+
+	it('has at least a pixel, and never reaches beyond the picture', () => {
+		expect(
+			cropBox({ left: 0.99, top: 0.99, width: 0.01, height: 0.01 }, { width: 8, height: 8 })
+		).toEqual({
+			x: 7,
+			y: 7,
+			width: 1,
+			height: 1
+		});
+		expect(
+			Edits.safeParse([{ id: 'crop', value: { left: 0.6, top: 0, width: 0.5, height: 1 } }]).success
+		).toBe(false);
+	});
+});
+
+describe('a list of edits', () => {
+	const value = { left: 0, top: 0, width: 0.5, height: 1 };
+	it('has each kind once, in one order, and none that changes nothing', () => {
+		const both = withEdit(withEdit([], 'crop', value), 'tones', { ...noTones, warmth: 20 });
+		expect(both.map(({ id }) => id)).toEqual(['tones', 'crop']);
+		expect(editIn(both, 'crop')).toEqual(value);
+		expect(withEdit(both, 'tones', noTones).map(({ id }) => id)).toEqual(['crop']);
+		expect(editsSay(both)).toBe('warmth +20; cropped to 50% of it');
+		expect(Edits.safeParse([...both, both[0]]).success).toBe(false);
+		expect(Edits.safeParse([{ id: 'burn', value: {} }]).success).toBe(false);
+	});
+});
+
+it('a histogram counts every pixel once a channel, and nothing that is clear', () => {
+	const sheet = random(20, 10);
+	sheet.pixels[3] = 0;
+	for (const counts of histogram(sheet)) expect(counts.reduce((a, b) => a + b, 0)).toBe(199);
+	expect(histogram(sheet)[0][sheet.pixels[4]]).toBeGreaterThan(0);
+});

@@ -1,0 +1,56 @@
+import { z } from 'zod';
+import { defineEdit } from '../edit';
+
+const share = z.number().min(0).max(1);
+
+/** What is kept of a picture, as shares of its width and height. */
+export const Crop = z
+	.strictObject({ left: share, top: share, width: share, height: share })
+	.refine(({ left, width }) => width > 0 && left + width <= 1 + 1e-9, 'it reaches beyond a side')
+	.refine(({ top, height }) => height > 0 && top + height <= 1 + 1e-9, 'it reaches beyond a side');
+export type Crop = z.infer<typeof Crop>;
+
+/** The pixels that a crop keeps: at least one each way. */
+export function cropBox({ left, top, width, height }: Crop, of: { width: number; height: number }) {
+	const x = Math.min(of.width - 1, Math.round(left * of.width));
+	const y = Math.min(of.height - 1, Math.round(top * of.height));
+	return {
+		x,
+		y,
+		width: Math.max(1, Math.min(of.width - x, Math.round(width * of.width))),
+		height: Math.max(1, Math.min(of.height - y, Math.round(height * of.height)))
+	};
+}
+
+/**
+ * The largest crop of a ratio.
+ *
+ * @param ratio width over height
+ * @param at which share of what is cut off lies at the left and above
+ */
+export function cropTo(
+	of: { width: number; height: number },
+	ratio: number,
+	at: { x: number; y: number } = { x: 0.5, y: 0.5 }
+): Crop {
+	const own = of.width / of.height;
+	const [width, height] = own > ratio ? [ratio / own, 1] : [1, own / ratio];
+	return { left: at.x * (1 - width), top: at.y * (1 - height), width, height };
+}
+
+export const crop = defineEdit({
+	id: 'crop',
+	label: 'Crop',
+	value: Crop,
+	idle: ({ width, height }) => width === 1 && height === 1,
+	apply: (sheet, value) => {
+		const box = cropBox(value, sheet);
+		const pixels = new Uint8ClampedArray(box.width * box.height * 4);
+		for (let y = 0; y < box.height; y++) {
+			const from = ((box.y + y) * sheet.width + box.x) * 4;
+			pixels.set(sheet.pixels.subarray(from, from + box.width * 4), y * box.width * 4);
+		}
+		return { width: box.width, height: box.height, pixels };
+	},
+	says: ({ width, height }) => `cropped to ${Math.round(100 * width * height)}% of it`
+});

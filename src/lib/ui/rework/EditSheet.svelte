@@ -1,0 +1,110 @@
+<script lang="ts">
+	import { destinations } from '$lib/core/frame';
+	import type { CropState } from './crops.svelte';
+	import type { EditState } from './edits.svelte';
+
+	/** A picture with its changes, and the frame of a crop that can be dragged on it. */
+	interface Props {
+		edit: EditState;
+		/** Where a crop is being placed. */
+		crops: CropState | null;
+		/** The picture's ratio, width over height. */
+		ratio: number;
+	}
+
+	let { edit, crops, ratio }: Props = $props();
+
+	let room = $state.raw({ width: 1, height: 1 });
+	const box = $derived.by(() => {
+		const width = Math.min(room.width, room.height * ratio);
+		return { width, height: width / ratio };
+	});
+	let canvas = $state<HTMLCanvasElement>();
+	$effect(() => {
+		if (!canvas || !edit.shown) return;
+		canvas.width = edit.shown.width;
+		canvas.height = edit.shown.height;
+		canvas.getContext('2d')!.drawImage(edit.shown, 0, 0);
+	});
+	const frame = $derived.by(() => {
+		const one = destinations.find(({ id }) => id === crops?.active);
+		return one && crops ? { id: one.id, label: one.label, ...crops.boxOf(one) } : null;
+	});
+
+	let dragged: { x: number; y: number; from: { x: number; y: number } } | null = null;
+	function down(event: PointerEvent) {
+		(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId);
+		dragged = { x: event.clientX, y: event.clientY, from: crops!.placeOf(frame!.id) };
+	}
+	const move = (event: PointerEvent) =>
+		dragged &&
+		crops?.move(dragged.from, {
+			x: (event.clientX - dragged.x) / box.width,
+			y: (event.clientY - dragged.y) / box.height
+		});
+	const steps: Record<string, readonly [number, number]> = {
+		ArrowLeft: [-0.01, 0],
+		ArrowRight: [0.01, 0],
+		ArrowUp: [0, -0.01],
+		ArrowDown: [0, 0.01]
+	};
+	function key(event: KeyboardEvent) {
+		const step = steps[event.key];
+		if (!step || !crops || !frame) return;
+		event.preventDefault();
+		event.stopPropagation();
+		crops.move(crops.placeOf(frame.id), { x: step[0], y: step[1] });
+	}
+</script>
+
+<div class="room" bind:contentRect={() => undefined, (rect) => rect && (room = rect)}>
+	<div class="sheet" style:width="{box.width}px" style:height="{box.height}px">
+		<canvas bind:this={canvas} aria-label="The picture with its changes"></canvas>
+		{#if frame}
+			<button
+				class="frame"
+				aria-label="Frame for {frame.label}: drag it, or move it with the arrow keys"
+				style:left="{frame.left * 100}%"
+				style:top="{frame.top * 100}%"
+				style:width="{frame.width * 100}%"
+				style:height="{frame.height * 100}%"
+				onpointerdown={down}
+				onpointermove={move}
+				onpointerup={() => (dragged = null)}
+				onpointercancel={() => (dragged = null)}
+				onkeydown={key}
+			></button>
+		{/if}
+	</div>
+</div>
+
+<style>
+	.room {
+		position: absolute;
+		inset: 10px 10px 28px;
+		display: grid;
+		place-items: center;
+	}
+
+	.sheet {
+		position: relative;
+		overflow: hidden;
+	}
+
+	canvas {
+		width: 100%;
+		height: 100%;
+	}
+
+	.frame {
+		position: absolute;
+		padding: 0;
+		border: 0;
+		outline: 2px solid #fff;
+		outline-offset: -2px;
+		background: none;
+		box-shadow: 0 0 0 4000px rgb(0 0 0 / 55%);
+		cursor: move;
+		touch-action: none;
+	}
+</style>

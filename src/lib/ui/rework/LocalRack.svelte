@@ -1,0 +1,58 @@
+<script lang="ts">
+	import type { Edits } from '$lib/core/edits';
+	import type { CropState } from './crops.svelte';
+	import type { EditState } from './edits.svelte';
+	import type { Local } from './locals';
+	import { saveEdits } from './save-edits';
+
+	/** A way of rework that is done on this machine. */
+	interface Props {
+		local: Local;
+		edit: EditState;
+		crops: CropState;
+		size: { width: number; height: number };
+		/** Called once what was changed is kept. */
+		onsaved: () => void;
+	}
+
+	let { local, edit, crops, size, onsaved }: Props = $props();
+
+	let busy = $state(false);
+	let problem = $state<string | null>(null);
+
+	async function save(lists: readonly Edits[]) {
+		busy = true;
+		problem = null;
+		try {
+			await saveEdits(edit.original, lists);
+			onsaved();
+		} catch (cause) {
+			const why = cause instanceof Error ? cause.message : String(cause);
+			problem = `It was not kept. ${why} The changes are here still: try again.`;
+		} finally {
+			busy = false;
+		}
+	}
+
+	const Board = $derived(local.board);
+</script>
+
+<div class="local">
+	<p class="quiet">{local.explained}</p>
+	<Board state={edit} {crops} {size} {save} {busy} />
+	{#if problem ?? edit.problem}<p role="alert">{problem ?? edit.problem}</p>{/if}
+</div>
+
+<style>
+	.local {
+		display: grid;
+		grid-template-columns: minmax(0, 1fr);
+		gap: 10px;
+		padding: 4px 16px 14px;
+	}
+
+	[role='alert'] {
+		color: var(--point);
+		font-size: 13px;
+	}
+</style>
