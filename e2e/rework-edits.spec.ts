@@ -58,6 +58,16 @@ test('tones are turned and kept, turned again, and the picture is cropped for tw
 	await crops.getByRole('button', { name: /^video/ }).click();
 	await crops.getByRole('button', { name: /^story/ }).click();
 	await expect(crops).toContainText('44% is cut off; too small for 1920×1080');
+	// A size of one's own, as people write it; what is none gets a sentence.
+	const own = page.getByLabel('Crop for: another size');
+	await own.fill('as wide as it goes');
+	await page.keyboard.press('Enter');
+	await expect(page.getByRole('alert')).toContainText('is no frame');
+	await own.fill('3 m x 1 m at 10 dpi');
+	await page.keyboard.press('Enter');
+	// 3 m at 10 dots per inch are 1181 pixels.
+	await expect(crops).toContainText('67% is cut off; too small for 1181×394');
+	await crops.getByRole('button', { name: /^for 3 m/ }).click();
 	const frame = page.getByRole('button', { name: /^Frame for story/ });
 	await frame.focus();
 	for (let i = 0; i < 60; i++) await page.keyboard.press('ArrowLeft');

@@ -19,7 +19,7 @@ const forms = {
 	ratio: new RegExp(`^${NUMBER}\\s*[:/]\\s*${NUMBER}$`),
 	pixels: new RegExp(`^(\\d{2,5})${BY}(\\d{2,5})(?:\\s*(?:px|pixels))?$`, 'i'),
 	print: new RegExp(
-		`^${NUMBER}${BY}${NUMBER}\\s*(mm|cm|in|inch|inches)(?:\\s*(?:at|@|,)?\\s*${NUMBER}\\s*(?:dpi|ppi))?$`,
+		`^${NUMBER}\\s*(mm|cm|m|in|inch|inches)?(?:${BY}${NUMBER}\\s*(mm|cm|m|in|inch|inches)?)?(?:\\s*(?:at|@|,)?\\s*${NUMBER}\\s*(?:dpi|ppi))?$`,
 		'i'
 	),
 	paper: /^(a[2-6])(?:\s+(wide|tall))?(?:\s*(?:at|@|,)?\s*(\d+)\s*(?:dpi|ppi))?$/i
@@ -81,10 +81,13 @@ export function readFrame(text: string, budget: number, choice: SizeChoice = {})
 		return within(w / h, null);
 	}
 	const print = forms.print.exec(typed);
-	if (print) {
-		const unit = { mm: 1, cm: 10 }[print[3].toLowerCase()] ?? MM_PER_INCH;
-		const dpi = print[4] ? number(print[4]) : USUAL_DPI;
-		const [w, h] = [number(print[1]) * unit, number(print[2]) * unit];
+	// One length alone is a square; a unit said once is that of both sides.
+	const unitOf = (text: string) => ({ mm: 1, cm: 10, m: 1000 })[text.toLowerCase()] ?? MM_PER_INCH;
+	const last = print?.[4] ?? print?.[2];
+	if (print && last) {
+		const dpi = print[5] ? number(print[5]) : USUAL_DPI;
+		const w = number(print[1]) * unitOf(print[2] ?? last);
+		const h = print[3] === undefined ? w : number(print[3]) * unitOf(last);
 		if (w === 0 || h === 0 || dpi === 0)
 			return { problem: 'A side of a print cannot be 0, nor its dots per inch.' };
 		return within(w / h, { width: printPixels(w, dpi), height: printPixels(h, dpi) });
@@ -97,6 +100,6 @@ export function readFrame(text: string, budget: number, choice: SizeChoice = {})
 		return within(w / h, { width: printPixels(w, dpi), height: printPixels(h, dpi) });
 	}
 	return {
-		problem: `\u201c${typed}\u201d is no frame: write a ratio like \u201c16:9\u201d, pixels like \u201c1344 x 768\u201d, or a print like \u201c21 x 29.7 cm at 150 dpi\u201d.`
+		problem: `\u201c${typed}\u201d is no frame: write a ratio like \u201c16:9\u201d, pixels like \u201c1344 x 768\u201d, or a print like \u201c21 x 29.7 cm at 150 dpi\u201d, \u201c60 mm\u201d or \u201cA5\u201d.`
 	};
 }

@@ -1,14 +1,21 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
 	import { cropBox } from '$lib/core/edits';
-	import { destinations, frameLabel, needFor } from '$lib/core/frame';
+	import { frameLabel, needFor } from '$lib/core/frame';
 	import type { LocalProps } from './locals';
 
 	/** What is cut out of a picture, for several uses at once. */
 	let { state: edit, crops, size, save, busy }: LocalProps = $props();
 
+	let typed = $state('');
+	let problem = $state<string | null>(null);
+	function take() {
+		problem = crops.type(typed);
+		if (!problem) typed = '';
+	}
+
 	const rows = $derived(
-		destinations.map((one) => {
+		crops.uses.map((one) => {
 			const need = needFor(size, one.pixels);
 			const box = cropBox(crops.boxOf(one), size);
 			return {
@@ -45,6 +52,15 @@
 		</div>
 	{/each}
 </div>
+<input
+	class="num"
+	aria-label="Crop for: another size"
+	placeholder="A5, 60 mm, 3 m x 1 m at 100 dpi"
+	bind:value={typed}
+	onkeydown={({ key }) => key === 'Enter' && take()}
+	onblur={take}
+/>
+{#if problem}<p role="alert">{problem}</p>{/if}
 <div class="acts">
 	<Button
 		size="field"
@@ -86,6 +102,21 @@
 
 	.link {
 		font-size: 12px;
+	}
+
+	input {
+		width: 100%;
+		margin-top: 6px;
+		padding: 6px 8px;
+		border: 1px solid var(--rule-strong);
+		background: var(--field);
+		color: var(--ink);
+		font-size: 13px;
+	}
+
+	[role='alert'] {
+		color: var(--point);
+		font-size: 13px;
 	}
 
 	.acts {

@@ -1,5 +1,4 @@
 <script lang="ts">
-	import { destinations } from '$lib/core/frame';
 	import type { CropState } from './crops.svelte';
 	import type { EditState } from './edits.svelte';
 
@@ -27,8 +26,10 @@
 		canvas.getContext('2d')!.drawImage(edit.shown, 0, 0);
 	});
 	const frame = $derived.by(() => {
-		const one = destinations.find(({ id }) => id === crops?.active);
-		return one && crops ? { id: one.id, label: one.label, ...crops.boxOf(one) } : null;
+		const one = crops?.uses.find(({ id }) => id === crops.active);
+		return one && crops
+			? { id: one.id, label: one.label === 'for' ? one.written : one.label, ...crops.boxOf(one) }
+			: null;
 	});
 
 	let dragged: { x: number; y: number; from: { x: number; y: number } } | null = null;

@@ -64,7 +64,7 @@
 	label="Frames to extend it to"
 	{options}
 	stops={frames}
-	example="16:9, 3 x 1, A4 wide"
+	example="16:9, 3:1, A4 wide"
 	{read}
 	onchange={(frame) => bench.setRack({ frame })}
 />

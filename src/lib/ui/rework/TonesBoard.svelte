@@ -98,8 +98,7 @@
 	}
 
 	path {
-		opacity: 0.5;
-		mix-blend-mode: multiply;
+		opacity: 0.55;
 	}
 
 	line {

@@ -40,7 +40,7 @@
 </script>
 
 <aside class="ways" aria-label="Ways of rework" bind:this={column}>
-	<Accordion align="end">
+	<Accordion align="end" size="sm">
 		{#each ways as one (one.id)}
 			<AccordionItem
 				title={one.label}

@@ -1,10 +1,12 @@
-import { cropTo, type Crop } from '$lib/core/edits';
-import { destinations, type Destination } from '$lib/core/frame';
+import { cropBox, cropTo, type Crop } from '$lib/core/edits';
+import { destinations, readFrame, type Destination } from '$lib/core/frame';
 
 /** The crops of a picture that are chosen, and where each lies. */
 export class CropState {
 	readonly #size: { width: number; height: number };
-	/** Ids of destinations, in the order in which they were chosen. */
+	/** What it may be cropped for: what ships, and what was typed. */
+	uses = $state.raw<readonly Destination[]>(destinations);
+	/** Ids of them, in the order in which they were chosen. */
 	chosen = $state.raw<readonly string[]>([]);
 	/** The one whose frame is on the picture. */
 	active = $state<string | null>(null);
@@ -21,6 +23,21 @@ export class CropState {
 		this.active = on ? (this.chosen.at(-1) ?? null) : id;
 	}
 
+	/** A use as it is typed: "A5", "60 mm", "3 m x 1 m at 100 dpi", "1200 x 630". Says what is wrong. */
+	type(text: string): string | null {
+		const written = text.trim();
+		if (!written) return null;
+		const read = readFrame(written, this.#size.width * this.#size.height);
+		if ('problem' in read) return read.problem;
+		const { asked: ratio, target } = read;
+		const own = cropBox(cropTo(this.#size, ratio), this.#size);
+		const { width, height } = target ?? own;
+		const use = { id: written, label: 'for', ratio, written, pixels: { width, height } };
+		if (!this.uses.some(({ id }) => id === written)) this.uses = [...this.uses, use];
+		if (!this.chosen.includes(written)) this.toggle(written);
+		return null;
+	}
+
 	placeOf = (id: string) => this.#places.get(id) ?? { x: 0.5, y: 0.5 };
 
 	boxOf = ({ id, ratio }: Pick<Destination, 'id' | 'ratio'>): Crop =>
@@ -28,7 +45,7 @@ export class CropState {
 
 	/** Moves the frame that is on the picture, by shares of the picture. */
 	move(from: { x: number; y: number }, by: { x: number; y: number }): void {
-		const one = destinations.find(({ id }) => id === this.active);
+		const one = this.uses.find(({ id }) => id === this.active);
 		if (!one) return;
 		const { width, height } = this.boxOf(one);
 		const to = (start: number, moved: number, room: number) =>
@@ -41,7 +58,7 @@ export class CropState {
 
 	all = (): Crop[] =>
 		this.chosen.flatMap((id) => {
-			const one = destinations.find((other) => other.id === id);
+			const one = this.uses.find((other) => other.id === id);
 			return one ? [this.boxOf(one)] : [];
 		});
 }
