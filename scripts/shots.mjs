@@ -83,14 +83,31 @@ await withBrowser(async (page, address) => {
 	await page.goto(sheet);
 	await page.locator('[data-take]').nth(1).click();
 	await page.getByRole('link', { name: 'Rework' }).click();
-	await page.getByRole('button', { name: 'Start from it' }).click();
-	await page
-		.getByLabel('Words, one wording a line: each is a stop')
-		.fill('a windmill at dusk above a salt marsh');
-	await page.getByRole('button', { name: 'Run 3' }).click();
+	await page.getByRole('button', { name: 'Repaint' }).click();
+	await page.waitForTimeout(1000);
+	const canvas = await page.getByLabel('Area: draw on the picture').boundingBox();
+	if (!canvas) throw new Error('There is nothing to draw on.');
+	/** @param {number} x @param {number} y @returns {[number, number]} */
+	const drawn = (x, y) => [canvas.x + x * canvas.width, canvas.y + y * canvas.height];
+	await page.getByRole('tab', { name: 'lasso' }).click();
+	await page.mouse.move(...drawn(0.46, 0.1));
+	await page.mouse.down();
+	for (const [x, y] of [
+		[0.58, 0.14],
+		[0.62, 0.4],
+		[0.66, 0.72],
+		[0.55, 0.78],
+		[0.42, 0.76],
+		[0.4, 0.45],
+		[0.42, 0.16]
+	])
+		await page.mouse.move(...drawn(x, y), { steps: 6 });
+	await page.mouse.up();
+	await page.getByLabel('Words, one wording a line: each is a stop').fill('a windmill\na heron');
+	await page.getByRole('button', { name: 'Run 2' }).click();
 	const results = page.getByRole('group', { name: 'Results' }).locator('img');
-	await results.nth(2).waitFor({ timeout: 120_000 });
-	await results.nth(1).click();
+	await results.nth(1).waitFor({ timeout: 120_000 });
+	await page.waitForTimeout(800);
 	await shot('rework');
 	await page.goto(`${brief}/words`);
 	await page
