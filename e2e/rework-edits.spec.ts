@@ -52,6 +52,21 @@ test('tones are turned and kept, turned again, and the picture is cropped for tw
 	await expect.poll(async () => Math.abs((await middle(page))[2] - blue)).toBeLessThan(1);
 	await turn(page, /^Saturation/, 20);
 
+	// A colour is read off an area, and kept with the brief.
+	await page.getByRole('button', { name: 'Colours', exact: true }).click();
+	const sheet = (await page.getByLabel('The picture with its changes').boundingBox())!;
+	await page.mouse.move(sheet.x + 20, sheet.y + 20);
+	await page.mouse.down();
+	await page.mouse.move(sheet.x + 60, sheet.y + 50);
+	await page.mouse.up();
+	await expect(page.getByText(/^#[0-9a-f]{6}$/)).toBeVisible();
+	await page.getByRole('button', { name: 'keep', exact: true }).click();
+	await expect(
+		page.getByRole('list', { name: 'Colours of the brief' }).getByRole('listitem')
+	).toHaveCount(1);
+	await page.getByRole('button', { name: 'Keep as a picture that lends them' }).click();
+	await expect(page.getByText('choose it under Lend, Colours')).toBeVisible();
+
 	// Two uses at once: what each loses, and whether it is enough, is said.
 	await page.getByRole('button', { name: 'Crop' }).click();
 	const crops = page.getByRole('group', { name: 'Crops' });

@@ -37,6 +37,11 @@ export const Brief = z.object({
 	words: Words,
 	rack: Rack,
 	design: Design,
+	/** Colours that were read off pictures for it: sRGB, `#rrggbb`. */
+	colours: z
+		.array(z.string().regex(/^#[0-9a-f]{6}$/))
+		.max(64)
+		.optional(),
 	/** What its frames are wanted for, where that was said. */
 	wishes: z.array(FrameWish).max(64).optional(),
 	/** The highest number that a take of it ever had: numbers are not used again. */

@@ -1,17 +1,20 @@
 <script lang="ts">
 	import type { CropState } from './crops.svelte';
 	import type { EditState } from './edits.svelte';
+	import type { ReaderState } from './reader.svelte';
 
 	/** A picture with its changes, and the frame of a crop that can be dragged on it. */
 	interface Props {
 		edit: EditState;
 		/** Where a crop is being placed. */
 		crops: CropState | null;
+		/** What reads colours off it. */
+		reader: ReaderState | null;
 		/** The picture's ratio, width over height. */
 		ratio: number;
 	}
 
-	let { edit, crops, ratio }: Props = $props();
+	let { edit, crops, reader, ratio }: Props = $props();
 
 	let room = $state.raw({ width: 1, height: 1 });
 	const box = $derived.by(() => {
@@ -31,6 +34,13 @@
 			? { id: one.id, label: one.label === 'for' ? one.written : one.label, ...crops.boxOf(one) }
 			: null;
 	});
+
+	/** Where a colour began to be read. */
+	let begun: { x: number; y: number } | null = null;
+	const placeOf = (event: PointerEvent) => {
+		const { left, top, width, height } = canvas!.getBoundingClientRect();
+		return { x: (event.clientX - left) / width, y: (event.clientY - top) / height };
+	};
 
 	let dragged: { x: number; y: number; from: { x: number; y: number } } | null = null;
 	function down(event: PointerEvent) {
@@ -60,7 +70,29 @@
 
 <div class="room" bind:contentRect={() => undefined, (rect) => rect && (room = rect)}>
 	<div class="sheet" style:width="{box.width}px" style:height="{box.height}px">
-		<canvas bind:this={canvas} aria-label="The picture with its changes"></canvas>
+		<canvas
+			bind:this={canvas}
+			class:reads={reader}
+			aria-label="The picture with its changes"
+			onpointerdown={(event) => {
+				if (!reader || event.button !== 0) return;
+				canvas!.setPointerCapture(event.pointerId);
+				begun = placeOf(event);
+				reader.at(canvas!, begun);
+			}}
+			onpointermove={(event) => begun && reader?.at(canvas!, begun, placeOf(event))}
+			onpointerup={() => (begun = null)}
+			onpointercancel={() => (begun = null)}
+		></canvas>
+		{#if reader?.box}
+			<span
+				class="area"
+				style:left="{reader.box.left * 100}%"
+				style:top="{reader.box.top * 100}%"
+				style:width="{reader.box.width * 100}%"
+				style:height="{reader.box.height * 100}%"
+			></span>
+		{/if}
 		{#if frame}
 			<button
 				class="frame"
@@ -95,6 +127,20 @@
 	canvas {
 		width: 100%;
 		height: 100%;
+	}
+
+	.reads {
+		cursor: crosshair;
+		touch-action: none;
+	}
+
+	.area {
+		position: absolute;
+		min-width: 6px;
+		min-height: 6px;
+		border: 1px solid #fff;
+		outline: 1px solid #000;
+		pointer-events: none;
 	}
 
 	.frame {

@@ -3,6 +3,7 @@
 	import type { CropState } from './crops.svelte';
 	import type { EditState } from './edits.svelte';
 	import type { Local } from './locals';
+	import type { ReaderState } from './reader.svelte';
 	import { saveEdits } from './save-edits';
 
 	/** A way of rework that is done on this machine. */
@@ -10,12 +11,13 @@
 		local: Local;
 		edit: EditState;
 		crops: CropState;
+		reader: ReaderState;
 		size: { width: number; height: number };
 		/** Called once what was changed is kept. */
 		onsaved: () => void;
 	}
 
-	let { local, edit, crops, size, onsaved }: Props = $props();
+	let { local, edit, crops, reader, size, onsaved }: Props = $props();
 
 	let busy = $state(false);
 	let problem = $state<string | null>(null);
@@ -39,7 +41,7 @@
 
 <div class="local">
 	<p class="quiet">{local.explained}</p>
-	<Board state={edit} {crops} {size} {save} {busy} />
+	<Board state={edit} {crops} {reader} {size} {save} {busy} />
 	{#if problem ?? edit.problem}<p role="alert">{problem ?? edit.problem}</p>{/if}
 </div>
 

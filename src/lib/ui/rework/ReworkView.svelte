@@ -15,6 +15,7 @@
 	import { reworkKeys } from './keys';
 	import LineColumn from './LineColumn.svelte';
 	import { locals } from './locals';
+	import { ReaderState } from './reader.svelte';
 	import Results from './Results.svelte';
 	import Ways from './Ways.svelte';
 
@@ -103,6 +104,7 @@
 	$effect(() => () => untrack(() => drawn)?.area.leave());
 	const area = $derived(way?.draws && drawn?.take === take?.id ? drawn!.area : undefined);
 
+	const reader = new ReaderState();
 	let changing = $state.raw<{ take: string; edit: EditState; crops: CropState } | null>(null);
 	$effect(() => {
 		if (!local || !take || !original || untrack(() => changing?.take) === take.id) return;
@@ -196,6 +198,7 @@
 						<EditSheet
 							edit={changed.edit}
 							crops={local.frames ? changed.crops : null}
+							reader={local.reads ? reader : null}
 							ratio={original.settings.width / original.settings.height}
 						/>
 					{/if}
@@ -221,6 +224,7 @@
 			{area}
 			edit={changed?.edit}
 			crops={changed?.crops}
+			{reader}
 			size={local && original ? sizeAfter(original.settings) : size}
 			onopen={(id) => set({ way: id })}
 			onrun={() => (shownId = null)}

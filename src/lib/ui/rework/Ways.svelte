@@ -8,6 +8,7 @@
 	import type { EditState } from './edits.svelte';
 	import LocalRack from './LocalRack.svelte';
 	import { locals, type Local } from './locals';
+	import type { ReaderState } from './reader.svelte';
 	import WayRack from './WayRack.svelte';
 
 	/** The ways of rework, of which one is open. */
@@ -24,13 +25,27 @@
 		area: AreaState | undefined;
 		edit: EditState | undefined;
 		crops: CropState | undefined;
+		reader: ReaderState;
 		size: { width: number; height: number };
 		onopen: (id: string) => void;
 		onrun: () => void;
 	}
 
-	let { take, way, local, known, elsewhere, image, area, edit, crops, size, onopen, onrun }: Props =
-		$props();
+	let {
+		take,
+		way,
+		local,
+		known,
+		elsewhere,
+		image,
+		area,
+		edit,
+		crops,
+		reader,
+		size,
+		onopen,
+		onrun
+	}: Props = $props();
 
 	let column = $state<HTMLElement>();
 	// A way that is opened is seen from its head.
@@ -76,7 +91,7 @@
 				bind:open={() => one.id === local?.id, (open) => open && onopen(one.id)}
 			>
 				{#if local && one.id === local.id && edit && crops}
-					<LocalRack {local} {edit} {crops} {size} onsaved={onrun} />
+					<LocalRack {local} {edit} {crops} {reader} {size} onsaved={onrun} />
 				{/if}
 			</AccordionItem>
 		{/each}
