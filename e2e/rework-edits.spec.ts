@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
+import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 
 const results = (page: Page) => page.getByRole('group', { name: 'Results' }).locator('button');
@@ -124,4 +125,20 @@ test('tones are turned and kept, turned again, and the picture is cropped for tw
 	expect([width, height].sort()).toEqual([432, 768]);
 	expect(file.includes('dialpick:edits')).toBe(true);
 	expect(file.includes('DerivedFrom')).toBe(true);
+
+	// Both go out as JPEG, with the pixels of their uses and their changes inside.
+	await page.getByRole('button', { name: 'Take out …' }).click();
+	await page.getByLabel('Written as').selectOption('JPEG');
+	const packed = page.waitForEvent('download');
+	await page.getByRole('button', { name: 'Pictures with their settings inside (ZIP)' }).click();
+	const files = unzipSync(readFileSync(await (await packed).path()));
+	const sizes = await Promise.all(
+		Object.entries(files).map(async ([name, bytes]) => {
+			expect(name).toMatch(/\.jpg$/);
+			expect(Buffer.from(bytes).includes('dialpick:edits')).toBe(true);
+			const { format, width, height } = await sharp(bytes).metadata();
+			return `${format} ${width}x${height}`;
+		})
+	);
+	expect(sizes.sort()).toEqual(['jpeg 432x768', 'jpeg 768x432']);
 });

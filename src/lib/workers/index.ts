@@ -24,13 +24,23 @@ import type { Chosen, ImportsApi, Opened } from './imports.worker';
 import ImportsWorker from './imports.worker?worker';
 import type { Keyed, MeasuresApi, Subtracted } from './measures.worker';
 import MeasuresWorker from './measures.worker?worker';
-import type { ContactDrawing, OutputApi, PictureFile } from './output.worker';
+import type { ContactDrawing, OutputApi, PictureFile, PictureForm } from './output.worker';
 import OutputWorker from './output.worker?worker';
 import type { Admitted, Colours, PicturesApi } from './pictures.worker';
 import PicturesWorker from './pictures.worker?worker';
 
 export { drawStrokes } from './draw-strokes';
-export type { Admitted, Area, Colours, ContactDrawing, Opened, PictureFile, Keyed, Subtracted };
+export type {
+	Admitted,
+	Area,
+	Colours,
+	ContactDrawing,
+	Opened,
+	PictureFile,
+	PictureForm,
+	Keyed,
+	Subtracted
+};
 
 const pictures = desk<PicturesApi>(() => new PicturesWorker());
 const measuring = desk<MeasuresApi>(() => new MeasuresWorker());
@@ -75,8 +85,18 @@ export const subtract = (one: Blob, two: Blob, how: DifferenceKind): Promise<Sub
 export const drawContact = (sheet: ContactDrawing): Promise<Blob> =>
 	output((at) => at.contact(sheet));
 
-/** Packs pictures into a ZIP, each with its settings inside, one after the other. */
-export const packPictures = (files: PictureFile[]): Promise<Blob> => output((at) => at.zip(files));
+/**
+ * Packs pictures into a ZIP, each with its settings inside, one after the other; their names get their
+ * endings.
+ *
+ * @param onStep told how many of how many are packed; false gives it up
+ * @returns null when it was given up
+ */
+export const packPictures = (
+	files: PictureFile[],
+	form: PictureForm,
+	onStep: (done: number, all: number) => boolean
+): Promise<Blob | null> => output((at) => at.zip(files, form, proxy(onStep)));
 
 /** A picture with its settings inside. */
 export const stampOne = (file: Omit<PictureFile, 'name'>): Promise<Blob> =>

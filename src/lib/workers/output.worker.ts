@@ -1,7 +1,14 @@
 /// <reference lib="webworker" />
 import { expose } from 'comlink';
 import { Zip, ZipPassThrough } from 'fflate';
-import { pictureHead, stampPicture, stampWebp, type PictureFacts } from '$lib/core/formats';
+import {
+	endingOf,
+	pictureHead,
+	stampJpeg,
+	stampPicture,
+	stampWebp,
+	type PictureFacts
+} from '$lib/core/formats';
 import type { Box, ContactPage } from '$lib/core/sheet';
 
 /** Makes files of many pictures, off the page's thread. */
@@ -27,14 +34,41 @@ export interface ContactDrawing {
 	captions: (string | null)[][];
 }
 
-/** A picture with its settings inside; a JPEG, which is kept only where it came from elsewhere, as it is. */
+/** What pictures are written as: as they are kept, or anew. */
+export interface PictureForm {
+	type: 'kept' | 'image/png' | 'image/webp' | 'image/jpeg';
+	/** Of WebP and JPEG, 0 to 1. */
+	quality: number;
+}
+
+/** A picture in another form; what is clear becomes white where the form has nothing clear. */
+async function formed(picture: Blob, { type, quality }: PictureForm): Promise<Blob> {
+	if (type === 'kept') return picture;
+	const image = await createImageBitmap(picture);
+	const canvas = new OffscreenCanvas(image.width, image.height);
+	const context = canvas.getContext('2d')!;
+	if (type === 'image/jpeg') {
+		context.fillStyle = '#fff';
+		context.fillRect(0, 0, image.width, image.height);
+	}
+	context.drawImage(image, 0, 0);
+	image.close();
+	return canvas.convertToBlob({ type, quality });
+}
+
+/** A picture with its settings inside. */
 function stamped(type: string, bytes: Uint8Array<ArrayBuffer>, facts: PictureFacts) {
 	if (type === 'image/png') return stampPicture(bytes, facts);
+	if (type === 'image/jpeg') return stampJpeg(bytes, facts);
 	return type === 'image/webp' ? stampWebp(bytes, facts, pictureHead(bytes)) : bytes;
 }
 
 /** One picture is in memory at a time; what is packed is handed to the browser piece by piece. */
-async function zip(files: readonly PictureFile[]): Promise<Blob> {
+async function zip(
+	files: readonly PictureFile[],
+	form: PictureForm,
+	onStep: (done: number, all: number) => boolean | Promise<boolean>
+): Promise<Blob | null> {
 	const parts: Blob[] = [];
 	const stream = new Zip();
 	const packed = new Promise<void>((resolve, reject) => {
@@ -44,9 +78,12 @@ async function zip(files: readonly PictureFile[]): Promise<Blob> {
 			if (final) resolve();
 		};
 	});
-	for (const { name, picture, facts } of files) {
+	for (const [i, { name, picture: kept, facts }] of files.entries()) {
+		// Whoever waits may have had enough.
+		if (!(await onStep(i, files.length))) return null;
+		const picture = await formed(kept, form);
 		const bytes = new Uint8Array(await picture.arrayBuffer());
-		const entry = new ZipPassThrough(name);
+		const entry = new ZipPassThrough(name + endingOf(picture.type));
 		stream.add(entry);
 		entry.push(stamped(picture.type, bytes, facts), true);
 	}

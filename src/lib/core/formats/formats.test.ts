@@ -21,6 +21,7 @@ import {
 	readPick,
 	madeInside,
 	settingsTable,
+	stampJpeg,
 	stampPicture,
 	withFreshIds,
 	writeArchive,
@@ -72,6 +73,27 @@ describe('a picture with its settings', () => {
 		const raw = (bytes: Uint8Array) => sharp(bytes).removeAlpha().raw().toBuffer();
 		expect(await raw(stamped)).toEqual(await raw(png));
 		expect(PNG.sync.read(Buffer.from(stamped)).data).toEqual(PNG.sync.read(Buffer.from(png)).data);
+	});
+
+	it('of a JPEG carries the same, read by exifr, and its pixels stay', async () => {
+		const plain = new Uint8Array(
+			await sharp({ create: { width: 8, height: 6, channels: 3, background: '#345' } })
+				.jpeg()
+				.withXmp('<x:xmpmeta xmlns:x="adobe:ns:meta/">of before</x:xmpmeta>')
+				.toBuffer()
+		);
+		const stamped = stampJpeg(plain, { ...facts, title: 'March, take 3' });
+		expect(madeInside(stamped)).toEqual({ settings });
+		const read = (await exifr.parse(Buffer.from(stamped), { xmp: true, tiff: false })) as object;
+		expect(JSON.stringify(read)).toContain('March, take 3');
+		expect(Buffer.from(stamped).includes('of before')).toBe(false);
+		const raw = (bytes: Uint8Array) => sharp(bytes).raw().toBuffer();
+		expect(await raw(stamped)).toEqual(await raw(plain));
+		// Stamped again it holds the latest alone.
+		expect(stampJpeg(stamped, { ...facts, title: 'March, take 3' })).toEqual(stamped);
+		const long = { ...settings, prompt: 'heron '.repeat(12_000) };
+		expect(() => stampJpeg(plain, { ...facts, settings: long })).toThrow(/too long for a JPEG/);
+		expect(() => madeInside(plain.slice(0, 12))).toThrow(/cut off|no settings/);
 	});
 
 	it('carries XMP that exifr reads: the IPTC mark, the title, the system', async () => {

@@ -24,7 +24,7 @@ export { pictureBounds, pictureHead, type PictureHead } from './head';
 export { endingOf, isPictureName, isTableName, kindOf, type PictureKind } from './kinds';
 export { PickFile, readPick, writePick } from './pick-file';
 export { fileNames, namePlaces, unknownPlaces, usualPattern } from './names';
-export { madeInside, stampPicture, stampWebp } from './picture';
+export { madeInside, stampJpeg, stampPicture, stampWebp } from './picture';
 export { findXmp, readChunks, writeChunks } from './png';
 export { recordHtml, type PickRecord } from './record';
 export { factsOf, MADE_BY_MODEL, readXmp, writeXmp, type PictureFacts } from './xmp';

@@ -1,6 +1,7 @@
 import type { Made } from '$lib/core/dials';
 import { FileProblem } from './errors';
 import { findXmp, readChunks, withXmp, writeChunks } from './png';
+import { isJpeg, readJpegXmp, writeJpegXmp } from './jpeg';
 import { isWebp, readWebpXmp, writeWebpXmp } from './webp';
 import { readXmp, writeXmp, type PictureFacts } from './xmp';
 
@@ -16,9 +17,17 @@ export const stampWebp = (
 	size: { width: number; height: number }
 ): Uint8Array<ArrayBuffer> => writeWebpXmp(webp, writeXmp(facts), size);
 
-/** What a PNG or a WebP was made with, as it says inside. Throws a FileProblem with a sentence when there are none. */
+/** The same for a JPEG picture. */
+export const stampJpeg = (jpeg: Uint8Array, facts: PictureFacts): Uint8Array<ArrayBuffer> =>
+	writeJpegXmp(jpeg, writeXmp(facts));
+
+/** What a PNG, a WebP or a JPEG was made with, as it says inside. Throws a FileProblem with a sentence when there are none. */
 export function madeInside(bytes: Uint8Array): Made {
-	const packet = isWebp(bytes) ? readWebpXmp(bytes) : findXmp(readChunks(bytes));
+	const packet = isWebp(bytes)
+		? readWebpXmp(bytes)
+		: isJpeg(bytes)
+			? readJpegXmp(bytes)
+			: findXmp(readChunks(bytes));
 	if (packet === null) {
 		throw new FileProblem('This picture carries no settings. Choose one that was exported here.');
 	}

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { Button, TextInput } from 'carbon-components-svelte';
+	import { Button, Select, SelectItem, Slider, TextInput } from 'carbon-components-svelte';
 	import type { Snippet } from 'svelte';
 	import {
 		fileNames,
@@ -11,7 +11,7 @@
 	import type { Measured, Take } from '$lib/core/schema';
 	import * as store from '$lib/store';
 	import { Dialog, fileName, many, saveFile, session, undo, useWork } from '$lib/ui/shared';
-	import { packPictures } from '$lib/workers';
+	import { packPictures, type PictureForm } from '$lib/workers';
 	import { pictureFiles } from './picture-files';
 
 	/** What takes can be taken out as. */
@@ -35,6 +35,11 @@
 	let busy = $state<string | null>(null);
 	let problem = $state<string | null>(null);
 	let pattern = $state(usualPattern);
+	let form = $state<PictureForm['type']>('kept');
+	let quality = $state(90);
+	/** How many are packed, and whether the artist had enough of waiting. */
+	let packed = $state<string | null>(null);
+	let enough = false;
 	const brief = $derived(work.brief!.name);
 	const takes = $derived(from.filter(({ state }) => state === 'done'));
 	const unknown = $derived(unknownPlaces(pattern));
@@ -79,7 +84,12 @@
 				({ briefId }) => briefs?.get(briefId) ?? brief,
 				(id) => session.card(id)
 			);
-			saveFile(`${fileName(brief)}-pictures.zip`, await packPictures(files), 'application/zip');
+			enough = false;
+			const zip = await packPictures(files, { type: form, quality: quality / 100 }, (done, all) => {
+				packed = `${done} of ${all}`;
+				return !enough;
+			}).finally(() => (packed = null));
+			if (zip) saveFile(`${fileName(brief)}-pictures.zip`, zip, 'application/zip');
 		});
 
 	const remove = () =>
@@ -122,6 +132,27 @@
 			invalidText={`${unknown.map((name) => `{${name}}`).join(', ')} is not known: take it out.`}
 			bind:value={pattern}
 		/>
+		<Select size="sm" labelText="Written as" bind:selected={form}>
+			<SelectItem value="kept" text="as they are kept (WebP, or as they came)" />
+			<SelectItem value="image/png" text="PNG" />
+			<SelectItem value="image/jpeg" text="JPEG" />
+			<SelectItem value="image/webp" text="WebP" />
+		</Select>
+		{#if form === 'image/jpeg' || form === 'image/webp'}
+			<Slider
+				labelText="Quality: {quality}"
+				min={40}
+				max={100}
+				hideTextInput
+				fullWidth
+				bind:value={quality}
+			/>
+		{/if}
+		{#if form !== 'kept'}
+			<p class="quiet">
+				From the pictures that are kept here. The lossless one of a take: Export PNG beside it.
+			</p>
+		{/if}
 		<Button
 			size="small"
 			kind="tertiary"
@@ -134,7 +165,12 @@
 			>
 		{/if}
 	</div>
-	{#if busy}<p role="status">{busy} …</p>{/if}
+	{#if busy}
+		<p role="status">
+			{busy} …
+			{#if packed}{packed} <button class="act" onclick={() => (enough = true)}>stop</button>{/if}
+		</p>
+	{/if}
 	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 </Dialog>
 

@@ -1,4 +1,4 @@
-import { endingOf, factsOf } from '$lib/core/formats';
+import { factsOf } from '$lib/core/formats';
 import type { ModelCard, Take } from '$lib/core/schema';
 import * as store from '$lib/store';
 import type { PictureFile } from '$lib/workers';
@@ -15,7 +15,7 @@ export async function pictureFiles(
 		const stored = await store.pictureOf(take.id);
 		if (!stored) continue;
 		files.push({
-			name: names[i] + endingOf(stored.picture.type),
+			name: names[i],
 			picture: stored.picture,
 			facts: factsOf(take, briefOf(take), card(take.settings.model))
 		});
