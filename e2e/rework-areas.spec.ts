@@ -65,6 +65,26 @@ test('an area is made anew by two wordings, the better is extended and enlarged'
 	await made(page, 2);
 	await expect(line(page)).toContainText('2 wordings');
 
+	// The area is kept with what it was drawn for, and is no picture to begin from.
+	const kept = await page.evaluate(async () => {
+		const db = await new Promise<IDBDatabase>((resolve) => {
+			const open = indexedDB.open('dial-pick');
+			open.onsuccess = () => resolve(open.result);
+		});
+		const all = await new Promise<{ area?: boolean }[]>((resolve) => {
+			const ask = db.transaction('starts').objectStore('starts').getAll();
+			ask.onsuccess = () => resolve(ask.result);
+		});
+		return all.filter(({ area }) => area).length;
+	});
+	expect(kept).toBeGreaterThan(0);
+	const reworking = page.url();
+	await page.goto(reworking.replace(/\/rework.*/, '/dials?more=start'));
+	await expect(page.getByRole('button', { name: /March cover, take 1/ }).first()).toBeVisible();
+	await expect(page.getByRole('button', { name: /area of/ })).toHaveCount(0);
+	await page.goto(reworking);
+	await expect(results(page).locator('img')).toHaveCount(2);
+
 	// Inside it is another picture; outside it is the same, but for what keeping it small costs.
 	const parent = await pixelsOf(page, '.stage > img');
 	await page.locator('main').focus();

@@ -81,7 +81,7 @@ await withBrowser(async (page, address) => {
 	await page.getByText('chance of being best').waitFor();
 	await shot('pick');
 	await page.goto(sheet);
-	await page.locator('[data-take]').nth(1).click();
+	await page.locator('[data-take]').nth(0).click();
 	await page.getByRole('link', { name: 'Rework' }).click();
 	await page.getByRole('button', { name: 'Repaint' }).click();
 	await page.waitForTimeout(1000);
@@ -90,16 +90,15 @@ await withBrowser(async (page, address) => {
 	/** @param {number} x @param {number} y @returns {[number, number]} */
 	const drawn = (x, y) => [canvas.x + x * canvas.width, canvas.y + y * canvas.height];
 	await page.getByRole('tab', { name: 'lasso' }).click();
-	await page.mouse.move(...drawn(0.46, 0.1));
+	await page.mouse.move(...drawn(0.32, 0.2));
 	await page.mouse.down();
 	for (const [x, y] of [
-		[0.58, 0.14],
-		[0.62, 0.4],
-		[0.66, 0.72],
-		[0.55, 0.78],
-		[0.42, 0.76],
-		[0.4, 0.45],
-		[0.42, 0.16]
+		[0.46, 0.2],
+		[0.5, 0.5],
+		[0.48, 0.77],
+		[0.27, 0.77],
+		[0.24, 0.5],
+		[0.3, 0.22]
 	])
 		await page.mouse.move(...drawn(x, y), { steps: 6 });
 	await page.mouse.up();

@@ -33,9 +33,15 @@ export async function importBrief(zip: Blob, options: { once?: boolean } = {}): 
 		archive = withFreshIds(archive, () => crypto.randomUUID());
 	}
 	const { whole, pictures, starts } = archive;
+	// Areas that were drawn come along, too: nothing begins from them.
+	const areas = new Set([
+		...whole.brief.rack.area,
+		...whole.takes.flatMap(({ settings }) => settings.mask?.image ?? [])
+	]);
 	for (const [id, picture] of starts ?? [])
 		await store.keepStart({
-			name: `picture ${id.slice(0, 6)}`,
+			...(areas.has(id) ? { area: true } : {}),
+			name: `${areas.has(id) ? 'area' : 'picture'} ${id.slice(0, 6)}`,
 			picture,
 			thumbnail: await thumbnailOf(picture, 'A start picture'),
 			addedAt: Date.now()

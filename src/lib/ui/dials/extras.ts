@@ -18,7 +18,7 @@ export const extraDials: readonly (Dial<DialId> & { extra: { label: string } })[
 export function shownDials(brief: Brief, asked: readonly string[]): Dial<DialId>[] {
 	const rack = planRack(brief);
 	const shows = ({ id, extra, follows }: Dial<DialId>): boolean => {
-		if (extra?.brought) return rack[id].length > 1 || !isAtRest(dialOf(id), rack[id] as Stop[]);
+		if (extra?.brought) return rack[id].length > 1 || !isAtRest(dialOf(id), rack[id]);
 		if (follows) return shows(dialOf(follows.dial as DialId));
 		if (!extra || asked.includes(id)) return true;
 		const stops: readonly Stop[] = rack[id];
