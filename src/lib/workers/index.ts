@@ -12,7 +12,7 @@ import type { Design, Measured, ModelCard, PickFound, PlanRack } from '$lib/core
 import ArchivesWorker from './archives.worker?worker';
 import type { ArchivesApi, OnStep } from './archives.worker';
 import AreasWorker from './areas.worker?worker';
-import type { Area, AreasApi } from './areas.worker';
+import type { AreasApi, AreaSeen } from './areas.worker';
 import { desk } from './desk';
 import EditsWorker from './edits.worker?worker';
 import type { EditedPicture, EditPreview, EditsApi } from './edits.worker';
@@ -32,7 +32,6 @@ import PicturesWorker from './pictures.worker?worker';
 export { drawStrokes } from './draw-strokes';
 export type {
 	Admitted,
-	Area,
 	Colours,
 	ContactDrawing,
 	Opened,
@@ -49,6 +48,8 @@ const imports = desk<ImportsApi>(() => new ImportsWorker());
 const archives = desk<ArchivesApi>(() => new ArchivesWorker());
 const designs = desk<DesignsApi>(() => new DesignsWorker());
 const areas = desk<AreasApi>(() => new AreasWorker());
+/** Beside it, so that a large mask holds up nothing that is to be seen. */
+const masks = desk<AreasApi>(() => new AreasWorker());
 const editing = desk<EditsApi>(() => new EditsWorker());
 const judging = desk<FindingsApi>(() => new FindingsWorker());
 
@@ -154,17 +155,26 @@ export const againstPick = (
 ): Promise<Against | null> => judging((at) => at.against(evidence, stops));
 
 /**
- * The mask of what was drawn on a picture, and the same for the eye.
+ * What was drawn on a picture, for the eye.
  *
  * @param size of the picture in pixels
- * @param colour red, green, blue of what the eye sees, 0 to 255
+ * @param colour red, green, blue, 0 to 255
+ * @param longest its longer side has so many pixels at most
  */
-export const areaOf = (
+export const areaSeen = (
 	size: { width: number; height: number },
 	strokes: readonly Stroke[],
 	shaping: Shaping,
-	colour: readonly [number, number, number]
-): Promise<Area> => areas((at) => at.area(size, strokes, shaping, colour));
+	colour: readonly [number, number, number],
+	longest: number
+): Promise<AreaSeen> => areas((at) => at.seen(size, strokes, shaping, colour, longest));
+
+/** The mask of what was drawn on a picture, as large as that. */
+export const areaMask = (
+	size: { width: number; height: number },
+	strokes: readonly Stroke[],
+	shaping: Shaping
+): Promise<Blob> => masks((at) => at.mask(size, strokes, shaping));
 
 /** A picture with edits at the size of a screen: its longer side at most so many pixels. */
 export const previewEdits = (picture: Blob, longest: number, edits: Edits): Promise<EditPreview> =>

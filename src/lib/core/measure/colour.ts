@@ -39,10 +39,13 @@ export function oklab(r: number, g: number, b: number): [number, number, number]
 	];
 }
 
-const byte = (v: number): number => {
-	const light = v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055;
-	return Math.round(255 * Math.min(1, Math.max(0, light)));
-};
+/** Bytes of linear light in so many steps: fine enough that no byte comes out as its neighbour. */
+const STEPS = 65_536;
+const bytes = Uint8Array.from({ length: STEPS + 1 }, (_, i) => {
+	const v = i / STEPS;
+	return Math.round(255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055));
+});
+const byte = (v: number): number => bytes[v <= 0 ? 0 : v >= 1 ? STEPS : Math.round(v * STEPS)];
 
 /** The sRGB bytes of an OKLab colour, cut off at the channels. Source: OKLab, Ottosson 2020. */
 export function srgbOf(lightness: number, a: number, b: number): [number, number, number] {

@@ -69,7 +69,7 @@
 
 <div class="room" bind:contentRect={() => undefined, (rect) => rect && (room = rect)}>
 	<div class="sheet" style:width="{box.width}px" style:height="{box.height}px">
-		{#if area.mask}<img src={area.mask.tint} alt="" />{/if}
+		{#if area.seen}<img src={area.seen.tint} alt="" />{/if}
 		<canvas
 			bind:this={canvas}
 			width={Math.max(1, Math.round(box.width))}

@@ -22,8 +22,8 @@
 		<button class="act" disabled={!area.canRedo} onclick={() => area.redo()}>redo</button>
 		<button class="act" disabled={!area.canUndo} onclick={() => area.clear()}>clear</button>
 		<span class="quiet" role="status"
-			>{area.mask
-				? `${Math.max(1, Math.round(100 * area.mask.share))}% of the picture`
+			>{area.seen
+				? `${Math.max(1, Math.round(100 * area.seen.share))}% of the picture`
 				: 'Draw on the picture what is made anew.'}</span
 		>
 	</div>

@@ -35,7 +35,7 @@
 	const Board = $derived(boards[way.id]);
 	$effect(() => {
 		if (!area) return;
-		const stop = area.mask?.id ?? '';
+		const stop = area.id ?? '';
 		untrack(() => bench.setRack({ area: [stop] }));
 	});
 	let typed = $state<string | null>(null);
@@ -102,8 +102,12 @@
 		{/each}
 	</div>
 </div>
-{#if area && !area.mask}
-	<p class="quiet wait">Draw an area on the picture: what is run is made for it.</p>
+{#if area && !area.id}
+	<p class="quiet wait">
+		{area.seen
+			? 'The area is being made ready …'
+			: 'Draw an area on the picture: what is run is made for it.'}
+	</p>
 {:else}
 	<PlanFoot {desk} {onrun} narrow />
 {/if}

@@ -1,6 +1,6 @@
 import { touches, type Stroke } from '$lib/core/area';
 import * as store from '$lib/store';
-import { areaOf } from '$lib/workers';
+import { areaMask, areaSeen } from '$lib/workers';
 
 /** What the area is drawn with. */
 export const tools = [
@@ -12,6 +12,9 @@ export const tools = [
 
 /** The colour that an area is seen in. */
 const TINT = [214, 70, 40] as const;
+
+/** Longer side of what is seen while one draws, in pixels. */
+const SEEN = 768;
 
 /** Brushes, as shares of the picture's shorter side. */
 const [THINNEST, WIDEST] = [0.01, 0.4];
@@ -28,8 +31,10 @@ export class AreaState {
 	feather = $state(0);
 	strokes = $state.raw<readonly Stroke[]>([]);
 	#undone = $state.raw<readonly Stroke[]>([]);
-	/** The mask as it is kept, by its id, and how it is seen; null while there is none. */
-	mask = $state.raw<{ id: string; tint: string; share: number } | null>(null);
+	/** How it is seen; null while there is none. */
+	seen = $state.raw<{ tint: string; share: number } | null>(null);
+	/** The mask as it is kept; null while there is none, or it is being made. */
+	id = $state<string | null>(null);
 	problem = $state<string | null>(null);
 	#asked = 0;
 
@@ -76,29 +81,26 @@ export class AreaState {
 		void this.settle();
 	}
 
-	/** Makes the mask anew, in a worker; the latest wins. */
+	/** Shows the area at once, and makes its mask; both in workers, the latest wins. */
 	async settle(): Promise<void> {
 		const asked = ++this.#asked;
 		const strokes = this.strokes;
+		const shaping = { grow: this.grow, feather: this.feather };
+		this.id = null;
 		try {
-			const made = strokes.length
-				? await areaOf(this.#size, strokes, { grow: this.grow, feather: this.feather }, TINT)
-				: null;
-			if (asked !== this.#asked) return;
-			const id =
-				made && made.share > 0
-					? await store.keepStart({
-							name: `an area of ${this.#name}`,
-							picture: made.mask,
-							thumbnail: made.mask,
-							addedAt: Date.now(),
-							area: true
-						})
-					: null;
+			const seen = strokes.length ? await areaSeen(this.#size, strokes, shaping, TINT, SEEN) : null;
 			if (asked !== this.#asked) return;
 			this.leave();
-			this.mask = id ? { id, tint: URL.createObjectURL(made!.tint), share: made!.share } : null;
+			this.seen =
+				seen && seen.share > 0 ? { tint: URL.createObjectURL(seen.tint), share: seen.share } : null;
 			this.problem = null;
+			if (!this.seen) return;
+			const picture = await areaMask(this.#size, strokes, shaping);
+			if (asked !== this.#asked) return;
+			const name = `an area of ${this.#name}`;
+			const kept = { name, picture, thumbnail: picture, addedAt: Date.now(), area: true };
+			const id = await store.keepStart(kept);
+			if (asked === this.#asked) this.id = id;
 		} catch (cause) {
 			const why = cause instanceof Error ? cause.message : String(cause);
 			this.problem = `The area could not be kept. ${why} What was drawn is here still.`;
@@ -107,6 +109,6 @@ export class AreaState {
 
 	/** Lets what is shown go. */
 	leave(): void {
-		if (this.mask) URL.revokeObjectURL(this.mask.tint);
+		if (this.seen) URL.revokeObjectURL(this.seen.tint);
 	}
 }

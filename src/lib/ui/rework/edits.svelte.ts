@@ -4,7 +4,7 @@ import * as store from '$lib/store';
 import { previewEdits } from '$lib/workers';
 
 /** Longer side of what is shown while tones are turned. */
-const SHOWN = 900;
+const SHOWN = 760;
 
 /** The changes of a picture as they are turned: nothing is kept before it is saved. */
 export class EditState {
