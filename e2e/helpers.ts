@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 
 /** Makes a brief as a newcomer would and stops at its words. */
 export async function newBrief(page: Page, name: string, address = ''): Promise<void> {
@@ -73,4 +73,31 @@ export function storedTakes(
 			})
 			.sort((a, b) => a.number - b.number);
 	});
+}
+
+/** All rows of a table of the browser's database. */
+export const tableOf = <T>(page: Page, table: string): Promise<T[]> =>
+	page.evaluate(async (name) => {
+		const db = await new Promise<IDBDatabase>((resolve, reject) => {
+			const open = indexedDB.open('dial-pick');
+			open.onsuccess = () => resolve(open.result);
+			open.onerror = () => reject(new Error('no database'));
+		});
+		const rows = await new Promise<T[]>((resolve) => {
+			const request = db.transaction(name).objectStore(name).getAll();
+			request.onsuccess = () => resolve(request.result as T[]);
+		});
+		db.close();
+		return rows;
+	}, table);
+
+/** What came of the take that is reworked, and its line. */
+export const results = (page: Page): Locator =>
+	page.getByRole('group', { name: 'Results' }).locator('button');
+export const line = (page: Page): Locator => page.getByRole('complementary', { name: 'Line' });
+
+/** Waits until so many results are made. */
+export async function resultsMade(page: Page, count: number): Promise<void> {
+	await expect(results(page)).toHaveCount(count);
+	await expect(results(page).locator('img')).toHaveCount(count, { timeout: 120_000 });
 }

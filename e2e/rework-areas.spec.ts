@@ -1,11 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
+import { line, results, resultsMade, tableOf } from './helpers';
 
-const results = (page: Page) => page.getByRole('group', { name: 'Results' }).locator('button');
-const made = async (page: Page, count: number) => {
-	await expect(results(page)).toHaveCount(count);
-	await expect(results(page).locator('img')).toHaveCount(count, { timeout: 120_000 });
-};
-const line = (page: Page) => page.getByRole('complementary', { name: 'Line' });
 const foot = (page: Page) => page.locator('footer.narrow');
 
 /** A line drawn on the picture, from one place to another, as shares of it. */
@@ -62,22 +57,12 @@ test('an area is made anew by two wordings, the better is extended and enlarged'
 
 	await page.getByLabel('Words, one wording a line: each is a stop').fill('a windmill\na heron');
 	await foot(page).getByRole('button', { name: 'Run 2' }).click();
-	await made(page, 2);
+	await resultsMade(page, 2);
 	await expect(line(page)).toContainText('2 wordings');
 
 	// The area is kept with what it was drawn for, and is no picture to begin from.
-	const kept = await page.evaluate(async () => {
-		const db = await new Promise<IDBDatabase>((resolve) => {
-			const open = indexedDB.open('dial-pick');
-			open.onsuccess = () => resolve(open.result);
-		});
-		const all = await new Promise<{ area?: boolean }[]>((resolve) => {
-			const ask = db.transaction('starts').objectStore('starts').getAll();
-			ask.onsuccess = () => resolve(ask.result);
-		});
-		return all.filter(({ area }) => area).length;
-	});
-	expect(kept).toBeGreaterThan(0);
+	const starts = await tableOf<{ area?: boolean }>(page, 'starts');
+	expect(starts.some(({ area }) => area)).toBe(true);
 	const reworking = page.url();
 	await page.goto(reworking.replace(/\/rework.*/, '/dials?more=start'));
 	await expect(page.getByRole('button', { name: /March cover, take 1/ }).first()).toBeVisible();
@@ -115,7 +100,7 @@ test('an area is made anew by two wordings, the better is extended and enlarged'
 	await page.getByRole('button', { name: 'middle left' }).click();
 	await expect(foot(page)).toContainText('frames');
 	await foot(page).getByRole('button', { name: 'Run 2' }).click();
-	await made(page, 2);
+	await resultsMade(page, 2);
 	await expect(line(page)).toContainText(/extended: .*frame/);
 
 	// And is enlarged to a print, or it is said why not.
@@ -130,7 +115,7 @@ test('an area is made anew by two wordings, the better is extended and enlarged'
 	await sizes.getByRole('button', { name: /^4 times/ }).click();
 	await sizes.getByRole('button', { name: /^2 times/ }).click();
 	await foot(page).getByRole('button', { name: 'Run 1' }).click();
-	await made(page, 3);
+	await resultsMade(page, 3);
 	await results(page).last().click();
 	await expect
 		.poll(() =>

@@ -1,13 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { PNG } from 'pngjs';
-
-const results = (page: Page) => page.getByRole('group', { name: 'Results' }).locator('button');
-const made = async (page: Page, count: number) => {
-	await expect(results(page)).toHaveCount(count);
-	await expect(results(page).locator('img')).toHaveCount(count, { timeout: 120_000 });
-};
-const line = (page: Page) => page.getByRole('complementary', { name: 'Line' });
+import { line, resultsMade, tableOf } from './helpers';
 
 test('a take is varied, the best is kept and started from, and the line shows all of it', async ({
 	page
@@ -23,7 +17,7 @@ test('a take is varied, the best is kept and started from, and the line shows al
 	const foot = page.locator('footer.narrow');
 	await expect(foot).toContainText('credits');
 	await foot.getByRole('button', { name: 'Run 6' }).click();
-	await made(page, 6);
+	await resultsMade(page, 6);
 	await expect(line(page)).toContainText('varied: variation 0.15, 0.3 and 0.5; 2 target seeds');
 
 	// The second result is kept; while P is down its parent is seen.
@@ -46,7 +40,7 @@ test('a take is varied, the best is kept and started from, and the line shows al
 		.fill('a windmill at dusk above a salt marsh');
 	await expect(page.getByLabel('Strength stops as a list')).toHaveValue('0.3, 0.5, 0.7');
 	await foot.getByRole('button', { name: 'Run 3' }).click();
-	await made(page, 3);
+	await resultsMade(page, 3);
 	await expect(line(page)).toContainText(/started from: .*strength 0\.3, 0\.5 and 0\.7/);
 	await expect(line(page)).toContainText(/wording/);
 
@@ -81,46 +75,26 @@ test('a take is varied, the best is kept and started from, and the line shows al
 		buffer: readFileSync(file)
 	});
 	await page.waitForURL((url) => /\/brief\//.test(url.pathname) && !url.pathname.includes(brief));
-	const kept = await page.evaluate(async (was) => {
-		const db = await new Promise<IDBDatabase>((resolve) => {
-			const open = indexedDB.open('dial-pick');
-			open.onsuccess = () => resolve(open.result);
-		});
-		const all = await new Promise<{ id: string; briefId: string; line?: { take: string }[] }[]>(
-			(resolve) => {
-				const ask = db.transaction('takes').objectStore('takes').getAll();
-				ask.onsuccess = () => resolve(ask.result);
-			}
-		);
-		const here = all.filter(({ briefId }) => location.pathname.includes(briefId));
-		const ids = new Set(here.map(({ id }) => id));
-		const lines = here.flatMap((one) => one.line ?? []);
-		return {
-			lines: lines.length,
-			known: lines.every(({ take }) => ids.has(take)),
-			fresh: !ids.has(was)
-		};
-	}, reworked);
+	const all = await tableOf<{ id: string; briefId: string; line?: { take: string }[] }>(
+		page,
+		'takes'
+	);
+	const here = all.filter(({ briefId }) => page.url().includes(briefId));
+	const ids = new Set(here.map(({ id }) => id));
+	const lines = here.flatMap((one) => one.line ?? []);
+	const kept = {
+		lines: lines.length,
+		known: lines.every(({ take }) => ids.has(take)),
+		fresh: !ids.has(reworked)
+	};
 	expect(kept).toEqual({ lines: 9, known: true, fresh: true });
 });
 
 /** Ids of the finished takes of one model in the open brief. */
-const takesOf = (page: Page, model: string): Promise<string[]> =>
-	page.evaluate(async (wanted) => {
-		const db = await new Promise<IDBDatabase>((resolve) => {
-			const open = indexedDB.open('dial-pick');
-			open.onsuccess = () => resolve(open.result);
-		});
-		const all = await new Promise<{ id: string; state: string; settings: { model: string } }[]>(
-			(resolve) => {
-				const ask = db.transaction('takes').objectStore('takes').getAll();
-				ask.onsuccess = () => resolve(ask.result);
-			}
-		);
-		return all
-			.filter(({ state, settings }) => state === 'done' && settings.model === wanted)
-			.map(({ id }) => id);
-	}, model);
+const takesOf = async (page: Page, model: string): Promise<string[]> =>
+	(await tableOf<{ id: string; state: string; settings: { model: string } }>(page, 'takes'))
+		.filter(({ state, settings }) => state === 'done' && settings.model === model)
+		.map(({ id }) => id);
 
 test('two takes are merged, a second one lends its colours at two weights, the file says so', async ({
 	page
@@ -136,7 +110,7 @@ test('two takes are merged, a second one lends its colours at two weights, the f
 	await expect(slots.getByRole('tab', { name: 'Subject' })).toContainText('\u2022');
 	await expect(slots.getByRole('tab', { name: 'Look' })).toContainText('\u2022');
 	await foot.getByRole('button', { name: 'Run 2' }).click();
-	await made(page, 2);
+	await resultsMade(page, 2);
 	await expect(line(page)).toContainText('lent by: ');
 	await expect(line(page)).toContainText('look weight 0.4 and 0.8');
 
@@ -153,7 +127,7 @@ test('two takes are merged, a second one lends its colours at two weights, the f
 	await page.getByLabel('Colours weight stops as a list').fill('0.3, 0.9');
 	await page.keyboard.press('Enter');
 	await foot.getByRole('button', { name: 'Run 2' }).click();
-	await made(page, 4);
+	await resultsMade(page, 4);
 	await expect(line(page)).toContainText('colours weight 0.3 and 0.9');
 
 	// What a model cannot take is said where it is chosen, and nothing is run.
@@ -176,20 +150,10 @@ test('two takes are merged, a second one lends its colours at two weights, the f
 });
 
 /** The run of the latest take that has a line. */
-const lastRun = (page: Page): Promise<string> =>
-	page.evaluate(async () => {
-		const db = await new Promise<IDBDatabase>((resolve) => {
-			const open = indexedDB.open('dial-pick');
-			open.onsuccess = () => resolve(open.result);
-		});
-		const all = await new Promise<{ planId: string; number: number; line?: unknown[] }[]>(
-			(resolve) => {
-				const ask = db.transaction('takes').objectStore('takes').getAll();
-				ask.onsuccess = () => resolve(ask.result);
-			}
-		);
-		return all.filter(({ line }) => line?.length).sort((a, b) => b.number - a.number)[0].planId;
-	});
+const lastRun = async (page: Page): Promise<string> =>
+	(await tableOf<{ planId: string; number: number; line?: unknown[] }>(page, 'takes'))
+		.filter(({ line }) => line?.length)
+		.sort((a, b) => b.number - a.number)[0].planId;
 
 test('more like a take of a batch are made near it, and taken back', async ({ page }) => {
 	await page.goto('/demo');
@@ -294,7 +258,7 @@ test('a picture made elsewhere is started from on the brief\u2019s own dials', a
 	await page.keyboard.press('Enter');
 	await expect(foot).toContainText('credits');
 	await foot.getByRole('button', { name: 'Run 1' }).click();
-	await made(page, 1);
+	await resultsMade(page, 1);
 	await expect(line(page)).toContainText('started from: ');
 });
 
