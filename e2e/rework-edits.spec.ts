@@ -2,9 +2,7 @@ import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
-
-const results = (page: Page) => page.getByRole('group', { name: 'Results' }).locator('button');
-const line = (page: Page) => page.getByRole('complementary', { name: 'Line' });
+import { line, newBrief, results, tableOf } from './helpers';
 
 /** Moves a slider so many steps to the right. */
 async function turn(page: Page, name: RegExp, steps: number): Promise<void> {
@@ -103,17 +101,8 @@ test('tones are turned and kept, turned again, and the picture is cropped for tw
 	await results(page).last().click();
 	await page.keyboard.press('Escape');
 	await page.waitForURL(/\/sheet/);
-	const run = await page.evaluate(async () => {
-		const db = await new Promise<IDBDatabase>((resolve) => {
-			const open = indexedDB.open('dial-pick');
-			open.onsuccess = () => resolve(open.result);
-		});
-		const all = await new Promise<{ planId: string; number: number }[]>((resolve) => {
-			const ask = db.transaction('takes').objectStore('takes').getAll();
-			ask.onsuccess = () => resolve(ask.result);
-		});
-		return all.sort((a, b) => b.number - a.number)[0].planId;
-	});
+	const takes = await tableOf<{ planId: string; number: number }>(page, 'takes');
+	const run = takes.sort((a, b) => b.number - a.number)[0].planId;
 	await page.goto(address.replace(/\/rework.*/, `/sheet?run=${run}`));
 	await page.locator('[data-take] img').last().waitFor();
 	await page.locator('[data-take]').last().click();
@@ -141,4 +130,61 @@ test('tones are turned and kept, turned again, and the picture is cropped for tw
 		})
 	);
 	expect(sizes.sort()).toEqual(['jpeg 432x768', 'jpeg 768x432']);
+});
+
+test('pictures made elsewhere are edited each by itself, and stay pictures made elsewhere', async ({
+	page
+}) => {
+	// Two of one size in bytes: they are told apart all the same.
+	const plain = async (width: number, height: number, r: number, b: number) => {
+		const image = sharp({ create: { width, height, channels: 3, background: { r, g: 60, b } } });
+		// What follows the end of a PNG is no part of it.
+		const buffer = Buffer.concat([await image.png().toBuffer(), Buffer.alloc(4096)]).subarray(
+			0,
+			4096
+		);
+		return { mimeType: 'image/png', buffer };
+	};
+	const [one, two] = [await plain(64, 48, 200, 40), await plain(48, 64, 40, 200)];
+	expect(one.buffer.length).toBe(two.buffer.length);
+	await newBrief(page, 'Elsewhere');
+	await page.getByRole('link', { name: 'Sheet' }).click();
+	await page.getByRole('button', { name: 'Bring in pictures made elsewhere' }).click();
+	await page.getByLabel('Files to bring in').setInputFiles([
+		{ name: 'one.png', ...one },
+		{ name: 'two.png', ...two }
+	]);
+	await expect(page.getByText(/^2 pictures brought in/)).toBeVisible();
+	await page.getByRole('button', { name: 'Close' }).locator('visible=true').click();
+	await page.getByLabel('across').selectOption({ label: 'Frame' });
+	await expect(page.locator('[data-take]')).toHaveCount(2);
+	const reds: number[] = [];
+	for (const which of [1, 2]) {
+		await page
+			.locator(`[data-take]`)
+			.nth(which - 1)
+			.click();
+		await page.getByRole('link', { name: 'Rework' }).click();
+		await page.getByRole('button', { name: 'Tones' }).click();
+		await expect(page.getByRole('img', { name: 'Histogram' }).locator('path')).toHaveCount(3);
+		await expect.poll(async () => (await middle(page)).some((value) => value > 150)).toBe(true);
+		reds.push((await middle(page))[0]);
+		if (which === 1) {
+			await page.locator('main').focus();
+			await page.keyboard.press('Escape');
+			await page.waitForURL(/\/sheet/);
+		}
+	}
+	expect(Math.abs(reds[0] - reds[1])).toBeGreaterThan(100);
+
+	// What is changed of such a picture was made elsewhere, too: there is no noise of it here.
+	await turn(page, /^Contrast/, 10);
+	await page.getByRole('button', { name: 'Keep as a take' }).click();
+	await expect(results(page)).toHaveCount(1);
+	await page.locator('main').focus();
+	await page.keyboard.press('ArrowRight');
+	await page.keyboard.press('e');
+	await expect(line(page)).toContainText('edited: contrast +10');
+	await page.getByRole('button', { name: 'Vary' }).click();
+	await expect(page.getByText('made elsewhere: there is no noise of it')).toBeVisible();
 });

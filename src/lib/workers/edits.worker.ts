@@ -1,6 +1,7 @@
 /// <reference lib="webworker" />
 import { expose, transfer } from 'comlink';
 import { applied, histogram, type Edits, type Sheet } from '$lib/core/edits';
+import type { Keyed } from './measures.worker';
 
 /** Makes edited pictures from their originals, off the page's thread. */
 
@@ -24,7 +25,7 @@ export interface EditedPicture {
 }
 
 /** The picture that previews are made of, decoded once: as it is asked for again and again. */
-let shown: { of: Blob; longest: number; sheet: Sheet } | undefined;
+let shown: { key: string; longest: number; sheet: Sheet } | undefined;
 
 async function decoded(picture: Blob, longest = Infinity): Promise<Sheet> {
 	const full = await createImageBitmap(picture);
@@ -46,9 +47,13 @@ const canvasOf = ({ width, height, pixels }: Sheet): OffscreenCanvas => {
 	return canvas;
 };
 
-async function preview(picture: Blob, longest: number, edits: Edits): Promise<EditPreview> {
-	if (shown?.of.size !== picture.size || shown.longest !== longest)
-		shown = { of: picture, longest, sheet: await decoded(picture, longest) };
+async function preview(
+	{ key, picture }: Keyed,
+	longest: number,
+	edits: Edits
+): Promise<EditPreview> {
+	const known = shown?.key === key && shown.longest === longest ? shown : null;
+	shown = known ?? { key, longest, sheet: await decoded(picture, longest) };
 	const sheet = applied(shown.sheet, edits);
 	const bitmap = canvasOf(sheet).transferToImageBitmap();
 	return transfer({ picture: bitmap, counts: histogram(sheet) }, [bitmap]);

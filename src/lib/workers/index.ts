@@ -176,9 +176,12 @@ export const areaMask = (
 	shaping: Shaping
 ): Promise<Blob> => masks((at) => at.mask(size, strokes, shaping));
 
-/** A picture with edits at the size of a screen: its longer side at most so many pixels. */
-export const previewEdits = (picture: Blob, longest: number, edits: Edits): Promise<EditPreview> =>
-	editing((at) => at.preview(picture, longest, edits));
+/**
+ * A picture with edits at the size of a screen: its longer side at most so many pixels. The latest is
+ * held by its key, decoded.
+ */
+export const previewEdits = (one: Keyed, longest: number, edits: Edits): Promise<EditPreview> =>
+	editing((at) => at.preview(one, longest, edits));
 
 /** A picture with edits, as it is kept. */
 export const makeEdited = (picture: Blob, edits: Edits): Promise<EditedPicture> =>

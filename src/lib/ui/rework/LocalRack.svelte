@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Edits } from '$lib/core/edits';
+	import { useWork } from '$lib/ui/shared';
 	import type { CropState } from './crops.svelte';
 	import type { EditState } from './edits.svelte';
 	import type { Local } from './locals';
@@ -19,6 +20,7 @@
 
 	let { local, edit, crops, reader, size, onsaved }: Props = $props();
 
+	const work = useWork();
 	let busy = $state(false);
 	let problem = $state<string | null>(null);
 
@@ -26,7 +28,9 @@
 		busy = true;
 		problem = null;
 		try {
-			await saveEdits(edit.original, lists);
+			const { original } = edit;
+			const plan = work.plans.find(({ id }) => id === original.planId);
+			await saveEdits(original, lists, !!plan?.elsewhere);
 			onsaved();
 		} catch (cause) {
 			const why = cause instanceof Error ? cause.message : String(cause);

@@ -50,7 +50,8 @@ export class EditState {
 				made = this.#asked;
 				// Crops are shown as frames on the whole.
 				const toned = this.edits.filter(({ id }) => id === 'tones');
-				const { picture, counts } = await previewEdits(this.#picture, SHOWN, toned);
+				const one = { key: this.original.id, picture: this.#picture };
+				const { picture, counts } = await previewEdits(one, SHOWN, toned);
 				this.shown?.close();
 				this.shown = picture;
 				this.counts = counts;

@@ -8,11 +8,17 @@ import { makeEdited } from '$lib/workers';
 /**
  * Keeps a picture with changes: a take of its own for each list of them, which came from the original.
  * The original stays as it is.
+ *
+ * @param elsewhere whether the original was made elsewhere: what comes of it was, too
  */
-export async function saveEdits(original: Take, lists: readonly Edits[]): Promise<void> {
+export async function saveEdits(
+	original: Take,
+	lists: readonly Edits[],
+	elsewhere: boolean
+): Promise<void> {
 	const stored = await store.pictureOf(original.id);
 	if (!stored) throw new Error('Its picture is not here any more.');
-	const plan = { ...planOf(original.briefId, [original]), stopped: true };
+	const plan = { ...planOf(original.briefId, [original]), elsewhere, stopped: true };
 	const rows: Parameters<typeof store.addMade>[1][number][] = [];
 	const now = Date.now();
 	for (const [i, edits] of lists.entries()) {
