@@ -117,7 +117,7 @@ test('tones are turned and kept, turned again, and the picture is cropped for tw
 
 	// Both go out as JPEG, with the pixels of their uses and their changes inside.
 	await page.getByRole('button', { name: 'Take out …' }).click();
-	await page.getByLabel('Written as').selectOption('JPEG');
+	await page.getByLabel('Written as').selectOption({ label: 'JPEG' });
 	const packed = page.waitForEvent('download');
 	await page.getByRole('button', { name: 'Pictures with their settings inside (ZIP)' }).click();
 	const files = unzipSync(readFileSync(await (await packed).path()));

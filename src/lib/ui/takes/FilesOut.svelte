@@ -132,27 +132,24 @@
 			invalidText={`${unknown.map((name) => `{${name}}`).join(', ')} is not known: take it out.`}
 			bind:value={pattern}
 		/>
-		<Select size="sm" labelText="Written as" bind:selected={form}>
-			<SelectItem value="kept" text="as they are kept (WebP, or as they came)" />
-			<SelectItem value="image/png" text="PNG" />
-			<SelectItem value="image/jpeg" text="JPEG" />
-			<SelectItem value="image/webp" text="WebP" />
-		</Select>
-		{#if form === 'image/jpeg' || form === 'image/webp'}
-			<Slider
-				labelText="Quality: {quality}"
-				min={40}
-				max={100}
-				hideTextInput
-				fullWidth
-				bind:value={quality}
-			/>
-		{/if}
-		{#if form !== 'kept'}
-			<p class="quiet">
-				From the pictures that are kept here. The lossless one of a take: Export PNG beside it.
-			</p>
-		{/if}
+		<div class="form">
+			<Select size="sm" labelText="Written as" bind:selected={form}>
+				<SelectItem value="kept" text="as they are kept here" />
+				<SelectItem value="image/png" text="PNG, of what is kept" />
+				<SelectItem value="image/jpeg" text="JPEG" />
+				<SelectItem value="image/webp" text="WebP" />
+			</Select>
+			{#if form === 'image/jpeg' || form === 'image/webp'}
+				<Slider
+					labelText="Quality: {quality}"
+					min={40}
+					max={100}
+					hideTextInput
+					fullWidth
+					bind:value={quality}
+				/>
+			{/if}
+		</div>
 		<Button
 			size="small"
 			kind="tertiary"
@@ -180,6 +177,14 @@
 		gap: 10px;
 		justify-items: start;
 		margin-top: 12px;
+	}
+
+	.form {
+		display: grid;
+		grid-template-columns: repeat(2, minmax(0, 1fr));
+		gap: 16px;
+		align-items: end;
+		width: 100%;
 	}
 
 	.ways :global(.bx--btn) {
