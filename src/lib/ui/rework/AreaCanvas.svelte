@@ -2,6 +2,8 @@
 	import type { Stroke } from '$lib/core/area';
 	import { drawStrokes } from '$lib/workers';
 	import type { AreaState } from './area.svelte';
+	import OnPicture from './OnPicture.svelte';
+	import { shareOf } from './shares';
 
 	/** Takes strokes on a picture, by pen, mouse and touch, and shows the area that they make. */
 	interface Props {
@@ -12,21 +14,10 @@
 
 	let { area, ratio }: Props = $props();
 
-	let room = $state.raw({ width: 1, height: 1 });
-	/** The picture lies in the middle of its room. */
-	const box = $derived.by(() => {
-		const width = Math.min(room.width, room.height * ratio);
-		return { width, height: width / ratio };
-	});
 	let canvas = $state<HTMLCanvasElement>();
 	/** The stroke that is being drawn. */
 	let open: Stroke | null = null;
 	let at = $state.raw<{ x: number; y: number } | null>(null);
-
-	const place = (event: PointerEvent) => {
-		const { left, top, width, height } = canvas!.getBoundingClientRect();
-		return { x: (event.clientX - left) / width, y: (event.clientY - top) / height };
-	};
 
 	function paint() {
 		const context = canvas!.getContext('2d')!;
@@ -42,14 +33,14 @@
 	function down(event: PointerEvent) {
 		if (event.button !== 0 || open) return;
 		canvas!.setPointerCapture(event.pointerId);
-		open = { tool: area.tool, size: area.size, points: [place(event)] };
+		open = { tool: area.tool, size: area.size, points: [shareOf(event, canvas!)] };
 		paint();
 	}
 
 	function move(event: PointerEvent) {
-		at = place(event);
+		at = shareOf(event, canvas!);
 		if (!open) return;
-		const points = event.getCoalescedEvents().map(place);
+		const points = event.getCoalescedEvents().map((one) => shareOf(one, canvas!));
 		open = { ...open, points: [...open.points, ...(points.length ? points : [at])] };
 		paint();
 	}
@@ -67,8 +58,8 @@
 	}
 </script>
 
-<div class="room" bind:contentRect={() => undefined, (rect) => rect && (room = rect)}>
-	<div class="sheet" style:width="{box.width}px" style:height="{box.height}px">
+<OnPicture {ratio}>
+	{#snippet children(box)}
 		{#if area.seen}<img src={area.seen.tint} alt="" />{/if}
 		<canvas
 			bind:this={canvas}
@@ -89,22 +80,10 @@
 				style:width="{area.size * Math.min(box.width, box.height)}px"
 			></span>
 		{/if}
-	</div>
-</div>
+	{/snippet}
+</OnPicture>
 
 <style>
-	.room {
-		position: absolute;
-		inset: 10px 10px 28px;
-		display: grid;
-		place-items: center;
-	}
-
-	.sheet {
-		position: relative;
-		overflow: hidden;
-	}
-
 	canvas,
 	img {
 		position: absolute;

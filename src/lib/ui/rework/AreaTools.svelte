@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { ContentSwitcher, Slider, Switch } from 'carbon-components-svelte';
+	import Sliders from './Sliders.svelte';
 	import { tools, type AreaState } from './area.svelte';
 
 	/** What the area is drawn with, and how it is shaped. */
@@ -27,7 +28,7 @@
 				: 'Draw on the picture what is made anew.'}</span
 		>
 	</div>
-	<div class="sliders">
+	<Sliders columns={2}>
 		<Slider
 			labelText="Brush: {Math.round(area.size * 100)}%"
 			min={1}
@@ -55,7 +56,7 @@
 			bind:value={() => area.feather, (value) => (area.feather = value)}
 			on:change={() => area.settle()}
 		/>
-	</div>
+	</Sliders>
 	{#if area.problem}<p role="alert">{area.problem}</p>{/if}
 </div>
 
@@ -71,26 +72,6 @@
 		gap: 8px;
 		align-items: center;
 		font-size: 12px;
-	}
-
-	.sliders {
-		display: grid;
-		grid-template-columns: repeat(2, minmax(0, 1fr));
-		gap: 4px 14px;
-	}
-
-	/* The ends are told by the label: the scale has the room. */
-	.sliders :global(.bx--slider__range-label) {
-		display: none;
-	}
-
-	.sliders :global(.bx--slider-container) {
-		min-width: 0;
-	}
-
-	.sliders :global(.bx--slider) {
-		min-width: 60px;
-		margin: 0 7px;
 	}
 
 	[role='alert'] {

@@ -3,16 +3,10 @@
 	import { cropBox } from '$lib/core/edits';
 	import { frameLabel, needFor } from '$lib/core/frame';
 	import type { LocalProps } from './locals';
+	import TypedSize from './TypedSize.svelte';
 
 	/** What is cut out of a picture, for several uses at once. */
 	let { state: edit, crops, size, save, busy }: LocalProps = $props();
-
-	let typed = $state('');
-	let problem = $state<string | null>(null);
-	function take() {
-		problem = crops.type(typed);
-		if (!problem) typed = '';
-	}
 
 	const rows = $derived(
 		crops.uses.map((one) => {
@@ -52,15 +46,13 @@
 		</div>
 	{/each}
 </div>
-<input
-	class="num"
-	aria-label="Crop for: another size"
-	placeholder="A5, 60 mm, 3 m x 1 m at 100 dpi"
-	bind:value={typed}
-	onkeydown={({ key }) => key === 'Enter' && take()}
-	onblur={take}
-/>
-{#if problem}<p role="alert">{problem}</p>{/if}
+<div class="typed">
+	<TypedSize
+		label="Crop for: another size"
+		example="A5, 60 mm, 3 m x 1 m at 100 dpi"
+		take={(text) => crops.type(text)}
+	/>
+</div>
 <div class="acts">
 	<Button
 		size="field"
@@ -104,19 +96,8 @@
 		font-size: 12px;
 	}
 
-	input {
-		width: 100%;
+	.typed {
 		margin-top: 6px;
-		padding: 6px 8px;
-		border: 1px solid var(--rule-strong);
-		background: var(--field);
-		color: var(--ink);
-		font-size: 13px;
-	}
-
-	[role='alert'] {
-		color: var(--point);
-		font-size: 13px;
 	}
 
 	.acts {

@@ -1,7 +1,9 @@
 <script lang="ts">
 	import type { CropState } from './crops.svelte';
 	import type { EditState } from './edits.svelte';
+	import OnPicture from './OnPicture.svelte';
 	import type { ReaderState } from './reader.svelte';
+	import { shareOf } from './shares';
 
 	/** A picture with its changes, and the frame of a crop that can be dragged on it. */
 	interface Props {
@@ -16,11 +18,6 @@
 
 	let { edit, crops, reader, ratio }: Props = $props();
 
-	let room = $state.raw({ width: 1, height: 1 });
-	const box = $derived.by(() => {
-		const width = Math.min(room.width, room.height * ratio);
-		return { width, height: width / ratio };
-	});
 	let canvas = $state<HTMLCanvasElement>();
 	$effect(() => {
 		if (!canvas || !edit.shown) return;
@@ -37,22 +34,16 @@
 
 	/** Where a colour began to be read. */
 	let begun: { x: number; y: number } | null = null;
-	const placeOf = (event: PointerEvent) => {
-		const { left, top, width, height } = canvas!.getBoundingClientRect();
-		return { x: (event.clientX - left) / width, y: (event.clientY - top) / height };
-	};
-
 	let dragged: { x: number; y: number; from: { x: number; y: number } } | null = null;
 	function down(event: PointerEvent) {
 		(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId);
-		dragged = { x: event.clientX, y: event.clientY, from: crops!.placeOf(frame!.id) };
+		dragged = { ...shareOf(event, canvas!), from: crops!.placeOf(frame!.id) };
 	}
-	const move = (event: PointerEvent) =>
-		dragged &&
-		crops?.move(dragged.from, {
-			x: (event.clientX - dragged.x) / box.width,
-			y: (event.clientY - dragged.y) / box.height
-		});
+	function move(event: PointerEvent) {
+		if (!dragged) return;
+		const { x, y } = shareOf(event, canvas!);
+		crops?.move(dragged.from, { x: x - dragged.x, y: y - dragged.y });
+	}
 	const steps: Record<string, readonly [number, number]> = {
 		ArrowLeft: [-0.01, 0],
 		ArrowRight: [0.01, 0],
@@ -68,62 +59,48 @@
 	}
 </script>
 
-<div class="room" bind:contentRect={() => undefined, (rect) => rect && (room = rect)}>
-	<div class="sheet" style:width="{box.width}px" style:height="{box.height}px">
-		<canvas
-			bind:this={canvas}
-			class:reads={reader}
-			aria-label="The picture with its changes"
-			onpointerdown={(event) => {
-				if (!reader || event.button !== 0) return;
-				canvas!.setPointerCapture(event.pointerId);
-				begun = placeOf(event);
-				reader.at(canvas!, begun);
-			}}
-			onpointermove={(event) => begun && reader?.at(canvas!, begun, placeOf(event))}
-			onpointerup={() => (begun = null)}
-			onpointercancel={() => (begun = null)}
-		></canvas>
-		{#if reader?.box}
-			<span
-				class="area"
-				style:left="{reader.box.left * 100}%"
-				style:top="{reader.box.top * 100}%"
-				style:width="{reader.box.width * 100}%"
-				style:height="{reader.box.height * 100}%"
-			></span>
-		{/if}
-		{#if frame}
-			<button
-				class="frame"
-				aria-label="Frame for {frame.label}: drag it, or move it with the arrow keys"
-				style:left="{frame.left * 100}%"
-				style:top="{frame.top * 100}%"
-				style:width="{frame.width * 100}%"
-				style:height="{frame.height * 100}%"
-				onpointerdown={down}
-				onpointermove={move}
-				onpointerup={() => (dragged = null)}
-				onpointercancel={() => (dragged = null)}
-				onkeydown={key}
-			></button>
-		{/if}
-	</div>
-</div>
+<OnPicture {ratio}>
+	<canvas
+		bind:this={canvas}
+		class:reads={reader}
+		aria-label="The picture with its changes"
+		onpointerdown={(event) => {
+			if (!reader || event.button !== 0) return;
+			canvas!.setPointerCapture(event.pointerId);
+			begun = shareOf(event, canvas!);
+			reader.at(canvas!, begun);
+		}}
+		onpointermove={(event) => begun && reader?.at(canvas!, begun, shareOf(event, canvas!))}
+		onpointerup={() => (begun = null)}
+		onpointercancel={() => (begun = null)}
+	></canvas>
+	{#if reader?.box}
+		<span
+			class="area"
+			style:left="{reader.box.left * 100}%"
+			style:top="{reader.box.top * 100}%"
+			style:width="{reader.box.width * 100}%"
+			style:height="{reader.box.height * 100}%"
+		></span>
+	{/if}
+	{#if frame}
+		<button
+			class="frame"
+			aria-label="Frame for {frame.label}: drag it, or move it with the arrow keys"
+			style:left="{frame.left * 100}%"
+			style:top="{frame.top * 100}%"
+			style:width="{frame.width * 100}%"
+			style:height="{frame.height * 100}%"
+			onpointerdown={down}
+			onpointermove={move}
+			onpointerup={() => (dragged = null)}
+			onpointercancel={() => (dragged = null)}
+			onkeydown={key}
+		></button>
+	{/if}
+</OnPicture>
 
 <style>
-	.room {
-		position: absolute;
-		inset: 10px 10px 28px;
-		display: grid;
-		place-items: center;
-	}
-
-	.sheet {
-		position: relative;
-		overflow: hidden;
-	}
-
 	canvas {
 		width: 100%;
 		height: 100%;

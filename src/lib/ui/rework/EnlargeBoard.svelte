@@ -1,15 +1,13 @@
 <script lang="ts">
 	import { frameTimes, readFrame } from '$lib/core/frame';
 	import type { Size } from '$lib/core/schema';
-	import { session } from '$lib/ui/shared';
 	import type { BoardProps } from './boards';
 	import FramePicks from './FramePicks.svelte';
 
 	/** How large a picture becomes. */
 	let { bench, size: own }: BoardProps = $props();
 
-	const card = $derived(session.card(bench.brief.rack.model[0]));
-	const multiple = $derived(card?.sizeMultiple ?? 64);
+	const multiple = $derived(bench.multiple);
 	const options = $derived(
 		[1.5, 2, 3, 4].map((times) => ({
 			label: `${times} times`,

@@ -2,15 +2,14 @@
 	import { extendedAt } from '$lib/core/dials';
 	import { destinations, frameRound, readFrame } from '$lib/core/frame';
 	import type { Size } from '$lib/core/schema';
-	import { session, TakePicture } from '$lib/ui/shared';
+	import { TakePicture } from '$lib/ui/shared';
 	import type { BoardProps } from './boards';
 	import FramePicks from './FramePicks.svelte';
 
 	/** The frames that a picture is extended to, and where it lies in them. */
 	let { bench, take, size: own }: BoardProps = $props();
 
-	const card = $derived(session.card(bench.brief.rack.model[0]));
-	const multiple = $derived(card?.sizeMultiple ?? 64);
+	const multiple = $derived(bench.multiple);
 	const frames = $derived(bench.brief.rack.frame);
 	const options = $derived(
 		destinations

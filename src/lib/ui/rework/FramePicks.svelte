@@ -2,6 +2,7 @@
 	import { stopKey } from '$lib/core/dials';
 	import { frameLabel } from '$lib/core/frame';
 	import type { Size } from '$lib/core/schema';
+	import TypedSize from './TypedSize.svelte';
 
 	/** Frames to choose from: each that is on is a stop. */
 	interface Props {
@@ -17,8 +18,6 @@
 
 	let { label, options, stops, example, read, onchange }: Props = $props();
 
-	let typed = $state('');
-	let problem = $state<string | null>(null);
 	const has = (size: Size) => stops.some((one) => stopKey(one) === stopKey(size));
 	const others = $derived(
 		stops.filter((one) => !options.some(({ size }) => stopKey(size) === stopKey(one)))
@@ -29,13 +28,11 @@
 		else if (stops.length > 1) onchange(stops.filter((one) => stopKey(one) !== stopKey(size)));
 	}
 
-	function take() {
-		if (!typed.trim()) return;
-		const found = read(typed);
-		problem = 'problem' in found ? found.problem : null;
-		if ('problem' in found) return;
+	function take(text: string): string | null {
+		const found = read(text);
+		if ('problem' in found) return found.problem;
 		if (!has(found.size)) onchange([...stops, found.size]);
-		typed = '';
+		return null;
 	}
 </script>
 
@@ -53,15 +50,7 @@
 		</button>
 	{/each}
 </div>
-<input
-	class="num"
-	aria-label="{label}: another"
-	placeholder={example}
-	bind:value={typed}
-	onkeydown={({ key }) => key === 'Enter' && take()}
-	onblur={take}
-/>
-{#if problem}<p role="alert">{problem}</p>{/if}
+<TypedSize label="{label}: another" {example} {take} />
 
 <style>
 	.picks {
@@ -91,19 +80,5 @@
 		border-left-width: 5px;
 		background: var(--field);
 		color: var(--ink);
-	}
-
-	input {
-		width: 100%;
-		padding: 6px 8px;
-		border: 1px solid var(--rule-strong);
-		background: var(--field);
-		color: var(--ink);
-		font-size: 13px;
-	}
-
-	[role='alert'] {
-		color: var(--point);
-		font-size: 13px;
 	}
 </style>

@@ -2,6 +2,7 @@
 	import { Button, Slider } from 'carbon-components-svelte';
 	import { noTones, type Tones } from '$lib/core/edits';
 	import type { LocalProps } from './locals';
+	import Sliders from './Sliders.svelte';
 
 	/** Lightness, contrast, warmth, saturation and levels of a picture. */
 	let { state: edit, save, busy }: LocalProps = $props();
@@ -47,7 +48,7 @@
 		<line x1={edit.tones.black} x2={edit.tones.black} y1="0" y2="60" />
 		<line x1={edit.tones.white} x2={edit.tones.white} y1="0" y2="60" />
 	</svg>
-	<div class="sliders">
+	<Sliders columns={3}>
 		{#each levels as { id, label, min, max, step } (id)}
 			<Slider
 				labelText="{label}: {edit.tones[id]}"
@@ -59,8 +60,8 @@
 				bind:value={() => edit.tones[id], (value) => level(id, value)}
 			/>
 		{/each}
-	</div>
-	<div class="sliders two">
+	</Sliders>
+	<Sliders columns={2}>
 		{#each amounts as { id, label } (id)}
 			<Slider
 				labelText="{label}: {edit.tones[id]}"
@@ -71,7 +72,7 @@
 				bind:value={() => edit.tones[id], (value) => edit.turn({ [id]: value })}
 			/>
 		{/each}
-	</div>
+	</Sliders>
 	<p class="quiet">
 		Hold <kbd>P</kbd> for the picture as it was made. It stays as it is: changes are kept as a list.
 	</p>
@@ -104,29 +105,6 @@
 	line {
 		stroke: var(--ink);
 		vector-effect: non-scaling-stroke;
-	}
-
-	.sliders {
-		display: grid;
-		grid-template-columns: repeat(3, minmax(0, 1fr));
-		gap: 4px 12px;
-	}
-
-	.two {
-		grid-template-columns: repeat(2, minmax(0, 1fr));
-	}
-
-	.sliders :global(.bx--slider__range-label) {
-		display: none;
-	}
-
-	.sliders :global(.bx--slider-container) {
-		min-width: 0;
-	}
-
-	.sliders :global(.bx--slider) {
-		min-width: 60px;
-		margin: 0 7px;
 	}
 
 	.acts {

@@ -61,6 +61,11 @@ export class WayBench implements Bench, PlanHost {
 	/** The wordings, one a line. */
 	readonly wordings: string = $derived.by(() => wordingStops(this.brief.words).join('\n'));
 
+	/** The first model on the rack takes sizes that are multiples of so many pixels. */
+	readonly multiple: number = $derived.by(
+		() => session.card(this.brief.rack.model[0])?.sizeMultiple ?? 64
+	);
+
 	line = (): Line => [{ take: this.#take.id, number: this.#take.number, as: this.#way.id }];
 
 	setRack(change: Partial<Rack>): void {

@@ -24,9 +24,7 @@ export class CropState {
 	}
 
 	/** A use as it is typed: "A5", "60 mm", "3 m x 1 m at 100 dpi", "1200 x 630". Says what is wrong. */
-	type(text: string): string | null {
-		const written = text.trim();
-		if (!written) return null;
+	type(written: string): string | null {
 		const read = readFrame(written, this.#size.width * this.#size.height);
 		if ('problem' in read) return read.problem;
 		const { asked: ratio, target } = read;

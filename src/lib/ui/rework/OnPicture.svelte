@@ -1,0 +1,39 @@
+<script lang="ts">
+	import type { Snippet } from 'svelte';
+
+	/** Room over the picture on the mat: what is drawn there lies on the picture itself. */
+	interface Props {
+		/** The picture's ratio, width over height. */
+		ratio: number;
+		children: Snippet<[box: { width: number; height: number }]>;
+	}
+
+	let { ratio, children }: Props = $props();
+
+	let room = $state.raw({ width: 1, height: 1 });
+	/** The picture lies in the middle of its room. */
+	const box = $derived.by(() => {
+		const width = Math.min(room.width, room.height * ratio);
+		return { width, height: width / ratio };
+	});
+</script>
+
+<div class="room" bind:contentRect={() => undefined, (rect) => rect && (room = rect)}>
+	<div class="sheet" style:width="{box.width}px" style:height="{box.height}px">
+		{@render children(box)}
+	</div>
+</div>
+
+<style>
+	.room {
+		position: absolute;
+		inset: 10px 10px 28px;
+		display: grid;
+		place-items: center;
+	}
+
+	.sheet {
+		position: relative;
+		overflow: hidden;
+	}
+</style>
