@@ -58,3 +58,7 @@ export function srgbOf(lightness: number, a: number, b: number): [number, number
 		byte(-0.0041960863 * l - 0.7034186147 * m + 1.707614701 * s)
 	];
 }
+
+/** sRGB bytes as `#rrggbb`. */
+export const hexOf = (rgb: readonly number[]): string =>
+	`#${rgb.map((one) => one.toString(16).padStart(2, '0')).join('')}`;

@@ -1,8 +1,8 @@
 export { burnt, type Burnt } from './burnt';
 export { ciede2000 } from './ciede2000';
-export { lab, oklab, srgbOf, type LabColour } from './colour';
+export { hexOf, lab, oklab, srgbOf, type LabColour } from './colour';
 export { colourName } from './colour-names';
-export { hexOf, readColour, type ColourRead } from './read-colour';
+export { readColour, type ColourRead } from './read-colour';
 export {
 	apart,
 	difference,

@@ -1,4 +1,4 @@
-import { oklab } from './colour';
+import { hexOf, oklab } from './colour';
 import { colourName } from './colour-names';
 
 /** A colour of a picture's palette. */
@@ -52,13 +52,7 @@ export function palette(pixels: Uint8Array, most = 6): Swatch[] {
 	return [...groups]
 		.map(([name, { rgb, count: n }]) => ({
 			name,
-			hex: `#${rgb
-				.map((sum) =>
-					Math.round(sum / n)
-						.toString(16)
-						.padStart(2, '0')
-				)
-				.join('')}`,
+			hex: hexOf(rgb.map((sum) => Math.round(sum / n))),
 			share: n / count
 		}))
 		.sort((a, b) => b.share - a.share);

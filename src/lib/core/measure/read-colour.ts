@@ -1,4 +1,4 @@
-import { oklab, srgbOf } from './colour';
+import { hexOf, oklab, srgbOf } from './colour';
 import { colourName } from './colour-names';
 
 /** A colour that was read off a picture. */
@@ -7,9 +7,6 @@ export interface ColourRead {
 	/** sRGB, `#rrggbb`. */
 	hex: string;
 }
-
-export const hexOf = (rgb: readonly number[]): string =>
-	`#${rgb.map((one) => one.toString(16).padStart(2, '0')).join('')}`;
 
 /**
  * The colour of a point or an area: the mean of its pixels in OKLab (Ottosson 2020), where what lies
