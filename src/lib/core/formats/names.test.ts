@@ -14,6 +14,17 @@ describe('file names', () => {
 		expect(fileNames('{take}_{guidance}', takes, 'x', '.png')[1]).toBe('0002_8.png');
 	});
 
+	it('say what each is for, also where the pattern does not ask', () => {
+		const two = [takes[0], takes[0]];
+		const uses = ['story', 'jar lid'];
+		expect(fileNames('{destination}-{take}', two, 'x', '.png', uses)).toEqual([
+			'story-0001.png',
+			'jar-lid-0001.png'
+		]);
+		expect(fileNames('{take}', two, 'x', '.png', uses)[1]).toBe('0001-jar-lid.png');
+		expect(fileNames('{take}-{destination}-{seed}', two, 'x', '.png')[0]).toBe('0001-1.png');
+	});
+
 	it('never climb out of their folder, whatever the brief is called', () => {
 		for (const name of fileNames('{brief}', takes.slice(0, 1), '../../etc/pass wd', '.webp'))
 			expect(name).toMatch(/^[^/\\]+$/);

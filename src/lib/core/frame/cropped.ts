@@ -1,15 +1,12 @@
 import type { Size } from '$lib/core/contract';
-import { ratioError, ratioLabel } from './frame';
-
-/** Up to this, on a logarithmic scale, two ratios are one: what is lost cannot be seen. */
-const SAME = 0.03;
+import { ratioError, ratioLabel, sameRatio } from './frame';
 
 /**
  * What is cut off a picture that is set into frames of another ratio, in a sentence; null where all of
  * it fits.
  */
 export function croppedSays(picture: Size, frames: readonly Size[]): string | null {
-	const other = frames.filter((frame) => ratioError(picture, frame.width / frame.height) > SAME);
+	const other = frames.filter((frame) => !sameRatio(picture, frame.width / frame.height));
 	if (!other.length) return null;
 	const wider = picture.width / picture.height > other[0].width / other[0].height;
 	const share = Math.exp(

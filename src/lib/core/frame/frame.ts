@@ -10,6 +10,9 @@ export function ratioError({ width, height }: Size, ratio: number): number {
 	return Math.abs(Math.log(width / height / ratio));
 }
 
+/** Whether a frame has a ratio as far as one can see: what is cut off or added is not missed. */
+export const sameRatio = (frame: Size, ratio: number): boolean => ratioError(frame, ratio) <= 0.03;
+
 /** Share of a budget of pixels that a size must use at least. */
 const LEAST_SHARE = 0.92;
 

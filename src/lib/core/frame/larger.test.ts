@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { frameRound, frameTimes } from './index';
+import { drawnOut, frameAtLeast, frameRound, frameTimes } from './index';
 
 const square = { width: 768, height: 768 };
 
@@ -24,6 +24,38 @@ describe('a frame round a picture', () => {
 				expect(frame.height).toBeGreaterThanOrEqual(height);
 				expect([frame.width % 64, frame.height % 64]).toEqual([0, 0]);
 			}
+	});
+});
+
+describe('a side that is drawn out', () => {
+	const middle = { x: 0.5, y: 0.5 };
+	const round = { frame: { width: 1024, height: 768 }, at: middle };
+
+	it('moves alone: where the picture lies from the other side stays', () => {
+		// 128 pixels are free on both sides; 256 more on the right make 128 of 512 at the left.
+		expect(drawnOut(square, round, 'right', 256)).toEqual({
+			frame: { width: 1280, height: 768 },
+			at: { x: 0.25, y: 0.5 }
+		});
+		expect(drawnOut(square, round, 'left', 256).at.x).toBe(0.75);
+		expect(drawnOut(square, round, 'bottom', 130)).toEqual({
+			frame: { width: 1024, height: 896 },
+			at: { x: 0.5, y: 0 }
+		});
+		expect(drawnOut(square, round, 'top', 130).at.y).toBe(1);
+	});
+
+	it('comes in as far as the picture lets it', () => {
+		expect(drawnOut(square, round, 'left', -4000).frame).toEqual(square);
+		expect(drawnOut({ width: 700, height: 500 }, round, 'right', -4000).frame.width).toBe(704);
+	});
+});
+
+it('a frame that is so many times as large at least has no side too short', () => {
+	// A5 at 300 dpi is 1748 x 2480 by ISO 216; 2.276 times 768 is 1748.
+	expect(frameAtLeast({ width: 1344, height: 768 }, 1748 / 768)).toEqual({
+		width: 3072,
+		height: 1792
 	});
 });
 

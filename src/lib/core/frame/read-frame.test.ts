@@ -1,5 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { destinations, needFor, printPixels, readFrame, sizeForRatio } from './index';
+import {
+	destinationOf,
+	destinations,
+	furtherUses,
+	needFor,
+	needOf,
+	printPixels,
+	readFrame,
+	sizeForRatio,
+	Use
+} from './index';
 
 const BUDGET = 1024 * 1024;
 const read = (text: string, budget = BUDGET) => readFrame(text, budget);
@@ -66,7 +76,7 @@ describe('a destination', () => {
 	it('needs crop and enlargement by plain arithmetic', () => {
 		const wide = destinations.find(({ id }) => id === 'wide')!;
 		// 1344 x 768 is 7:4; 16:9 of its width is 756 high: 12 of 768 rows go, and 1920 / 1344 is left to do.
-		const need = needFor({ width: 1344, height: 768 }, wide.pixels);
+		const need = needFor({ width: 1344, height: 768 }, wide.pixels!);
 		expect(need.cropped).toBeCloseTo(12 / 768, 9);
 		expect(need.enlarge).toBeCloseTo(1920 / 1344, 9);
 		expect(needFor({ width: 2048, height: 2048 }, { width: 1024, height: 1024 })).toEqual({
@@ -81,8 +91,25 @@ describe('a destination', () => {
 	});
 
 	it('is what it is called: ratios and pixels agree', () => {
-		for (const { ratio, pixels, id } of destinations)
-			expect(Math.abs(pixels.width / pixels.height / ratio - 1), id).toBeLessThan(0.002);
+		// A video is 1920 x 1080, a story the same upright (common practice, no source); A4 by ISO 216.
+		expect(destinations.map(({ label, short }) => `${label} ${short}`)).toEqual([
+			'square 1:1',
+			'video 16:9',
+			'story 9:16',
+			'page 3:4',
+			'cover 2:3',
+			'banner 3:1',
+			'print A4'
+		]);
+		expect(destinations.at(-1)!.pixels).toEqual({ width: 2480, height: 3508 });
+		for (const one of furtherUses) expect(destinationOf(one).ratio, one.id).toBeGreaterThan(0);
+		// A jar's lid of 60 mm at 300 dpi is 709 pixels; a ratio alone asks for none.
+		const of = (written: string) => destinationOf({ id: 'own', label: 'own', written });
+		expect(of('60 mm').pixels).toEqual({ width: 709, height: 709 });
+		expect(of('3 m x 1 m at 100 dpi').pixels).toEqual({ width: 11811, height: 3937 });
+		expect(of('4:5').pixels).toBeNull();
+		expect(needOf({ width: 400, height: 500 }, of('4:5'))).toEqual({ cropped: 0, enlarge: 1 });
+		expect(Use.safeParse({ id: 'a', label: 'a', written: 'wide' }).success).toBe(false);
 		expect(printPixels(25.4, 300)).toBe(300);
 	});
 });

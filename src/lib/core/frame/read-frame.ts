@@ -43,6 +43,52 @@ export const printPixels = (millimetres: number, dpi: number): number =>
 
 const number = (text: string) => Number(text.replace(',', '.'));
 
+/** What was typed for a use: the ratio, and the pixels where it says them, or what is wrong. */
+export type ReadUse =
+	{ kind: 'ratio' | 'pixels' | 'print'; asked: number; target: Size | null } | { problem: string };
+
+/** Reads the size of a use: a ratio, pixels, a print or a paper. */
+export function readUse(text: string): ReadUse {
+	const typed = text.trim();
+	const pixels = forms.pixels.exec(typed);
+	if (pixels) {
+		const [width, height] = [Number(pixels[1]), Number(pixels[2])];
+		return { kind: 'pixels', asked: width / height, target: { width, height } };
+	}
+	const ratio = forms.ratio.exec(typed);
+	if (ratio) {
+		const [w, h] = [number(ratio[1]), number(ratio[2])];
+		if (w === 0 || h === 0) return { problem: 'A side of a ratio cannot be 0.' };
+		return { kind: 'ratio', asked: w / h, target: null };
+	}
+	const print = forms.print.exec(typed);
+	// One length alone is a square; a unit said once is that of both sides.
+	const unitOf = (text: string) => ({ mm: 1, cm: 10, m: 1000 })[text.toLowerCase()] ?? MM_PER_INCH;
+	const last = print?.[4] ?? print?.[2];
+	const printed = (w: number, h: number, dpi: number): ReadUse => ({
+		kind: 'print',
+		asked: w / h,
+		target: { width: printPixels(w, dpi), height: printPixels(h, dpi) }
+	});
+	if (print && last) {
+		const dpi = print[5] ? number(print[5]) : USUAL_DPI;
+		const w = number(print[1]) * unitOf(print[2] ?? last);
+		const h = print[3] === undefined ? w : number(print[3]) * unitOf(last);
+		if (w === 0 || h === 0 || dpi === 0)
+			return { problem: 'A side of a print cannot be 0, nor its dots per inch.' };
+		return printed(w, h, dpi);
+	}
+	const paper = forms.paper.exec(typed);
+	if (paper) {
+		const [short, long] = papers[paper[1].toLowerCase()];
+		const [w, h] = paper[2]?.toLowerCase() === 'wide' ? [long, short] : [short, long];
+		return printed(w, h, paper[3] ? Number(paper[3]) : USUAL_DPI);
+	}
+	return {
+		problem: `\u201c${typed}\u201d is no frame: write a ratio like \u201c16:9\u201d, pixels like \u201c1344 x 768\u201d, or a print like \u201c21 x 29.7 cm at 150 dpi\u201d, \u201c60 mm\u201d or \u201cA5\u201d.`
+	};
+}
+
 /**
  * Reads a typed frame: a ratio ("16:9"), pixels ("1344 x 768"), a print ("21 x 29.7 cm at 150 dpi") or
  * a paper ("A4 wide"). Ratios and prints become the nearest size within the budget; pixels are
@@ -52,54 +98,23 @@ const number = (text: string) => Number(text.replace(',', '.'));
  */
 export function readFrame(text: string, budget: number, choice: SizeChoice = {}): ReadFrame {
 	const { multiple = 64, most = Infinity } = choice;
-	const typed = text.trim();
-	const within = (asked: number, target: Size | null): ReadFrame => {
-		if (!(asked > 1 / 8 && asked < 8))
-			return {
-				problem: `\u201c${typed}\u201d is more than eight times as long as it is wide: no model makes that.`
-			};
-		const size = sizeForRatio(asked, budget, choice);
-		return size
-			? { size, asked, target }
-			: { problem: `No size of that ratio fits ${(budget / 1e6).toFixed(2)} MP.` };
-	};
-	const pixels = forms.pixels.exec(typed);
-	if (pixels) {
-		const [w, h] = [Number(pixels[1]), Number(pixels[2])];
+	const read = readUse(text);
+	if ('problem' in read) return read;
+	const { kind, asked, target } = read;
+	if (kind === 'pixels' && target) {
 		const to = (px: number) => Math.max(multiple, Math.round(px / multiple) * multiple);
-		const target = { width: w, height: h };
-		const size = { width: to(w), height: to(h) };
-		if (size.width * size.height <= most) return { size, asked: w / h, target };
+		const size = { width: to(target.width), height: to(target.height) };
+		if (size.width * size.height <= most) return { size, asked, target };
 		// More than the models make: the largest of that ratio, to be enlarged afterwards.
-		const largest = sizeForRatio(w / h, most, { multiple });
-		return largest ? { size: largest, asked: w / h, target } : within(w / h, target);
+		const largest = sizeForRatio(asked, most, { multiple });
+		if (largest) return { size: largest, asked, target };
 	}
-	const ratio = forms.ratio.exec(typed);
-	if (ratio) {
-		const [w, h] = [number(ratio[1]), number(ratio[2])];
-		if (w === 0 || h === 0) return { problem: 'A side of a ratio cannot be 0.' };
-		return within(w / h, null);
-	}
-	const print = forms.print.exec(typed);
-	// One length alone is a square; a unit said once is that of both sides.
-	const unitOf = (text: string) => ({ mm: 1, cm: 10, m: 1000 })[text.toLowerCase()] ?? MM_PER_INCH;
-	const last = print?.[4] ?? print?.[2];
-	if (print && last) {
-		const dpi = print[5] ? number(print[5]) : USUAL_DPI;
-		const w = number(print[1]) * unitOf(print[2] ?? last);
-		const h = print[3] === undefined ? w : number(print[3]) * unitOf(last);
-		if (w === 0 || h === 0 || dpi === 0)
-			return { problem: 'A side of a print cannot be 0, nor its dots per inch.' };
-		return within(w / h, { width: printPixels(w, dpi), height: printPixels(h, dpi) });
-	}
-	const paper = forms.paper.exec(typed);
-	if (paper) {
-		const [short, long] = papers[paper[1].toLowerCase()];
-		const dpi = paper[3] ? Number(paper[3]) : USUAL_DPI;
-		const [w, h] = paper[2]?.toLowerCase() === 'wide' ? [long, short] : [short, long];
-		return within(w / h, { width: printPixels(w, dpi), height: printPixels(h, dpi) });
-	}
-	return {
-		problem: `\u201c${typed}\u201d is no frame: write a ratio like \u201c16:9\u201d, pixels like \u201c1344 x 768\u201d, or a print like \u201c21 x 29.7 cm at 150 dpi\u201d, \u201c60 mm\u201d or \u201cA5\u201d.`
-	};
+	if (!(asked > 1 / 8 && asked < 8))
+		return {
+			problem: `\u201c${text.trim()}\u201d is more than eight times as long as it is wide: no model makes that.`
+		};
+	const size = sizeForRatio(asked, budget, choice);
+	return size
+		? { size, asked, target }
+		: { problem: `No size of that ratio fits ${(budget / 1e6).toFixed(2)} MP.` };
 }

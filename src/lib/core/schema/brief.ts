@@ -3,6 +3,7 @@ import { MAX_PROMPT, Signals, Size, TakeSettings, TakeState } from '$lib/core/co
 import { Design } from '$lib/core/designs';
 import { Levels, PlanRack, Rack } from '$lib/core/dials';
 import { Edits } from '$lib/core/edits';
+import { MOST_USES, Use } from '$lib/core/frame';
 import { TakeWords, Words } from '$lib/core/wording';
 import { Line } from './line';
 
@@ -42,6 +43,8 @@ export const Brief = z.object({
 		.array(z.string().regex(/^#[0-9a-f]{6}$/))
 		.max(64)
 		.optional(),
+	/** Where its pictures go; without it, the usual destinations. */
+	destinations: z.array(Use).max(MOST_USES).optional(),
 	/** What its frames are wanted for, where that was said. */
 	wishes: z.array(FrameWish).max(64).optional(),
 	/** The highest number that a take of it ever had: numbers are not used again. */
