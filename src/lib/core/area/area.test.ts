@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { stream } from '$lib/core/random';
-import { shaped, touches, type Stroke } from './index';
+import { shaped, thinned, touches, type Stroke } from './index';
 
 const [WIDTH, HEIGHT] = [23, 17];
 const draw = stream('area');
@@ -112,5 +112,31 @@ describe('a stroke', () => {
 				])
 			)
 		).toBe(true);
+	});
+});
+
+describe('a stroke that is kept', () => {
+	it('is short however slowly it was drawn, and nowhere farther from it than a step', () => {
+		const points = Array.from({ length: 5000 }, (_, i) => {
+			const angle = (2 * Math.PI * i) / 4999;
+			return { x: 0.5 + 0.4 * Math.cos(angle), y: 0.5 + 0.3 * Math.sin(angle) };
+		});
+		const step = 1 / 192;
+		const short = thinned({ tool: 'lasso', size: 0.03, points }, step);
+		// A segment of a JPEG holds 65 533 bytes (ITU-T T.81, B.1.1.4): five such strokes fit.
+		expect(JSON.stringify(short).length).toBeLessThan(13_000);
+		expect(short.points.length).toBeLessThan(450);
+		const [first, last] = [short.points[0], short.points.at(-1)!];
+		expect(Math.hypot(first.x - points[0].x, first.y - points[0].y)).toBeLessThan(1e-3);
+		expect(Math.hypot(last.x - points[4999].x, last.y - points[4999].y)).toBeLessThan(1e-3);
+		for (const point of points) {
+			const near = short.points.map(({ x, y }) => Math.hypot(x - point.x, y - point.y));
+			expect(Math.min(...near)).toBeLessThan(step * 1.1);
+		}
+	});
+
+	it('of one place stays that place', () => {
+		const one = thinned({ tool: 'brush', size: 0.1, points: [{ x: 0.123456, y: 0.5 }] }, 0.01);
+		expect(one.points).toEqual([{ x: 0.123, y: 0.5 }]);
 	});
 });

@@ -24,3 +24,23 @@ export function touches({ tool, points }: Stroke): boolean {
 	const spread = (all: number[]) => Math.max(...all) - Math.min(...all);
 	return points.length >= (tool === 'box' ? 2 : 3) && spread(xs) > 0.002 && spread(ys) > 0.002;
 }
+
+/**
+ * A stroke with as few places as tell it at a step: those nearer to the one before are left out, the
+ * last one stays. What is kept with a take goes into its picture's file, and has to be short.
+ *
+ * @param step as a share of the picture's sides
+ */
+export function thinned<S extends Stroke>(stroke: S, step: number): S {
+	const places = 10 ** Math.ceil(1 - Math.log10(step));
+	const round = (value: number) => Math.round(value * places) / places;
+	const { points } = stroke;
+	let last = points[0];
+	const kept = points.filter((point, i) => {
+		const far = Math.hypot(point.x - last.x, point.y - last.y) >= step;
+		if (i && i < points.length - 1 && !far) return false;
+		last = point;
+		return true;
+	});
+	return { ...stroke, points: kept.map(({ x, y }) => ({ x: round(x), y: round(y) })) };
+}

@@ -1,11 +1,8 @@
 import type { z } from 'zod';
+import type { Pixels } from '$lib/core/cut';
 
-/** A picture in memory: `width * height * 4` bytes, red, green, blue, alpha, row by row. */
-export interface Sheet {
-	width: number;
-	height: number;
-	pixels: Uint8ClampedArray;
-}
+/** A picture in memory. */
+export type Sheet = Pixels;
 
 /** One kind of change made to a picture on this machine: everything that the program knows of it. */
 export interface Edit<Id extends string = string, V = unknown> {

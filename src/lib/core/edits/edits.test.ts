@@ -1,13 +1,18 @@
 import { converter } from 'culori';
 import { describe, expect, it } from 'vitest';
+import { packMask, reduced } from '$lib/core/cut';
 import { stream } from '$lib/core/random';
 import {
 	applied,
 	cropBox,
+	croppedFor,
+	CUT_SIDE,
 	editIn,
+	editsFor,
 	Edits,
 	editsSay,
 	histogram,
+	sizeAfter,
 	noTones,
 	withEdit,
 	type Sheet
@@ -23,6 +28,76 @@ const random = (width: number, height: number): Sheet => ({
 });
 const toned = (sheet: Sheet, change: Partial<typeof noTones>) =>
 	applied(sheet, [{ id: 'tones', value: { ...noTones, ...change } }]).pixels;
+
+describe('a thing cut out', () => {
+	it('is clear round it, its colours stay, and what was clear before stays clear', () => {
+		const sheet = random(8, 4);
+		sheet.pixels[3] = 0;
+		const mask = Uint8Array.from({ length: 32 }, (_, p) => (p % 8 < 4 ? 1 : 0));
+		const value = { strokes: [], soft: 0, width: 8, height: 4, mask: packMask(mask) };
+		const out = applied(sheet, [{ id: 'cutout', value }]).pixels;
+		const alpha = (p: number) => out[p * 4 + 3];
+		expect(alpha(0)).toBe(0);
+		expect(alpha(8)).toBeGreaterThan(200);
+		expect(alpha(15)).toBeLessThan(55);
+		for (let i = 0; i < out.length; i++) if (i % 4 !== 3) expect(out[i]).toBe(sheet.pixels[i]);
+		expect(Edits.safeParse([{ id: 'cutout', value }]).success).toBe(true);
+		expect(editsSay([{ id: 'cutout', value }])).toBe('cut out');
+		// Before tones and crop: strokes are those of the picture as it was made.
+		expect(
+			withEdit([{ id: 'tones', value: { ...noTones, warmth: 5 } }], 'cutout', value)[0].id
+		).toBe('cutout');
+	});
+});
+
+describe('a thing cut out of a picture of any size', () => {
+	it('is the same thing on its previews', () => {
+		// 192 of 1920 x 1005 are 100.5 rows; of 400 x 209 they are 100.3.
+		const [whole, preview] = [random(1920, 1005), random(400, 209)];
+		const { width, height } = reduced(whole, CUT_SIDE);
+		const mask = new Uint8Array(width * height).fill(1);
+		const edits: Edits = [
+			{ id: 'cutout', value: { strokes: [], soft: 0, width, height, mask: packMask(mask) } }
+		];
+		for (const sheet of [whole, preview]) {
+			const { pixels } = applied(sheet, edits);
+			expect(pixels.every((value, i) => i % 4 !== 3 || value === 255)).toBe(true);
+		}
+	});
+});
+
+describe('a picture that goes out for a use', () => {
+	const square = { width: 1200, height: 1200 };
+	const story = { ratio: 9 / 16, pixels: { width: 540, height: 960 } };
+
+	// 9:16 of 1200 high is 675 wide, 262.5 off each side; plain arithmetic.
+	it('is cut in its middle and made smaller, never larger', () => {
+		expect(croppedFor(square, story)).toMatchObject({
+			box: { x: 263, y: 0, width: 675, height: 1200 },
+			size: { width: 540, height: 960 },
+			enough: true
+		});
+		const large = { ratio: 9 / 16, pixels: { width: 1080, height: 1920 } };
+		expect(croppedFor(square, large)).toMatchObject({
+			size: { width: 675, height: 1200 },
+			enough: false
+		});
+		expect(croppedFor(square, { ratio: 1, pixels: null }).size).toEqual(square);
+	});
+
+	it('says what was cut off among its changes, within what was cut off before', () => {
+		expect(editsFor(square, undefined, { ratio: 1, pixels: null })).toEqual([]);
+		const before: Edits = [
+			{ id: 'tones', value: { ...noTones, warmth: 5 } },
+			{ id: 'crop', value: { left: 0.5, top: 0, width: 0.5, height: 1 } }
+		];
+		// The right half is 600 x 1200; its middle square lies from 0.25 to 0.75 of the height.
+		const out = editsFor(square, before, { ratio: 1, pixels: null });
+		expect(out[0]).toEqual(before[0]);
+		expect(editIn(out, 'crop')).toEqual({ left: 0.5, top: 0.25, width: 0.5, height: 0.5 });
+		expect(sizeAfter(square, out)).toEqual({ width: 600, height: 600 });
+	});
+});
 
 describe('tones', () => {
 	const sheet = random(16, 16);

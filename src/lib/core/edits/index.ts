@@ -1,16 +1,19 @@
 /** Changes made to pictures on this machine, kept as a list: the picture itself stays as it is. */
 export type { Sheet } from './edit';
 export { histogram } from './histogram';
-export { Crop, cropBox, cropTo } from './kinds/crop';
+export { Crop, cropBox, croppedFor, cropTo, type CropUse } from './kinds/crop';
+export { CUT_SIDE, Cutout, CutStroke, type CutMask } from './kinds/cutout';
 export { noTones, Tones } from './kinds/tones';
 export {
 	applied,
 	editIn,
+	editsFor,
 	edits,
 	Edits,
 	editsSay,
 	sizeAfter,
 	withEdit,
 	type Edited,
-	type EditId
+	type EditId,
+	type EditValue
 } from './register';

@@ -1,10 +1,11 @@
 import { z } from 'zod';
 import type { Edit, Sheet } from './edit';
-import { crop, cropBox } from './kinds/crop';
+import { crop, cropBox, croppedFor, cropWithin, type CropUse } from './kinds/crop';
+import { cutout } from './kinds/cutout';
 import { tones } from './kinds/tones';
 
 /** Every kind of edit, in the order in which a list of them is made. A new one is a file and a line here. */
-const register = [tones, crop] as const;
+const register = [cutout, tones, crop] as const;
 
 type Entry = (typeof register)[number];
 export type EditId = Entry['id'];
@@ -64,3 +65,14 @@ export const sizeAfter = (
 	const { width, height } = cropBox(box, size);
 	return { width, height };
 };
+
+/** The changes of a picture as it goes out for a use: cut once more, in its middle. */
+export function editsFor(
+	size: { width: number; height: number },
+	all: Edits = [],
+	use: CropUse
+): Edits {
+	const { crop: next } = croppedFor(sizeAfter(size, all), use);
+	const before = editIn(all, 'crop');
+	return withEdit(all, 'crop', before ? cropWithin(before, next) : next);
+}

@@ -47,11 +47,13 @@ const bytes = Uint8Array.from({ length: STEPS + 1 }, (_, i) => {
 });
 const byte = (v: number): number => bytes[v <= 0 ? 0 : v >= 1 ? STEPS : Math.round(v * STEPS)];
 
+const cube = (v: number): number => v * v * v;
+
 /** The sRGB bytes of an OKLab colour, cut off at the channels. Source: OKLab, Ottosson 2020. */
 export function srgbOf(lightness: number, a: number, b: number): [number, number, number] {
-	const l = (lightness + 0.3963377774 * a + 0.2158037573 * b) ** 3;
-	const m = (lightness - 0.1055613458 * a - 0.0638541728 * b) ** 3;
-	const s = (lightness - 0.0894841775 * a - 1.291485548 * b) ** 3;
+	const l = cube(lightness + 0.3963377774 * a + 0.2158037573 * b);
+	const m = cube(lightness - 0.1055613458 * a - 0.0638541728 * b);
+	const s = cube(lightness - 0.0894841775 * a - 1.291485548 * b);
 	return [
 		byte(4.0767416621 * l - 3.3077115913 * m + 0.2309699292 * s),
 		byte(-1.2684380046 * l + 2.6097574011 * m - 0.3413193965 * s),

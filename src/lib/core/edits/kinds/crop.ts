@@ -38,6 +38,32 @@ export function cropTo(
 	return { left: at.x * (1 - width), top: at.y * (1 - height), width, height };
 }
 
+/** A crop of what another crop keeps, as one. */
+export const cropWithin = (outer: Crop, inner: Crop): Crop => ({
+	left: outer.left + inner.left * outer.width,
+	top: outer.top + inner.top * outer.height,
+	width: inner.width * outer.width,
+	height: inner.height * outer.height
+});
+
+/** What a picture is cut for: width over height, and the pixels that are wanted, null for as many as there are. */
+export interface CropUse {
+	ratio: number;
+	pixels: { width: number; height: number } | null;
+}
+
+/**
+ * What of a picture goes out for a use: the middle of it in the use's ratio, and as many pixels as are
+ * wanted where there are more.
+ */
+export function croppedFor(of: { width: number; height: number }, { ratio, pixels }: CropUse) {
+	const crop = cropTo(of, ratio);
+	const box = cropBox(crop, of);
+	const enough = !pixels || (box.width >= pixels.width && box.height >= pixels.height);
+	const size = pixels && enough ? pixels : { width: box.width, height: box.height };
+	return { crop, box, size, enough };
+}
+
 export const crop = defineEdit({
 	id: 'crop',
 	label: 'Crop',
