@@ -3,7 +3,7 @@ import type { Limits } from '$lib/core/contract';
 /** What the service takes on. */
 export const limits: Limits = {
 	maxTakesPerJob: 256,
-	maxPixels: 2048 * 2048,
+	maxPixels: 2432 * 2432,
 	maxSteps: 150,
 	maxQueuedTakes: 4096,
 	maxImageBytes: 16 * 1024 * 1024

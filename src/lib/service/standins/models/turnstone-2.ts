@@ -8,7 +8,7 @@ export const turnstone2 = defineModel({
 		version: '2',
 		summary: 'General. Paints anything on the coast, with light that agrees and whole scenes.',
 		goodAt: ['general', 'light', 'painted'],
-		maxPixels: 1920 * 1920,
+		maxPixels: 2432 * 2432,
 		guidance: { min: 1, max: 20, from: 4, to: 8 },
 		steps: { min: 1, max: 60, from: 16, to: 32 },
 		promptForm: 'either',
