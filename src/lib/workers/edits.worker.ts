@@ -1,6 +1,7 @@
 /// <reference lib="webworker" />
 import { expose, transfer } from 'comlink';
 import { applied, histogram, type Edits, type Sheet } from '$lib/core/edits';
+import { decoded } from './decoded';
 import type { Keyed } from './measures.worker';
 
 /** Makes edited pictures from their originals, off the page's thread. */
@@ -25,20 +26,7 @@ export interface EditedPicture {
 }
 
 /** The picture that previews are made of, decoded once: as it is asked for again and again. */
-let shown: { key: string; longest: number; sheet: Sheet } | undefined;
-
-async function decoded(picture: Blob, longest = Infinity): Promise<Sheet> {
-	const full = await createImageBitmap(picture);
-	const scale = Math.min(1, longest / Math.max(full.width, full.height));
-	const width = Math.max(1, Math.round(full.width * scale));
-	const height = Math.max(1, Math.round(full.height * scale));
-	const canvas = new OffscreenCanvas(width, height);
-	const context = canvas.getContext('2d', { willReadFrequently: true })!;
-	context.imageSmoothingQuality = 'high';
-	context.drawImage(full, 0, 0, width, height);
-	full.close();
-	return { width, height, pixels: context.getImageData(0, 0, width, height).data };
-}
+let shown: { key: string; sheets: Map<number, Sheet> } | undefined;
 
 const canvasOf = ({ width, height, pixels }: Sheet): OffscreenCanvas => {
 	const canvas = new OffscreenCanvas(width, height);
@@ -52,9 +40,11 @@ async function preview(
 	longest: number,
 	edits: Edits
 ): Promise<EditPreview> {
-	const known = shown?.key === key && shown.longest === longest ? shown : null;
-	shown = known ?? { key, longest, sheet: await decoded(picture, longest) };
-	const sheet = applied(shown.sheet, edits);
+	if (shown?.key !== key) shown = { key, sheets: new Map() };
+	const { sheets } = shown;
+	const own = sheets.get(longest) ?? (await decoded(picture, longest));
+	sheets.set(longest, own);
+	const sheet = applied(own, edits);
 	const bitmap = canvasOf(sheet).transferToImageBitmap();
 	return transfer({ picture: bitmap, counts: histogram(sheet) }, [bitmap]);
 }

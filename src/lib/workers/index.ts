@@ -3,7 +3,7 @@ import type { WorkedOut } from '$lib/core/designs';
 import type { Made } from '$lib/core/dials';
 import type { Shaping, Stroke } from '$lib/core/area';
 import type { Archive } from '$lib/core/formats';
-import type { Edits } from '$lib/core/edits';
+import type { CutMask, CutStroke, Edits } from '$lib/core/edits';
 import type { Apart, DifferenceKind } from '$lib/core/measure';
 import type { Offer } from '$lib/core/plan';
 import type { Against, Findings } from '$lib/core/findings';
@@ -13,6 +13,8 @@ import ArchivesWorker from './archives.worker?worker';
 import type { ArchivesApi, OnStep } from './archives.worker';
 import AreasWorker from './areas.worker?worker';
 import type { AreasApi, AreaSeen } from './areas.worker';
+import CuttingWorker from './cutting.worker?worker';
+import type { CuttingApi } from './cutting.worker';
 import { desk } from './desk';
 import EditsWorker from './edits.worker?worker';
 import type { EditedPicture, EditPreview, EditsApi } from './edits.worker';
@@ -51,6 +53,7 @@ const areas = desk<AreasApi>(() => new AreasWorker());
 /** Beside it, so that a large mask holds up nothing that is to be seen. */
 const masks = desk<AreasApi>(() => new AreasWorker());
 const editing = desk<EditsApi>(() => new EditsWorker());
+const cuttings = desk<CuttingApi>(() => new CuttingWorker());
 const judging = desk<FindingsApi>(() => new FindingsWorker());
 
 /**
@@ -190,3 +193,17 @@ export const makeEdited = (picture: Blob, edits: Edits): Promise<EditedPicture> 
 /** A lossless picture with edits, as a PNG. */
 export const editedPng = (picture: Blob, edits: Edits): Promise<Blob> =>
 	editing((at) => at.png(picture, edits));
+
+/** Loads what things are cut out with, and the picture. It takes a second at first. */
+export const readyToCut = (one: Keyed): Promise<void> => cuttings((at) => at.ready(one));
+
+/**
+ * What is kept of a picture after the last of some strokes.
+ *
+ * @param before what was kept before it; null to begin
+ */
+export const cutAfter = (
+	one: Keyed,
+	strokes: readonly CutStroke[],
+	before: CutMask | null
+): Promise<CutMask> => cuttings((at) => at.cut(one, strokes, before));

@@ -9,6 +9,7 @@ import {
 	stampWebp,
 	type PictureFacts
 } from '$lib/core/formats';
+import { croppedFor, type CropUse } from '$lib/core/edits';
 import type { Box, ContactPage } from '$lib/core/sheet';
 
 /** Makes files of many pictures, off the page's thread. */
@@ -18,6 +19,8 @@ export interface PictureFile {
 	name: string;
 	picture: Blob;
 	facts: PictureFacts;
+	/** What it is cut and made smaller for; as it is without. */
+	use?: CropUse;
 }
 
 /** What a contact sheet shows. */
@@ -41,19 +44,30 @@ export interface PictureForm {
 	quality: number;
 }
 
+const sides = ({ width, height }: ImageBitmap) => ({ width, height });
+
 /** A picture in another form; what is clear becomes white where the form has nothing clear. */
-async function formed(picture: Blob, { type, quality }: PictureForm): Promise<Blob> {
-	if (type === 'kept') return picture;
+async function formed(
+	picture: Blob,
+	{ type, quality }: PictureForm,
+	use: PictureFile['use']
+): Promise<Blob> {
+	if (type === 'kept' && !use) return picture;
 	const image = await createImageBitmap(picture);
-	const canvas = new OffscreenCanvas(image.width, image.height);
+	const { box, size } = use
+		? croppedFor(image, use)
+		: { box: { x: 0, y: 0, ...sides(image) }, size: sides(image) };
+	const canvas = new OffscreenCanvas(size.width, size.height);
 	const context = canvas.getContext('2d')!;
+	context.imageSmoothingQuality = 'high';
 	if (type === 'image/jpeg') {
 		context.fillStyle = '#fff';
-		context.fillRect(0, 0, image.width, image.height);
+		context.fillRect(0, 0, size.width, size.height);
 	}
-	context.drawImage(image, 0, 0);
+	const { x, y, width, height } = box;
+	context.drawImage(image, x, y, width, height, 0, 0, size.width, size.height);
 	image.close();
-	return canvas.convertToBlob({ type, quality });
+	return canvas.convertToBlob({ type: type === 'kept' ? picture.type : type, quality });
 }
 
 /** A picture with its settings inside. */
@@ -78,10 +92,10 @@ async function zip(
 			if (final) resolve();
 		};
 	});
-	for (const [i, { name, picture: kept, facts }] of files.entries()) {
+	for (const [i, { name, picture: kept, facts, use }] of files.entries()) {
 		// Whoever waits may have had enough.
 		if (!(await onStep(i, files.length))) return null;
-		const picture = await formed(kept, form);
+		const picture = await formed(kept, form, use);
 		const bytes = new Uint8Array(await picture.arrayBuffer());
 		const entry = new ZipPassThrough(name + endingOf(picture.type));
 		stream.add(entry);

@@ -1,0 +1,66 @@
+/// <reference lib="webworker" />
+import { expose } from 'comlink';
+import { cutAgain, openVision, packMask, reduced, unpackMask, type Pixels } from '$lib/core/cut';
+import { CUT_SIDE, type CutMask, type CutStroke } from '$lib/core/edits';
+import { decoded } from './decoded';
+import { drawStrokes } from './draw-strokes';
+import type { Keyed } from './measures.worker';
+
+/** Cuts things out of pictures, off the page's thread. Nothing else loads the library for it. */
+
+let held: { key: string; small: Pixels } | undefined;
+
+/** Loads what is needed, before it is needed. */
+async function ready({ key, picture }: Keyed): Promise<void> {
+	if (held?.key !== key) held = { key, small: reduced(await decoded(picture), CUT_SIDE) };
+	await openVision();
+}
+
+/** What strokes of one kind mark, by pixels; a later stroke takes its place from an earlier one. */
+function marks(strokes: readonly CutStroke[], { width, height }: Pixels, ...kinds: string[]) {
+	const context = new OffscreenCanvas(width, height).getContext('2d', {
+		willReadFrequently: true
+	})!;
+	const tool = (stroke: CutStroke) =>
+		kinds.includes(stroke.says) ? stroke : { ...stroke, tool: 'rubber' as const };
+	drawStrokes(context, strokes.map(tool), width, height);
+	const { data } = context.getImageData(0, 0, width, height);
+	const marked = new Uint8Array(width * height);
+	for (let p = 0; p < marked.length; p++) marked[p] = data[p * 4 + 3];
+	return marked;
+}
+
+/**
+ * What is kept after the last of some strokes.
+ *
+ * @param before what was kept before it; null to begin
+ */
+async function cut(
+	one: Keyed,
+	strokes: readonly CutStroke[],
+	before: CutMask | null
+): Promise<CutMask> {
+	await ready(one);
+	const { small } = held!;
+	const round = strokes.filter(({ says }) => says === 'within');
+	const lines = strokes.filter(({ says }) => says !== 'within');
+	const last = strokes.at(-1)!;
+	const marked = {
+		within: round.length ? marks(round.slice(-1), small, 'within') : null,
+		keep: marks(lines, small, 'keep'),
+		leave: marks(lines, small, 'leave'),
+		last: marks([last], small, last.says)
+	};
+	// What is drawn round the thing begins anew.
+	const was =
+		before === null || last.says === 'within'
+			? null
+			: unpackMask(before.mask, before.width * before.height);
+	const mask = packMask(cutAgain(await openVision(), small, marked, was));
+	return { mask, width: small.width, height: small.height };
+}
+
+const api = { ready, cut };
+export type CuttingApi = typeof api;
+
+expose(api);
