@@ -1,6 +1,10 @@
 <script lang="ts">
-	import { destinations, readFrame, sizeForRatio } from '$lib/core/frame';
+	import { readFrame, sameRatio, sizeForRatio, type Destination } from '$lib/core/frame';
 	import type { FrameWish, Size } from '$lib/core/schema';
+
+	import { DestinationList, useWork } from '$lib/ui/shared';
+
+	const work = useWork();
 
 	interface Props {
 		frame: Size;
@@ -42,8 +46,11 @@
 		)
 	});
 
-	function ratio(to: (typeof destinations)[number]) {
+	function ratio(to: Destination) {
 		const size = sizeForRatio(to.ratio, budget, choice(budget));
+		problem = size
+			? null
+			: `No frame of ${to.short} can be made at this size: it is too long for its width.`;
 		if (size) onset(size, { ratio: to.ratio, target: to.pixels, of: to.label });
 	}
 
@@ -90,17 +97,16 @@
 </div>
 {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 <div class="row" role="group" aria-label="Destination">
-	{#each destinations as to (to.id)}
+	{#each work.destinations as to (to.id)}
 		<button
-			aria-pressed={asked
-				? asked.of === to.label
-				: Math.abs(Math.log(frame.width / frame.height / to.ratio)) < 0.03}
+			aria-pressed={asked ? asked.of === to.label : sameRatio(frame, to.ratio)}
 			onclick={() => ratio(to)}
 		>
-			{to.label} <span class="num">{to.written}</span>
+			{to.label} <span class="num">{to.short}</span>
 		</button>
 	{/each}
 </div>
+<DestinationList />
 <div class="row three" role="group" aria-label="Size">
 	{#each budgets as { label, pixels } (label)}
 		<button

@@ -4,11 +4,12 @@
 	import { page } from '$app/state';
 	import { foundSays, sure, type Against } from '$lib/core/findings';
 	import { writePick } from '$lib/core/formats';
-	import { draftPick } from '$lib/core/picks';
+	import { draftPick, lackSays, lacksOf } from '$lib/core/picks';
 	import type { Pick } from '$lib/core/schema';
 	import * as store from '$lib/store';
 	import { loadSettings } from '$lib/ui/dials';
 	import {
+		DestinationList,
 		fileName,
 		Lines,
 		many,
@@ -30,6 +31,8 @@
 		const takes = draftPick(pick.from, work.takes, work.marks, () => '')?.takes ?? [];
 		return takes.find(({ id }) => work.marks.get(id) === 'keep') ?? takes.at(0);
 	});
+	const lacks = $derived(take ? lacksOf(work.destinations, take, work.takes) : []);
+	const ways = { ready: undefined, small: 'enlarge', other: 'extend' } as const;
 	const handedOn = $derived({ pick, brief: work.brief!, take, cards: session.cards });
 	const found = $derived(pick.evidence.found);
 
@@ -72,6 +75,29 @@
 			<Lines lines={settingLines(pick, session.cards)} />
 			{#if found}<Lines label="Evidence" room={110} lines={foundSays(found)} />{/if}
 		</div>
+		{#if lacks.length}
+			<details>
+				<summary
+					>Destinations: {lacks.filter(({ state }) => state === 'ready').length} of {lacks.length} ready</summary
+				>
+				<ul aria-label="Destinations of {pick.name}">
+					{#each lacks as one (one.destination.id)}
+						<li class:ready={one.state === 'ready'}>
+							<span>{one.destination.label} <span class="num">{one.destination.short}</span></span>
+							<a
+								href={reworkHref(
+									one.take,
+									null,
+									page.url.pathname + page.url.search,
+									ways[one.state]
+								)}>{lackSays(one)}</a
+							>
+						</li>
+					{/each}
+				</ul>
+				<DestinationList />
+			</details>
+		{/if}
 		<div class="acts">
 			<Button size="small" on:click={toDials}>Load into the dials</Button>
 			<Button
@@ -128,6 +154,32 @@
 		display: grid;
 		grid-template-columns: repeat(auto-fit, minmax(240px, 1fr));
 		gap: 8px 22px;
+	}
+
+	summary {
+		font-size: 13px;
+		cursor: pointer;
+	}
+
+	ul {
+		display: grid;
+		gap: 4px;
+		margin-top: 6px;
+		font-size: 13px;
+	}
+
+	li {
+		display: grid;
+		grid-template-columns: 130px minmax(0, 1fr);
+		gap: 10px;
+	}
+
+	li a {
+		color: var(--ink);
+	}
+
+	.ready a {
+		color: var(--ink-3);
 	}
 
 	.acts {

@@ -3,6 +3,7 @@ export { default as BriefForm } from './BriefForm.svelte';
 export { default as BriefRoom } from './BriefRoom.svelte';
 export { default as Chart } from './Chart.svelte';
 export { default as Choice } from './Choice.svelte';
+export { default as DestinationList } from './DestinationList.svelte';
 export { default as Dialog } from './Dialog.svelte';
 export { default as Door } from './Door.svelte';
 export { default as Lines } from './Lines.svelte';

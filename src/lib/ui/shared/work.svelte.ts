@@ -1,4 +1,5 @@
 import { createContext } from 'svelte';
+import { destinationsOf, type Destination } from '$lib/core/frame';
 import type { Brief, MarkKind, Pick, Plan, Rack, Remark, Take } from '$lib/core/schema';
 import * as store from '$lib/store';
 import { live, liveTakes } from './live.svelte';
@@ -9,6 +10,8 @@ import { undo } from './undo.svelte';
 export interface Work {
 	readonly brief: Brief | undefined;
 	readonly missing: boolean;
+	/** Where its pictures go. */
+	readonly destinations: readonly Destination[];
 	readonly takes: Take[];
 	/** The brief whose takes are looked at beside its own, and those takes. */
 	readonly beside: { brief: Brief | undefined; takes: Take[] };
@@ -88,12 +91,16 @@ export function openWork(id: () => string, besideId: () => string = () => ''): W
 		ahead = { at, change: isAhead ? { ...ahead.change, ...next } : next };
 		void store.updateBrief(id(), $state.snapshot(next), at);
 	};
+	const destinations = $derived(destinationsOf(current?.destinations));
 	return {
 		get brief() {
 			return current;
 		},
 		get missing() {
 			return brief.ready && !brief.current;
+		},
+		get destinations() {
+			return destinations;
 		},
 		get takes() {
 			return takes.current;

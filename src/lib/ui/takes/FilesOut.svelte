@@ -1,13 +1,9 @@
 <script lang="ts">
 	import { Button, Select, SelectItem, Slider, TextInput } from 'carbon-components-svelte';
 	import type { Snippet } from 'svelte';
-	import {
-		fileNames,
-		namePlaces,
-		settingsTable,
-		unknownPlaces,
-		usualPattern
-	} from '$lib/core/formats';
+	import { fileNames, settingsTable, unknownPlaces, usualPattern } from '$lib/core/formats';
+	import { croppedFor, sizeAfter } from '$lib/core/edits';
+	import type { Destination } from '$lib/core/frame';
 	import type { Measured, Take } from '$lib/core/schema';
 	import * as store from '$lib/store';
 	import { Dialog, fileName, many, saveFile, session, undo, useWork } from '$lib/ui/shared';
@@ -42,6 +38,20 @@
 	let enough = false;
 	const brief = $derived(work.brief!.name);
 	const takes = $derived(from.filter(({ state }) => state === 'done'));
+	/** Ids of the destinations that every picture goes out for; as it is where there is none. */
+	let uses = $state.raw<readonly string[]>([]);
+	const wanted = $derived(work.destinations.filter(({ id }) => uses.includes(id)));
+	/** Every file that goes out, take by take. */
+	const goes = $derived(
+		takes.flatMap((take): { take: Take; use?: Destination }[] =>
+			wanted.length ? wanted.map((use) => ({ take, use })) : [{ take }]
+		)
+	);
+	const small = $derived(
+		goes.filter(
+			({ take, use }) => use && !croppedFor(sizeAfter(take.settings, take.edits), use).enough
+		).length
+	);
 	const unknown = $derived(unknownPlaces(pattern));
 
 	async function attempt(what: string, job: () => Promise<void>) {
@@ -77,12 +87,15 @@
 
 	const zip = () =>
 		attempt('Packing the pictures', async () => {
-			const names = fileNames(pattern, takes, brief, '');
+			const each = goes.map(({ take }) => take);
+			const labels = goes.map(({ use }) => use?.label);
+			const names = fileNames(pattern, each, brief, '', labels);
 			const files = await pictureFiles(
-				takes,
+				each,
 				names,
 				({ briefId }) => briefs?.get(briefId) ?? brief,
-				(id) => session.card(id)
+				(id) => session.card(id),
+				goes.map(({ use }) => use)
 			);
 			enough = false;
 			const zip = await packPictures(files, { type: form, quality: quality / 100 }, (done, all) => {
@@ -127,11 +140,31 @@
 		<TextInput
 			size="sm"
 			labelText="Names of the pictures"
-			helperText="May have {namePlaces.map((place) => `{${place}}`).join(', ')}"
+			helperText="In braces: brief, take, destination, or any dial, as {'{seed}'}"
 			invalid={unknown.length > 0}
 			invalidText={`${unknown.map((name) => `{${name}}`).join(', ')} is not known: take it out.`}
 			bind:value={pattern}
 		/>
+		<div class="uses" role="group" aria-label="Cut for">
+			<span class="quiet">Cut for</span>
+			{#each work.destinations as { id, label, short } (id)}
+				<button
+					class="act"
+					aria-pressed={uses.includes(id)}
+					onclick={() =>
+						(uses = uses.includes(id) ? uses.filter((one) => one !== id) : [...uses, id])}
+					>{label} <span class="num">{short}</span></button
+				>
+			{/each}
+		</div>
+		{#if wanted.length}
+			<p class="quiet">
+				{many(goes.length, 'file')}, cut in the middle.
+				{#if small}
+					{small} smaller than wanted: they go out at their own size. Enlarge them under Rework first.
+				{/if}
+			</p>
+		{/if}
 		<div class="form">
 			<Select size="sm" labelText="Written as" bind:selected={form}>
 				<SelectItem value="kept" text="as they are kept here" />
@@ -177,6 +210,19 @@
 		gap: 10px;
 		justify-items: start;
 		margin-top: 12px;
+	}
+
+	.uses {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px;
+		align-items: baseline;
+		font-size: 13px;
+	}
+
+	.uses [aria-pressed='true'] {
+		border-color: var(--ink);
+		background: var(--field);
 	}
 
 	.form {

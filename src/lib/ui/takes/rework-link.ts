@@ -4,11 +4,13 @@ import type { Take } from '$lib/core/schema';
 export function reworkHref(
 	{ id, briefId }: Take,
 	other: Take | null = null,
-	from?: string
+	from?: string,
+	way?: string
 ): string {
 	const asked = new URLSearchParams({
 		take: id,
 		from: from ?? location.pathname + location.search,
+		...(way ? { way } : {}),
 		...(other ? { way: 'lend', with: other.id } : {})
 	});
 	return `/brief/${briefId}/rework?${asked}`;
