@@ -1,13 +1,13 @@
 <script lang="ts">
 	import type { Stroke } from '$lib/core/area';
 	import { drawStrokes } from '$lib/workers';
-	import type { AreaState } from './area.svelte';
+	import type { DrawnOn } from './area.svelte';
 	import OnPicture from './OnPicture.svelte';
 	import { shareOf } from './shares';
 
 	/** Takes strokes on a picture, by pen, mouse and touch, and shows the area that they make. */
 	interface Props {
-		area: AreaState;
+		area: DrawnOn;
 		/** The picture's ratio, width over height. */
 		ratio: number;
 	}
@@ -23,7 +23,7 @@
 		const context = canvas!.getContext('2d')!;
 		context.clearRect(0, 0, canvas!.width, canvas!.height);
 		if (!open) return;
-		context.strokeStyle = context.fillStyle = 'rgb(214 70 40 / 70%)';
+		context.strokeStyle = context.fillStyle = `rgb(${area.colour} / 70%)`;
 		// A rubber is seen as it goes; what it takes away is gone when it is lifted.
 		if (open.tool === 'rubber') context.strokeStyle = 'rgb(255 255 255 / 60%)';
 		const tool = open.tool === 'rubber' ? 'brush' : open.tool;
@@ -47,7 +47,7 @@
 
 	function up() {
 		if (!open) return;
-		area.add(open);
+		void area.add(open);
 		open = null;
 		paint();
 	}

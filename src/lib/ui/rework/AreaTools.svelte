@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { ContentSwitcher, Slider, Switch } from 'carbon-components-svelte';
 	import Sliders from './Sliders.svelte';
+	import StrokeActs from './StrokeActs.svelte';
 	import { tools, type AreaState } from './area.svelte';
 
 	/** What the area is drawn with, and how it is shaped. */
@@ -18,16 +19,13 @@
 	>
 		{#each tools as { id, label } (id)}<Switch text={label} />{/each}
 	</ContentSwitcher>
-	<div class="acts">
-		<button class="act" disabled={!area.canUndo} onclick={() => area.undo()}>undo</button>
-		<button class="act" disabled={!area.canRedo} onclick={() => area.redo()}>redo</button>
-		<button class="act" disabled={!area.canUndo} onclick={() => area.clear()}>clear</button>
-		<span class="quiet" role="status"
-			>{area.seen
-				? `${Math.max(1, Math.round(100 * area.seen.share))}% of the picture`
-				: 'Draw on the picture what is made anew.'}</span
-		>
-	</div>
+	<StrokeActs
+		drawn={area}
+		anew="clear"
+		says={area.seen
+			? `${Math.max(1, Math.round(100 * area.seen.share))}% of the picture`
+			: 'Draw on the picture what is made anew.'}
+	/>
 	<Sliders columns={2}>
 		<Slider
 			labelText="Brush: {Math.round(area.size * 100)}%"
@@ -65,13 +63,6 @@
 		display: grid;
 		grid-template-columns: minmax(0, 1fr);
 		gap: 10px;
-	}
-
-	.acts {
-		display: flex;
-		gap: 8px;
-		align-items: center;
-		font-size: 12px;
 	}
 
 	[role='alert'] {

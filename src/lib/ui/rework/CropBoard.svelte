@@ -1,7 +1,8 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
 	import { cropBox } from '$lib/core/edits';
-	import { frameLabel, needFor } from '$lib/core/frame';
+	import { frameLabel, needOf } from '$lib/core/frame';
+	import { DestinationList } from '$lib/ui/shared';
 	import type { LocalProps } from './locals';
 	import TypedSize from './TypedSize.svelte';
 
@@ -10,29 +11,32 @@
 
 	const rows = $derived(
 		crops.uses.map((one) => {
-			const need = needFor(size, one.pixels);
-			const box = cropBox(crops.boxOf(one), size);
+			const need = needOf(size, one);
+			const wanted = one.pixels ? frameLabel(one.pixels) : null;
+			const large =
+				need.enlarge > 1.005
+					? `too small for ${wanted}: enlarge it ${need.enlarge.toFixed(1)} times`
+					: `enough for ${wanted}`;
 			return {
 				...one,
 				on: crops.chosen.includes(one.id),
-				box,
-				says:
-					(need.cropped > 0.005
+				box: cropBox(crops.boxOf(one), size),
+				says: [
+					need.cropped > 0.005
 						? `${Math.round(100 * need.cropped)}% is cut off`
-						: 'nothing is cut off') +
-					(need.enlarge > 1.005
-						? `; too small for ${frameLabel(one.pixels)}: enlarge it ${need.enlarge.toFixed(1)} times`
-						: `; enough for ${frameLabel(one.pixels)}`)
+						: 'nothing is cut off',
+					...(wanted ? [large] : [])
+				].join('; ')
 			};
 		})
 	);
 </script>
 
 <div class="crops" role="group" aria-label="Crops">
-	{#each rows as { id, label, written, on, box, says } (id)}
+	{#each rows as { id, label, short, on, box, says } (id)}
 		<div class="row" class:on>
 			<button class="pick" aria-pressed={on} onclick={() => crops.toggle(id)}>
-				<span>{label} <span class="num">{written}</span></span>
+				<span>{label} <span class="num">{short}</span></span>
 				<span class="num">{frameLabel(box)}</span>
 			</button>
 			{#if on}
@@ -46,6 +50,7 @@
 		</div>
 	{/each}
 </div>
+<DestinationList />
 <div class="typed">
 	<TypedSize
 		label="Crop for: another size"

@@ -14,9 +14,11 @@
 		reader: ReaderState | null;
 		/** The picture's ratio, width over height. */
 		ratio: number;
+		/** Whether what is left out is still seen a little. */
+		faint?: boolean;
 	}
 
-	let { edit, crops, reader, ratio }: Props = $props();
+	let { edit, crops, reader, ratio, faint = false }: Props = $props();
 
 	let canvas = $state<HTMLCanvasElement>();
 	$effect(() => {
@@ -63,6 +65,7 @@
 	<canvas
 		bind:this={canvas}
 		class:reads={reader}
+		class:faint
 		aria-label="The picture with its changes"
 		onpointerdown={(event) => {
 			if (!reader || event.button !== 0) return;
@@ -104,6 +107,15 @@
 	canvas {
 		width: 100%;
 		height: 100%;
+		background: var(--squares);
+	}
+
+	/* The picture below shines through the squares: what is left can be brought back. */
+	canvas.faint {
+		background-image: repeating-conic-gradient(
+			rgb(201 201 201 / 76%) 0 25%,
+			rgb(255 255 255 / 76%) 0 50%
+		);
 	}
 
 	.reads {

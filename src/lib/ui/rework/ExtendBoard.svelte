@@ -1,18 +1,19 @@
 <script lang="ts">
 	import { extendedAt } from '$lib/core/dials';
-	import { destinations, frameRound, readFrame } from '$lib/core/frame';
+	import { drawnOut, frameRound, readFrame, type Round, type Side } from '$lib/core/frame';
 	import type { Size } from '$lib/core/schema';
-	import { TakePicture } from '$lib/ui/shared';
+	import { DestinationList, TakePicture, useWork } from '$lib/ui/shared';
 	import type { BoardProps } from './boards';
 	import FramePicks from './FramePicks.svelte';
 
 	/** The frames that a picture is extended to, and where it lies in them. */
 	let { bench, take, size: own }: BoardProps = $props();
 
+	const work = useWork();
 	const multiple = $derived(bench.multiple);
 	const frames = $derived(bench.brief.rack.frame);
 	const options = $derived(
-		destinations
+		work.destinations
 			.map(({ label, ratio }) => ({ label, size: frameRound(own, ratio, multiple) }))
 			.filter(({ size }) => size.width > own.width || size.height > own.height)
 	);
@@ -30,6 +31,42 @@
 	function read(text: string): { size: Size } | { problem: string } {
 		const found = readFrame(text, own.width * own.height);
 		return 'problem' in found ? found : { size: frameRound(own, found.asked, multiple) };
+	}
+
+	/** A side of a frame that is drawn out. */
+	let drawn: { x: number; y: number; i: number; side: Side; from: Round; scale: number } | null =
+		null;
+	const edges: readonly Side[] = ['left', 'right', 'top', 'bottom'];
+	function takeSide(event: PointerEvent, i: number, side: Side) {
+		const edge = event.currentTarget as HTMLElement;
+		edge.setPointerCapture(event.pointerId);
+		const scale = frames[i].width / edge.parentElement!.getBoundingClientRect().width;
+		drawn = { x: event.clientX, y: event.clientY, i, side, from: { frame: frames[i], at }, scale };
+	}
+	function drawSide(i: number, side: Side, from: Round, by: number) {
+		const next = drawnOut(own, from, side, by, multiple);
+		bench.setRack({ frame: frames.map((one, k) => (k === i ? next.frame : one)) });
+		put(next.at);
+	}
+	function moveSide(event: PointerEvent) {
+		if (!drawn) return;
+		const { i, side, from, scale } = drawn;
+		const [dx, dy] = [event.clientX - drawn.x, event.clientY - drawn.y];
+		const out = { left: -dx, right: dx, top: -dy, bottom: dy }[side];
+		drawSide(i, side, from, out * scale);
+	}
+	const outwards: Record<Side, readonly [out: string, back: string]> = {
+		left: ['ArrowLeft', 'ArrowRight'],
+		right: ['ArrowRight', 'ArrowLeft'],
+		top: ['ArrowUp', 'ArrowDown'],
+		bottom: ['ArrowDown', 'ArrowUp']
+	};
+	function keySide(event: KeyboardEvent, i: number, side: Side) {
+		const way = outwards[side].indexOf(event.key);
+		if (way < 0) return;
+		event.preventDefault();
+		event.stopPropagation();
+		drawSide(i, side, { frame: frames[i], at }, way === 0 ? multiple : -multiple);
 	}
 
 	/** A place that the picture is dragged to, in steps of a twentieth. */
@@ -59,16 +96,8 @@
 	}
 </script>
 
-<FramePicks
-	label="Frames to extend it to"
-	{options}
-	stops={frames}
-	example="16:9, 3:1, A4 wide"
-	{read}
-	onchange={(frame) => bench.setRack({ frame })}
-/>
 <div class="frames">
-	{#each frames as frame (`${frame.width}x${frame.height}`)}
+	{#each frames as frame, i (i)}
 		<div class="frame" style:aspect-ratio="{frame.width} / {frame.height}">
 			<!-- svelte-ignore a11y_no_static_element_interactions -->
 			<span
@@ -84,9 +113,29 @@
 				onpointercancel={() => (dragged = null)}
 				><TakePicture takeId={take.id} alt="The picture in its frame" /></span
 			>
+			{#each edges as side (side)}
+				<button
+					class="edge {side}"
+					aria-label="{side} side of {frame.width}×{frame.height}: drag it, or move it with the arrow keys"
+					onpointerdown={(event) => takeSide(event, i, side)}
+					onpointermove={moveSide}
+					onpointerup={() => (drawn = null)}
+					onpointercancel={() => (drawn = null)}
+					onkeydown={(event) => keySide(event, i, side)}
+				></button>
+			{/each}
 		</div>
 	{/each}
 </div>
+<FramePicks
+	label="Frames to extend it to"
+	{options}
+	stops={frames}
+	example="16:9, 3:1, A4 wide"
+	{read}
+	onchange={(frame) => bench.setRack({ frame })}
+/>
+<DestinationList />
 <div class="places" role="group" aria-label="Where the picture lies">
 	{#each places as y, v (y)}
 		{#each places as x, u (x)}
@@ -127,6 +176,66 @@
 		width: 100%;
 		height: 100%;
 		pointer-events: none;
+	}
+
+	.edge {
+		position: absolute;
+		padding: 0;
+		border: 0;
+		background: none;
+		touch-action: none;
+	}
+
+	.edge::after {
+		position: absolute;
+		inset: 0;
+		margin: auto;
+		background: var(--varied);
+		content: '';
+	}
+
+	.left,
+	.right {
+		top: 0;
+		bottom: 0;
+		width: 14px;
+		cursor: ew-resize;
+	}
+
+	.left::after,
+	.right::after {
+		width: 4px;
+		height: 26px;
+	}
+
+	.left {
+		left: -7px;
+	}
+
+	.right {
+		right: -7px;
+	}
+
+	.top,
+	.bottom {
+		right: 8px;
+		left: 8px;
+		height: 14px;
+		cursor: ns-resize;
+	}
+
+	.top::after,
+	.bottom::after {
+		width: 26px;
+		height: 4px;
+	}
+
+	.top {
+		top: -7px;
+	}
+
+	.bottom {
+		bottom: -7px;
 	}
 
 	.places {

@@ -1,24 +1,20 @@
 <script lang="ts">
 	import type { Edits } from '$lib/core/edits';
 	import { useWork } from '$lib/ui/shared';
-	import type { CropState } from './crops.svelte';
-	import type { EditState } from './edits.svelte';
-	import type { Local } from './locals';
-	import type { ReaderState } from './reader.svelte';
+	import type { Changing, Local } from './locals';
 	import { saveEdits } from './save-edits';
 
 	/** A way of rework that is done on this machine. */
 	interface Props {
 		local: Local;
-		edit: EditState;
-		crops: CropState;
-		reader: ReaderState;
+		changing: Changing;
 		size: { width: number; height: number };
 		/** Called once what was changed is kept. */
 		onsaved: () => void;
 	}
 
-	let { local, edit, crops, reader, size, onsaved }: Props = $props();
+	let { local, changing, size, onsaved }: Props = $props();
+	const { edit, crops, cut, reader } = $derived(changing);
 
 	const work = useWork();
 	let busy = $state(false);
@@ -45,7 +41,7 @@
 
 <div class="local">
 	<p class="quiet">{local.explained}</p>
-	<Board state={edit} {crops} {reader} {size} {save} {busy} />
+	<Board state={edit} {crops} {cut} {reader} {size} {save} {busy} />
 	{#if problem ?? edit.problem}<p role="alert">{problem ?? edit.problem}</p>{/if}
 </div>
 

@@ -10,18 +10,22 @@
 
 	let { ratio, children }: Props = $props();
 
-	let room = $state.raw({ width: 1, height: 1 });
+	/** Nothing lies there before it is known: what is drawn in no room is lost. */
+	let room = $state.raw<{ width: number; height: number } | null>(null);
 	/** The picture lies in the middle of its room. */
 	const box = $derived.by(() => {
+		if (!room) return null;
 		const width = Math.min(room.width, room.height * ratio);
 		return { width, height: width / ratio };
 	});
 </script>
 
 <div class="room" bind:contentRect={() => undefined, (rect) => rect && (room = rect)}>
-	<div class="sheet" style:width="{box.width}px" style:height="{box.height}px">
-		{@render children(box)}
-	</div>
+	{#if box}
+		<div class="sheet" style:width="{box.width}px" style:height="{box.height}px">
+			{@render children(box)}
+		</div>
+	{/if}
 </div>
 
 <style>

@@ -6,17 +6,17 @@
 	import { EDIT, lineOf, wayOf, ways } from '$lib/core/rework';
 	import type { MarkKind, Take } from '$lib/core/schema';
 	import { layers, session, takesLetters, useWork } from '$lib/ui/shared';
-	import { keepAsStart, largePicture } from '$lib/ui/takes';
-	import AreaCanvas from './AreaCanvas.svelte';
-	import { AreaState } from './area.svelte';
+	import { keepAsStart } from '$lib/ui/takes';
+	import { AreaState, type DrawnOn } from './area.svelte';
 	import { CropState } from './crops.svelte';
-	import EditSheet from './EditSheet.svelte';
+	import { CutState } from './cut.svelte';
 	import { EditState } from './edits.svelte';
 	import { reworkKeys } from './keys';
 	import LineColumn from './LineColumn.svelte';
-	import { locals } from './locals';
+	import { locals, type Changing } from './locals';
 	import { ReaderState } from './reader.svelte';
 	import Results from './Results.svelte';
+	import Stage from './Stage.svelte';
 	import Ways from './Ways.svelte';
 
 	const work = useWork();
@@ -79,9 +79,6 @@
 			...(shown && work.marks.has(shown.id) ? [work.marks.get(shown.id)] : [])
 		].join(' · ');
 	});
-	const picture = largePicture(() => shown?.id ?? '');
-	const parent = largePicture(() => against?.id ?? '');
-
 	/** The take's picture as one to start from, once it is wanted. */
 	let image = $state.raw<{ take: string; id: string; other?: string } | null>(null);
 	/** Another take that was chosen with it, to be merged. */
@@ -96,30 +93,35 @@
 	});
 
 	/** What is drawn on the picture: kept for as long as it is reworked. */
-	let drawn = $state.raw<{ take: string; area: AreaState } | null>(null);
+	let painted = $state.raw<{ take: string; area: AreaState } | null>(null);
 	$effect(() => {
-		if (!take || !way?.draws || untrack(() => drawn?.take) === take.id) return;
-		drawn = { take: take.id, area: new AreaState(size, `take ${take.number}`) };
+		if (!take || !way?.draws || untrack(() => painted?.take) === take.id) return;
+		painted = { take: take.id, area: new AreaState(size, `take ${take.number}`) };
 	});
-	$effect(() => () => untrack(() => drawn)?.area.leave());
-	const area = $derived(way?.draws && drawn?.take === take?.id ? drawn!.area : undefined);
+	$effect(() => () => untrack(() => painted)?.area.leave());
+	const area = $derived(way?.draws && painted?.take === take?.id ? painted!.area : undefined);
 
-	const reader = new ReaderState();
-	let changing = $state.raw<{ take: string; edit: EditState; crops: CropState } | null>(null);
+	let changing = $state.raw<Changing | null>(null);
 	$effect(() => {
 		if (!local || !take || !original || untrack(() => changing?.take) === take.id) return;
 		const [of, from] = [take, original];
 		untrack(() => {
 			changing?.edit.leave();
+			const edit = new EditState(from, (from !== of && of.edits) || []);
 			changing = {
 				take: of.id,
-				edit: new EditState(from, (from !== of && of.edits) || []),
-				crops: new CropState(sizeAfter(from.settings))
+				edit,
+				crops: new CropState(sizeAfter(from.settings), () => work.destinations),
+				cut: new CutState(edit),
+				reader: new ReaderState()
 			};
 		});
 	});
 	$effect(() => () => untrack(() => changing)?.edit.leave());
 	const changed = $derived(local && changing?.take === take?.id ? changing! : undefined);
+
+	/** What strokes on the picture make. */
+	const drawn = $derived<DrawnOn | undefined>(local?.cuts ? changed?.cut : area);
 
 	const set = (change: Record<string, string>) => {
 		const url = new URL(page.url);
@@ -144,7 +146,7 @@
 			void goto(hrefOf(shown));
 		},
 		leave: () => void goto(back),
-		draws: () => area
+		draws: () => drawn
 	});
 
 	const keyed = $derived(keys.filter(({ where }) => where?.() ?? true));
@@ -184,27 +186,7 @@
 	<div class="view">
 		<LineColumn {take} {shown} {hrefOf} onshow={({ id }) => (shownId = id)} />
 		<section class="mat mat-1" aria-label="Picture">
-			<div class="stage">
-				{#if picture.url}
-					<img src={picture.url} alt="Take {shown.number}" onload={picture.loaded} />
-				{/if}
-				{#if parent.url && shown.id !== against?.id}
-					<img class:held class="parent" src={parent.url} alt="" />
-				{/if}
-				{#if !held && shown.id === take.id}
-					{#if area}
-						<AreaCanvas {area} ratio={size.width / size.height} />
-					{:else if changed && local && original}
-						<EditSheet
-							edit={changed.edit}
-							crops={local.frames ? changed.crops : null}
-							reader={local.reads ? reader : null}
-							ratio={original.settings.width / original.settings.height}
-						/>
-					{/if}
-				{/if}
-				<p class="which">{says}</p>
-			</div>
+			<Stage {take} {shown} {against} {held} {says} {drawn} {local} changing={changed} />
 			{#if results.length}
 				<Results
 					{take}
@@ -222,9 +204,7 @@
 			{elsewhere}
 			{image}
 			{area}
-			edit={changed?.edit}
-			crops={changed?.crops}
-			{reader}
+			changing={changed}
 			size={local && original ? sizeAfter(original.settings) : size}
 			onopen={(id) => set({ way: id })}
 			onrun={() => (shownId = null)}
@@ -254,37 +234,6 @@
 		grid-template-rows: minmax(0, 1fr) auto;
 		min-width: 0;
 		min-height: 0;
-	}
-
-	.stage {
-		position: relative;
-		min-height: 0;
-	}
-
-	.stage img {
-		position: absolute;
-		inset: 10px 10px 28px;
-		width: calc(100% - 20px);
-		height: calc(100% - 38px);
-		object-fit: contain;
-	}
-
-	.parent {
-		visibility: hidden;
-		background: var(--mat-1);
-	}
-
-	.parent.held {
-		visibility: visible;
-	}
-
-	.which {
-		position: absolute;
-		right: 0;
-		bottom: 5px;
-		left: 0;
-		font-size: 12px;
-		text-align: center;
 	}
 
 	footer {

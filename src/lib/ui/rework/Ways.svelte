@@ -4,11 +4,8 @@
 	import type { Take } from '$lib/core/schema';
 	import { session } from '$lib/ui/shared';
 	import type { AreaState } from './area.svelte';
-	import type { CropState } from './crops.svelte';
-	import type { EditState } from './edits.svelte';
 	import LocalRack from './LocalRack.svelte';
-	import { locals, type Local } from './locals';
-	import type { ReaderState } from './reader.svelte';
+	import { locals, type Changing, type Local } from './locals';
 	import WayRack from './WayRack.svelte';
 
 	/** The ways of rework, of which one is open. */
@@ -23,29 +20,14 @@
 		/** The take's picture as one to start from, once it is kept. */
 		image: { take: string; id: string; other?: string } | null;
 		area: AreaState | undefined;
-		edit: EditState | undefined;
-		crops: CropState | undefined;
-		reader: ReaderState;
+		changing: Changing | undefined;
 		size: { width: number; height: number };
 		onopen: (id: string) => void;
 		onrun: () => void;
 	}
 
-	let {
-		take,
-		way,
-		local,
-		known,
-		elsewhere,
-		image,
-		area,
-		edit,
-		crops,
-		reader,
-		size,
-		onopen,
-		onrun
-	}: Props = $props();
+	let { take, way, local, known, elsewhere, image, area, changing, size, onopen, onrun }: Props =
+		$props();
 
 	let column = $state<HTMLElement>();
 	// A way that is opened is seen from its head.
@@ -90,8 +72,8 @@
 				title={one.label}
 				bind:open={() => one.id === local?.id, (open) => open && onopen(one.id)}
 			>
-				{#if local && one.id === local.id && edit && crops}
-					<LocalRack {local} {edit} {crops} {reader} {size} onsaved={onrun} />
+				{#if local && one.id === local.id && changing}
+					<LocalRack {local} {changing} {size} onsaved={onrun} />
 				{/if}
 			</AccordionItem>
 		{/each}

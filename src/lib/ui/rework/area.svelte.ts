@@ -19,8 +19,28 @@ const SEEN = 768;
 /** Brushes, as shares of the picture's shorter side. */
 const [THINNEST, WIDEST] = [0.01, 0.4];
 
+/** Something that strokes on a picture make. */
+export interface DrawnOn {
+	readonly tool: Stroke['tool'];
+	/** Of a line, as a share of the picture's shorter side. */
+	readonly size: number;
+	/** Red, green and blue of a stroke while it is drawn. */
+	readonly colour: string;
+	/** What they made, for the eye. */
+	readonly seen: { tint: string } | null;
+	add(stroke: Stroke): void | Promise<void>;
+	readonly canUndo: boolean;
+	readonly canRedo: boolean;
+	undo(): void;
+	redo(): void;
+	clear(): void;
+	/** A wider brush, or a thinner one. */
+	widen(times: number): void;
+}
+
 /** The area of a picture that is made anew, as it is drawn. */
-export class AreaState {
+export class AreaState implements DrawnOn {
+	readonly colour = TINT.join(' ');
 	/** The picture's own pixels. */
 	readonly #size: { width: number; height: number };
 	readonly #name: string;

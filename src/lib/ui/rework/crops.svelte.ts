@@ -1,11 +1,12 @@
-import { cropBox, cropTo, type Crop } from '$lib/core/edits';
-import { destinations, readFrame, type Destination } from '$lib/core/frame';
+import { cropTo, type Crop } from '$lib/core/edits';
+import { destinationOf, readUse, type Destination } from '$lib/core/frame';
 
 /** The crops of a picture that are chosen, and where each lies. */
 export class CropState {
 	readonly #size: { width: number; height: number };
-	/** What it may be cropped for: what ships, and what was typed. */
-	uses = $state.raw<readonly Destination[]>(destinations);
+	readonly #destinations: () => readonly Destination[];
+	/** What was typed besides. */
+	#typed = $state.raw<readonly Destination[]>([]);
 	/** Ids of them, in the order in which they were chosen. */
 	chosen = $state.raw<readonly string[]>([]);
 	/** The one whose frame is on the picture. */
@@ -13,9 +14,14 @@ export class CropState {
 	/** Where they lie: which share of what is cut off lies at the left and above. */
 	#places = $state.raw<ReadonlyMap<string, { x: number; y: number }>>(new Map());
 
-	constructor(size: { width: number; height: number }) {
+	/** @param destinations of the brief, as they are now */
+	constructor(size: { width: number; height: number }, destinations: () => readonly Destination[]) {
 		this.#size = size;
+		this.#destinations = destinations;
 	}
+
+	/** What it may be cropped for: the brief's destinations, and what was typed. */
+	readonly uses = $derived.by(() => [...this.#destinations(), ...this.#typed]);
 
 	toggle(id: string): void {
 		const on = this.chosen.includes(id);
@@ -25,13 +31,10 @@ export class CropState {
 
 	/** A use as it is typed: "A5", "60 mm", "3 m x 1 m at 100 dpi", "1200 x 630". Says what is wrong. */
 	type(written: string): string | null {
-		const read = readFrame(written, this.#size.width * this.#size.height);
+		const read = readUse(written);
 		if ('problem' in read) return read.problem;
-		const { asked: ratio, target } = read;
-		const own = cropBox(cropTo(this.#size, ratio), this.#size);
-		const { width, height } = target ?? own;
-		const use = { id: written, label: 'for', ratio, written, pixels: { width, height } };
-		if (!this.uses.some(({ id }) => id === written)) this.uses = [...this.uses, use];
+		if (!this.uses.some(({ id }) => id === written))
+			this.#typed = [...this.#typed, destinationOf({ id: written, label: 'for', written })];
 		if (!this.chosen.includes(written)) this.toggle(written);
 		return null;
 	}

@@ -1,10 +1,19 @@
-import { editIn, noTones, withEdit, type Crop, type Edits, type Tones } from '$lib/core/edits';
+import {
+	editIn,
+	noTones,
+	withEdit,
+	type Crop,
+	type EditId,
+	type Edits,
+	type EditValue,
+	type Tones
+} from '$lib/core/edits';
 import type { Take } from '$lib/core/schema';
 import * as store from '$lib/store';
 import { previewEdits } from '$lib/workers';
 
-/** Longer side of what is shown while tones are turned. */
-const SHOWN = 760;
+/** Longer side of what is shown at once, and as soon as nothing further is asked for. */
+const [AT_ONCE, SHOWN] = [400, 900];
 
 /** The changes of a picture as they are turned: nothing is kept before it is saved. */
 export class EditState {
@@ -31,7 +40,12 @@ export class EditState {
 		// Sliders say what they stand at whenever they are drawn.
 		const { tones } = this;
 		if (Object.entries(change).every(([id, value]) => tones[id as keyof Tones] === value)) return;
-		this.edits = withEdit(this.edits, 'tones', { ...this.tones, ...change });
+		this.set('tones', { ...this.tones, ...change });
+	}
+
+	/** Sets one kind of change, and shows it. */
+	set<Id extends EditId>(id: Id, value: EditValue<Id>): void {
+		this.edits = withEdit(this.edits, id, value);
 		void this.#show();
 	}
 
@@ -46,15 +60,20 @@ export class EditState {
 		try {
 			this.#picture ??= (await store.pictureOf(this.original.id))?.picture;
 			if (!this.#picture) throw new Error('Its picture is not here any more.');
+			const one = { key: this.original.id, picture: this.#picture };
 			for (let made = -1; made !== this.#asked;) {
 				made = this.#asked;
 				// Crops are shown as frames on the whole.
-				const toned = this.edits.filter(({ id }) => id === 'tones');
-				const one = { key: this.original.id, picture: this.#picture };
-				const { picture, counts } = await previewEdits(one, SHOWN, toned);
-				this.shown?.close();
-				this.shown = picture;
-				this.counts = counts;
+				const uncut = this.edits.filter(({ id }) => id !== 'crop');
+				for (const longest of [AT_ONCE, SHOWN]) {
+					const { picture, counts } = await previewEdits(one, longest, uncut);
+					this.shown?.close();
+					this.shown = picture;
+					this.counts = counts;
+					// What is no larger than that is all of it already.
+					const all = Math.max(picture.width, picture.height) < longest;
+					if (all || made !== this.#asked) break;
+				}
 			}
 			this.problem = null;
 		} catch (cause) {

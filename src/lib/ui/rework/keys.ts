@@ -1,5 +1,5 @@
 import type { MarkKind } from '$lib/core/schema';
-import type { AreaState } from './area.svelte';
+import type { DrawnOn } from './area.svelte';
 
 /** What the keys of the view act on. */
 export interface Reworked {
@@ -14,7 +14,7 @@ export interface Reworked {
 	descend(): void;
 	leave(): void;
 	/** What is drawn on the picture, where an area is drawn. */
-	draws(): Pick<AreaState, 'undo' | 'redo' | 'widen'> | undefined;
+	draws(): Pick<DrawnOn, 'undo' | 'redo' | 'widen'> | undefined;
 }
 
 /** Something that a key does while a take is reworked. */

@@ -2,14 +2,26 @@ import type { Edits } from '$lib/core/edits';
 import type { Component } from 'svelte';
 import CropBoard from './CropBoard.svelte';
 import type { CropState } from './crops.svelte';
+import CutBoard from './CutBoard.svelte';
+import type { CutState } from './cut.svelte';
 import ColoursBoard from './ColoursBoard.svelte';
 import type { EditState } from './edits.svelte';
 import type { ReaderState } from './reader.svelte';
 import TonesBoard from './TonesBoard.svelte';
 
+/** The changes of one picture, as they are being made. */
+export interface Changing {
+	take: string;
+	edit: EditState;
+	crops: CropState;
+	cut: CutState;
+	reader: ReaderState;
+}
+
 export interface LocalProps {
 	state: EditState;
 	crops: CropState;
+	cut: CutState;
 	reader: ReaderState;
 	/** The picture's own pixels. */
 	size: { width: number; height: number };
@@ -28,10 +40,21 @@ export interface Local {
 	frames: boolean;
 	/** Whether colours are read off it. */
 	reads: boolean;
+	/** Whether strokes on the picture say what is kept of it. */
+	cuts: boolean;
 }
 
 /** Every such way, in the order in which they stand. A new one is a file and an entry here. */
 export const locals: readonly Local[] = [
+	{
+		id: 'cutout',
+		label: 'Cut out',
+		explained: 'Takes the thing out of its ground, on this machine: it costs nothing.',
+		board: CutBoard,
+		frames: false,
+		reads: false,
+		cuts: true
+	},
 	{
 		id: 'tones',
 		label: 'Tones',
@@ -39,7 +62,8 @@ export const locals: readonly Local[] = [
 			'Lightness, contrast, warmth, saturation and levels, on this machine: it costs nothing.',
 		board: TonesBoard,
 		frames: false,
-		reads: false
+		reads: false,
+		cuts: false
 	},
 	{
 		id: 'crop',
@@ -47,7 +71,8 @@ export const locals: readonly Local[] = [
 		explained: 'Cut to one use or to several at once, each a take of its own: it costs nothing.',
 		board: CropBoard,
 		frames: true,
-		reads: false
+		reads: false,
+		cuts: false
 	},
 	{
 		id: 'colours',
@@ -56,6 +81,7 @@ export const locals: readonly Local[] = [
 			'Read a point or an area off the picture: its name and value, copied or kept with the brief.',
 		board: ColoursBoard,
 		frames: false,
-		reads: true
+		reads: true,
+		cuts: false
 	}
 ];
