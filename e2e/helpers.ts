@@ -101,3 +101,14 @@ export async function resultsMade(page: Page, count: number): Promise<void> {
 	await expect(results(page)).toHaveCount(count);
 	await expect(results(page).locator('img')).toHaveCount(count, { timeout: 120_000 });
 }
+
+/** A line drawn on the picture from place to place, as shares of it. */
+export async function draw(page: Page, ...places: [number, number][]): Promise<void> {
+	const box = (await page.getByLabel('Area: draw on the picture').boundingBox())!;
+	const at = ([x, y]: [number, number]) => [box.x + x * box.width, box.y + y * box.height] as const;
+	const [first, ...others] = places;
+	await page.mouse.move(...at(first));
+	await page.mouse.down();
+	for (const place of others) await page.mouse.move(...at(place), { steps: 8 });
+	await page.mouse.up();
+}

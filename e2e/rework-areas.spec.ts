@@ -1,17 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
-import { line, results, resultsMade, tableOf } from './helpers';
+import { draw, line, results, resultsMade, tableOf } from './helpers';
 
 const foot = (page: Page) => page.locator('footer.narrow');
-
-/** A line drawn on the picture, from one place to another, as shares of it. */
-async function draw(page: Page, from: [number, number], to: [number, number]): Promise<void> {
-	const box = (await page.getByLabel('Area: draw on the picture').boundingBox())!;
-	const at = ([x, y]: [number, number]) => [box.x + x * box.width, box.y + y * box.height] as const;
-	await page.mouse.move(...at(from));
-	await page.mouse.down();
-	await page.mouse.move(...at(to), { steps: 8 });
-	await page.mouse.up();
-}
 
 /** The shown take's picture, red, green, blue and alpha, row by row. */
 const pixelsOf = (page: Page, which: string) =>
@@ -71,13 +61,13 @@ test('an area is made anew by two wordings, the better is extended and enlarged'
 	await expect(results(page).locator('img')).toHaveCount(2);
 
 	// Inside it is another picture; outside it is the same, but for what keeping it small costs.
-	const parent = await pixelsOf(page, '.stage > img');
+	const parent = await pixelsOf(page, '.near > img');
 	await page.locator('main').focus();
 	await page.keyboard.press('ArrowRight');
 	await expect(page.getByText(/^take \d+$/)).toBeVisible();
 	await expect(results(page).first()).toHaveAttribute('aria-pressed', 'true');
 	await page.waitForTimeout(600);
-	const windmill = await pixelsOf(page, '.stage > img');
+	const windmill = await pixelsOf(page, '.near > img');
 	const apart = (x0: number, y0: number, x1: number, y1: number) => {
 		let [sum, n] = [0, 0];
 		for (let y = Math.floor(y0 * parent.height); y < y1 * parent.height; y++)
@@ -97,6 +87,16 @@ test('an area is made anew by two wordings, the better is extended and enlarged'
 	await page.getByRole('button', { name: 'Extend', exact: true }).click();
 	const frames = page.getByRole('group', { name: 'Frames to extend it to' });
 	await frames.getByRole('button', { name: /^story/ }).click();
+	// A side is drawn out by keys, and by dragging; the others stay where they are.
+	await page.getByRole('button', { name: /^right side of 1344×768/ }).press('ArrowRight');
+	const left = page.getByRole('button', { name: /^left side of 1408×768/ });
+	await left.scrollIntoViewIfNeeded();
+	const side = (await left.boundingBox())!;
+	await page.mouse.move(side.x + side.width / 2, side.y + side.height / 2);
+	await page.mouse.down();
+	await page.mouse.move(side.x - 20, side.y + side.height / 2, { steps: 4 });
+	await page.mouse.up();
+	await expect(frames.getByRole('button', { name: /1[5-7]\d\d×768/ })).toHaveCount(1);
 	await page.getByRole('button', { name: 'middle left' }).click();
 	await expect(foot(page)).toContainText('frames');
 	await foot(page).getByRole('button', { name: 'Run 2' }).click();
@@ -120,7 +120,7 @@ test('an area is made anew by two wordings, the better is extended and enlarged'
 	await expect
 		.poll(() =>
 			page
-				.locator('.stage > img')
+				.locator('.near > img')
 				.first()
 				.evaluate((image: HTMLImageElement) => image.naturalWidth)
 		)

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
-import { line, newBrief, results, tableOf } from './helpers';
+import { draw, line, newBrief, results, tableOf } from './helpers';
 
 /** Moves a slider so many steps to the right. */
 async function turn(page: Page, name: RegExp, steps: number): Promise<void> {
@@ -130,6 +130,20 @@ test('tones are turned and kept, turned again, and the picture is cropped for tw
 		})
 	);
 	expect(sizes.sort()).toEqual(['jpeg 432x768', 'jpeg 768x432']);
+
+	// For a destination they are cut in the middle; what is smaller than wanted is said before.
+	const uses = page.getByRole('group', { name: 'Cut for' });
+	await uses.getByRole('button', { name: /^square/ }).click();
+	await expect(page.getByText('2 smaller than wanted')).toBeVisible();
+	const cut = page.waitForEvent('download');
+	await page.getByRole('button', { name: 'Pictures with their settings inside (ZIP)' }).click();
+	const square = Object.entries(unzipSync(readFileSync(await (await cut).path())));
+	expect(square).toHaveLength(2);
+	for (const [name, bytes] of square) {
+		expect(name).toMatch(/-square(-2)?\.jpg$/);
+		const { width, height } = await sharp(bytes).metadata();
+		expect([width, height]).toEqual([432, 432]);
+	}
 });
 
 test('pictures made elsewhere are edited each by itself, and stay pictures made elsewhere', async ({
@@ -187,4 +201,58 @@ test('pictures made elsewhere are edited each by itself, and stay pictures made 
 	await expect(line(page)).toContainText('edited: contrast +10');
 	await page.getByRole('button', { name: 'Vary' }).click();
 	await expect(page.getByText('made elsewhere: there is no noise of it')).toBeVisible();
+});
+
+test('what is drawn on has its place before it can be drawn on, and no line is lost', async ({
+	page
+}) => {
+	await page.goto('/demo');
+	await page.waitForURL(/\/sheet/);
+	await page.locator('[data-take]').first().click();
+	await page.getByRole('link', { name: 'Rework' }).click();
+	await page.getByRole('button', { name: 'Tones' }).waitFor();
+	// How wide it is in the very moment in which it stands in the page.
+	const width = page.evaluate(
+		() =>
+			new Promise<number>((resolve) =>
+				new MutationObserver((_, watcher) => {
+					const canvas = document.querySelector('[aria-label="Area: draw on the picture"]');
+					if (!canvas) return;
+					watcher.disconnect();
+					resolve(canvas.getBoundingClientRect().width);
+				}).observe(document.body, { childList: true, subtree: true })
+			)
+	);
+	await page.getByRole('button', { name: 'Cut out' }).click();
+	expect(await width).toBeGreaterThan(300);
+
+	// Two lines that are drawn while the box is looked at come after it.
+	const tools = page.getByRole('group', { name: 'Cut out' });
+	await draw(page, [0.2, 0.1], [0.5, 0.9]);
+	await tools.getByRole('tab', { name: 'keep' }).click();
+	await draw(page, [0.36, 0.3], [0.36, 0.6]);
+	await tools.getByRole('tab', { name: 'leave' }).click();
+	await draw(page, [0.1, 0.5], [0.15, 0.6]);
+	const undo = tools.getByRole('button', { name: 'undo' });
+	await expect(undo).toBeEnabled({ timeout: 30_000 });
+	await page.getByRole('button', { name: 'Keep as a take' }).click();
+	await expect(results(page)).toHaveCount(1);
+	const cut = (await tableOf<{ number: number; edits?: unknown[] }>(page, 'takes'))
+		.sort((a, b) => b.number - a.number)
+		.map(({ edits }) => edits)[0] as [{ value: { strokes: { says: string }[] } }];
+	expect(cut[0].value.strokes.map(({ says }) => says)).toEqual(['within', 'keep', 'leave']);
+
+	// It is opened again with its strokes, to be gone on with.
+	await results(page).first().click();
+	await page.locator('main').focus();
+	await page.keyboard.press('e');
+	await expect(line(page)).toContainText('edited: cut out');
+	await page.getByRole('button', { name: 'Cut out' }).click();
+	await expect(tools.getByRole('status')).toContainText('Draw along what is missing');
+
+	// From near, a line lies where it is drawn.
+	await page.getByRole('button', { name: 'nearer' }).click();
+	await expect(page.getByRole('button', { name: '150%' })).toBeVisible();
+	await page.getByRole('button', { name: '150%' }).click();
+	await expect(page.getByRole('button', { name: '100%' })).toBeVisible();
 });
