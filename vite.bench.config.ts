@@ -15,6 +15,7 @@ export default mergeConfig(thread, {
 				restaging: 'bench/restaging.ts',
 				ways: 'bench/ways.ts',
 				areas: 'bench/areas.ts',
+				cutting: 'bench/cutting.ts',
 				stress: 'bench/stress.ts',
 				learn: 'bench/learn.ts',
 				words: 'bench/words.ts',
