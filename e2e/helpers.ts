@@ -99,7 +99,18 @@ export const line = (page: Page): Locator => page.getByRole('complementary', { n
 /** Waits until so many results are made. */
 export async function resultsMade(page: Page, count: number): Promise<void> {
 	await expect(results(page)).toHaveCount(count);
-	await expect(results(page).locator('img')).toHaveCount(count, { timeout: 120_000 });
+	await expect(results(page).locator('img'))
+		.toHaveCount(count, { timeout: 120_000 })
+		.catch(async (cause: Error) => {
+			// Where they stand, and what stands in the way.
+			const takes = await tableOf<{ id: string; state: string; line?: unknown[] }>(page, 'takes');
+			const open = takes.filter(({ line, state }) => line && state !== 'done');
+			const plans = await tableOf<{ paused?: boolean }>(page, 'plans');
+			const jobs = await tableOf(page, 'jobs');
+			const stands = { open, paused: plans.filter(({ paused }) => paused), jobs };
+			cause.message += `\n${JSON.stringify(stands).slice(0, 4000)}\n${await page.locator('header').first().innerText()}`;
+			throw cause;
+		});
 }
 
 /** A line drawn on the picture from place to place, as shares of it. */

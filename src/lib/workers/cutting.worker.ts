@@ -1,6 +1,14 @@
 /// <reference lib="webworker" />
 import { expose } from 'comlink';
-import { cutAgain, openVision, packMask, reduced, unpackMask, type Pixels } from '$lib/core/cut';
+import {
+	cutAgain,
+	maskAt,
+	openVision,
+	packMask,
+	reduced,
+	unpackMask,
+	type Pixels
+} from '$lib/core/cut';
 import { CUT_SIDE, type CutMask, type CutStroke } from '$lib/core/edits';
 import { decoded } from './decoded';
 import { drawStrokes } from './draw-strokes';
@@ -8,6 +16,7 @@ import type { Keyed } from './measures.worker';
 
 /** Cuts things out of pictures, off the page's thread. Nothing else loads the library for it. */
 
+/** The picture that is cut, at the size of the mask. */
 let held: { key: string; small: Pixels } | undefined;
 
 /** Loads what is needed, before it is needed. */
@@ -33,15 +42,17 @@ function marks(strokes: readonly CutStroke[], { width, height }: Pixels, ...kind
 /**
  * What is kept after the last of some strokes.
  *
- * @param before what was kept before it; null to begin
+ * @param before what was kept before it, of any size; null to begin
+ * @param longest longer side of the mask in pixels
  */
 async function cut(
 	one: Keyed,
 	strokes: readonly CutStroke[],
-	before: CutMask | null
+	before: CutMask | null,
+	longest: number
 ): Promise<CutMask> {
 	await ready(one);
-	const { small } = held!;
+	const small = reduced(held!.small, longest);
 	const round = strokes.filter(({ says }) => says === 'within');
 	const lines = strokes.filter(({ says }) => says !== 'within');
 	const last = strokes.at(-1)!;
@@ -55,7 +66,7 @@ async function cut(
 	const was =
 		before === null || last.says === 'within'
 			? null
-			: unpackMask(before.mask, before.width * before.height);
+			: maskAt(unpackMask(before.mask, before.width * before.height), before, small);
 	const mask = packMask(cutAgain(await openVision(), small, marked, was));
 	return { mask, width: small.width, height: small.height };
 }

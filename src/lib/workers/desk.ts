@@ -3,33 +3,51 @@ import { FileProblem } from '$lib/core/formats';
 
 /**
  * One worker, opened at first use, and calls to it. What it throws comes back as what it was; one that
- * dies, or cannot be loaded, ends all calls that wait and is opened anew at the next.
+ * dies, cannot be loaded or says nothing any more ends all calls that wait, and is opened anew at the
+ * next.
+ *
+ * @param patience milliseconds without any answer after which it counts as dead
  */
-export function desk<Api>(open: () => Worker) {
+export function desk<Api>(open: () => Worker, patience = Infinity) {
 	let remote: Remote<Api> | undefined;
+	let end: (says: string) => void = () => undefined;
+	let silence: ReturnType<typeof setTimeout> | undefined;
 	const waiting = new Set<(cause: Error) => void>();
 
 	function opened(): Remote<Api> {
 		if (remote) return remote;
 		const worker = open();
-		worker.addEventListener('error', ({ message }) => {
+		end = (says) => {
 			worker.terminate();
 			remote = undefined;
-			const cause = new Error(
-				message || 'A part of the program could not be loaded: reload the page.'
-			);
-			for (const reject of waiting) reject(cause);
+			for (const reject of waiting) reject(new Error(says));
 			waiting.clear();
-		});
+		};
+		worker.addEventListener('error', ({ message }) =>
+			end(message || 'A part of the program could not be loaded: reload the page.')
+		);
 		return (remote = wrap<Api>(worker));
+	}
+
+	function listen(): void {
+		clearTimeout(silence);
+		if (!waiting.size || patience === Infinity) return;
+		silence = setTimeout(
+			() => end('A part of the program did not answer any more, and was started anew: try again.'),
+			patience
+		);
 	}
 
 	return <T>(call: (remote: Remote<Api>) => Promise<T>): Promise<T> =>
 		new Promise<T>((resolve, reject) => {
 			waiting.add(reject);
+			if (waiting.size === 1) listen();
 			call(opened())
 				.then(resolve, (cause: unknown) => reject(asItWas(cause)))
-				.finally(() => waiting.delete(reject));
+				.finally(() => {
+					waiting.delete(reject);
+					listen();
+				});
 		});
 }
 

@@ -43,7 +43,10 @@ export type {
 	Subtracted
 };
 
-const pictures = desk<PicturesApi>(() => new PicturesWorker());
+/** A picture takes a second at most; a run must not wait for ever for one that a browser never decodes. */
+const PICTURE_PATIENCE = 45_000;
+
+const pictures = desk<PicturesApi>(() => new PicturesWorker(), PICTURE_PATIENCE);
 const measuring = desk<MeasuresApi>(() => new MeasuresWorker());
 const output = desk<OutputApi>(() => new OutputWorker());
 const imports = desk<ImportsApi>(() => new ImportsWorker());
@@ -201,9 +204,11 @@ export const readyToCut = (one: Keyed): Promise<void> => cuttings((at) => at.rea
  * What is kept of a picture after the last of some strokes.
  *
  * @param before what was kept before it; null to begin
+ * @param longest longer side of the mask in pixels: time goes with its square
  */
 export const cutAfter = (
 	one: Keyed,
 	strokes: readonly CutStroke[],
-	before: CutMask | null
-): Promise<CutMask> => cuttings((at) => at.cut(one, strokes, before));
+	before: CutMask | null,
+	longest: number
+): Promise<CutMask> => cuttings((at) => at.cut(one, strokes, before, longest));

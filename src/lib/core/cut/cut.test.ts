@@ -3,6 +3,7 @@ import { stream } from '$lib/core/random';
 import {
 	cutAgain,
 	feathered,
+	maskAt,
 	openVision,
 	packMask,
 	reduced,
@@ -53,6 +54,21 @@ describe('a mask', () => {
 		const packed = packMask(new Uint8Array(100));
 		for (const wrong of ['', '!!', packed.slice(0, 3)])
 			expect(() => unpackMask(wrong, 100)).toThrow(/cut it out again/);
+	});
+});
+
+describe('a mask at another size', () => {
+	it('has at every place what lies in its middle', () => {
+		const mask = Uint8Array.from([1, 0, 0, 1, 1, 0]);
+		const [from, to] = [
+			{ width: 3, height: 2 },
+			{ width: 6, height: 4 }
+		];
+		const twice = maskAt(mask, from, to);
+		for (let p = 0; p < twice.length; p++)
+			expect(twice[p]).toBe(mask[((p % 6) >> 1) + 3 * (Math.floor(p / 6) >> 1)]);
+		expect(maskAt(twice, to, from)).toEqual(mask);
+		expect(maskAt(mask, from, from)).toBe(mask);
 	});
 });
 

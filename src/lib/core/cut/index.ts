@@ -3,4 +3,4 @@ export { packMask, unpackMask } from './packed';
 export { openVision, type Vision } from './vision';
 export { cutAgain, type Marked } from './part';
 export { feathered } from './refine';
-export { reduced, reducedTo, type Pixels } from './reduced';
+export { maskAt, reduced, reducedTo, type Pixels } from './reduced';

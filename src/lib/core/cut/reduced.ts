@@ -1,7 +1,11 @@
-/** A picture in memory: `width * height * 4` bytes, red, green, blue, alpha. */
-export interface Pixels {
+/** How large something is, in pixels. */
+interface Size {
 	width: number;
 	height: number;
+}
+
+/** A picture in memory: `width * height * 4` bytes, red, green, blue, alpha. */
+export interface Pixels extends Size {
 	pixels: Uint8ClampedArray;
 }
 
@@ -15,6 +19,18 @@ export function reduced(picture: Pixels, longest: number): Pixels {
 	});
 }
 
+/** A mask at another size, every pixel what lies in its middle. */
+export function maskAt(mask: Uint8Array, from: Size, to: Size): Uint8Array {
+	if (from.width === to.width && from.height === to.height) return mask;
+	const out = new Uint8Array(to.width * to.height);
+	for (let y = 0, p = 0; y < to.height; y++) {
+		const row = Math.floor(((y + 0.5) * from.height) / to.height) * from.width;
+		for (let x = 0; x < to.width; x++, p++)
+			out[p] = mask[row + Math.floor(((x + 0.5) * from.width) / to.width)];
+	}
+	return out;
+}
+
 /**
  * A picture made smaller, or as it is: every pixel is the mean of those that it stands for.
  *
@@ -22,7 +38,7 @@ export function reduced(picture: Pixels, longest: number): Pixels {
  */
 export function reducedTo(
 	{ width, height, pixels }: Pixels,
-	{ width: w, height: h }: { width: number; height: number }
+	{ width: w, height: h }: Size
 ): Pixels {
 	if (w === width && h === height) return { width, height, pixels };
 	const sums = new Float64Array(w * 4);

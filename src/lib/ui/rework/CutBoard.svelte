@@ -53,10 +53,8 @@
 		Goes out as PNG or WebP with nothing round it; in a JPEG what was left is white.
 	</p>
 	<div class="end">
-		<Button
-			size="field"
-			disabled={!cut.begun || cut.busy || busy}
-			on:click={() => save([edit.edits])}>Keep as a take</Button
+		<Button size="field" disabled={!cut.begun || busy} on:click={() => save([edit.edits])}
+			>Keep as a take</Button
 		>
 	</div>
 </div>

@@ -41,7 +41,7 @@
 
 <div class="local">
 	<p class="quiet">{local.explained}</p>
-	<Board state={edit} {crops} {cut} {reader} {size} {save} {busy} />
+	<Board state={edit} {crops} {cut} {reader} {size} {save} busy={busy || cut.busy} />
 	{#if problem ?? edit.problem}<p role="alert">{problem ?? edit.problem}</p>{/if}
 </div>
 

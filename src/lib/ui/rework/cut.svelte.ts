@@ -21,6 +21,9 @@ export const cutTools = [
 /** Brushes, as shares of the picture's shorter side. */
 const [THINNEST, WIDEST] = [0.005, 0.2];
 
+/** Longer side of the mask of a first look, in pixels: what follows is seen at once, and then finely. */
+const FIRST_LOOK = 96;
+
 /** Places of a stroke nearer than this fall on one pixel of the mask. */
 const STEP = 1 / CUT_SIDE;
 
@@ -86,7 +89,12 @@ export class CutState implements DrawnOn {
 		// What is drawn round the thing begins anew.
 		const next = [...(says === 'within' ? [] : before.strokes), { ...thinned(stroke, STEP), says }];
 		try {
-			const found = await cutAfter(await this.#one(), next, before.mask ? maskOf(before) : null);
+			const one = await this.#one();
+			const was = before.mask ? maskOf(before) : null;
+			const look = await cutAfter(one, next, was, FIRST_LOOK);
+			// It is shown, not kept: what follows goes on from the fine one.
+			this.#show({ ...look, strokes: next });
+			const found = await cutAfter(one, next, was, CUT_SIDE);
 			this.#undone = [];
 			this.#steps = [...this.#steps, { ...found, strokes: next }];
 			this.problem = null;
@@ -95,6 +103,7 @@ export class CutState implements DrawnOn {
 			if (says === 'within' && this.#kind.says === 'within') this.chosen = 'keep';
 		} catch (cause) {
 			this.#failed(cause);
+			this.#put();
 		} finally {
 			this.#waiting--;
 		}
@@ -134,7 +143,10 @@ export class CutState implements DrawnOn {
 	}
 
 	#put(): void {
-		const step = this.#steps.at(-1)!;
+		this.#show(this.#steps.at(-1)!);
+	}
+
+	#show(step: Step): void {
 		const strokes = [...step.strokes];
 		this.#edit.set('cutout', { ...maskOf(step), strokes, soft: this.soft });
 	}

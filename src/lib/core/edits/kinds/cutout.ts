@@ -4,7 +4,7 @@ import { feathered, reducedTo, unpackMask } from '$lib/core/cut';
 import { defineEdit } from '../edit';
 
 /** Longer side of the mask that a thing is cut out by, in pixels. */
-export const CUT_SIDE = 192;
+export const CUT_SIDE = 256;
 
 /** One stroke that says what is kept: drawn round the thing, along what is kept, along what is left. */
 export const CutStroke = Stroke.extend({ says: z.enum(['within', 'keep', 'leave']) });
