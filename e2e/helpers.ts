@@ -123,3 +123,36 @@ export async function draw(page: Page, ...places: [number, number][]): Promise<v
 	for (const place of others) await page.mouse.move(...at(place), { steps: 8 });
 	await page.mouse.up();
 }
+
+/** The same by a finger or a pen, as the browser itself tells of them. */
+export async function drawBy(
+	page: Page,
+	by: 'touch' | 'pen',
+	...places: [number, number][]
+): Promise<void> {
+	const box = (await page.getByLabel('Area: draw on the picture').boundingBox())!;
+	const points = places.map(([x, y]) => ({ x: box.x + x * box.width, y: box.y + y * box.height }));
+	const session = await page.context().newCDPSession(page);
+	const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', touchPoints: typeof points) =>
+		session.send('Input.dispatchTouchEvent', { type, touchPoints });
+	const pen = (type: 'mousePressed' | 'mouseMoved' | 'mouseReleased', at: (typeof points)[0]) =>
+		session.send('Input.dispatchMouseEvent', {
+			type,
+			...at,
+			button: 'left',
+			buttons: 1,
+			clickCount: 1,
+			force: 0.5,
+			pointerType: 'pen'
+		});
+	if (by === 'touch') {
+		await touch('touchStart', points.slice(0, 1));
+		for (const point of points.slice(1)) await touch('touchMove', [point]);
+		await touch('touchEnd', []);
+	} else {
+		await pen('mousePressed', points[0]);
+		for (const point of points.slice(1)) await pen('mouseMoved', point);
+		await pen('mouseReleased', points.at(-1)!);
+	}
+	await session.detach();
+}

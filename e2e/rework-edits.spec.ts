@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
-import { draw, line, newBrief, results, tableOf } from './helpers';
+import { draw, drawBy, line, newBrief, results, tableOf } from './helpers';
 
 /** Moves a slider so many steps to the right. */
 async function turn(page: Page, name: RegExp, steps: number): Promise<void> {
@@ -239,7 +239,9 @@ test('what is drawn on has its place before it can be drawn on, and no line is l
 	await expect(results(page)).toHaveCount(1);
 	const cut = (await tableOf<{ number: number; edits?: unknown[] }>(page, 'takes'))
 		.sort((a, b) => b.number - a.number)
-		.map(({ edits }) => edits)[0] as [{ value: { strokes: { says: string }[] } }];
+		.map(({ edits }) => edits)[0] as [
+		{ value: { strokes: { says: string; points: unknown[] }[] } }
+	];
 	expect(cut[0].value.strokes.map(({ says }) => says)).toEqual(['within', 'keep', 'leave']);
 
 	// It is opened again with its strokes, to be gone on with.
@@ -249,6 +251,21 @@ test('what is drawn on has its place before it can be drawn on, and no line is l
 	await expect(line(page)).toContainText('edited: cut out');
 	await page.getByRole('button', { name: 'Cut out' }).click();
 	await expect(tools.getByRole('status')).toContainText('Draw along what is missing');
+
+	// A finger and a pen draw as a mouse does, and nothing is scrolled by it.
+	await tools.getByRole('tab', { name: 'leave' }).click();
+	await drawBy(page, 'touch', [0.1, 0.8], [0.15, 0.82], [0.2, 0.8]);
+	await drawBy(page, 'pen', [0.8, 0.1], [0.85, 0.12], [0.9, 0.1]);
+	await expect(undo).toBeEnabled({ timeout: 30_000 });
+	await page.getByRole('button', { name: 'Keep as a take' }).click();
+	await expect(line(page)).toContainText('edited: cut out');
+	await expect
+		.poll(async () => {
+			const takes = await tableOf<{ number: number; edits?: typeof cut }>(page, 'takes');
+			const { edits } = takes.sort((a, b) => b.number - a.number)[0];
+			return edits?.[0].value.strokes.map(({ says, points }) => `${says} ${points.length > 1}`);
+		})
+		.toEqual(['within true', 'keep true', 'leave true', 'leave true', 'leave true']);
 
 	// From near, a line lies where it is drawn.
 	await page.getByRole('button', { name: 'nearer' }).click();

@@ -16,13 +16,22 @@ import type { Keyed } from './measures.worker';
 
 /** Cuts things out of pictures, off the page's thread. Nothing else loads the library for it. */
 
+/** Longer side of the picture that is cut to begin with, in pixels. */
+const WARM_SIDE = 96;
+
 /** The picture that is cut, at the size of the mask. */
 let held: { key: string; small: Pixels } | undefined;
 
 /** Loads what is needed, before it is needed. */
 async function ready({ key, picture }: Keyed): Promise<void> {
-	if (held?.key !== key) held = { key, small: reduced(await decoded(picture), CUT_SIDE) };
-	await openVision();
+	if (held?.key === key) return;
+	const small = reduced(await decoded(picture), CUT_SIDE);
+	const vision = await openVision();
+	// What runs for the first time is slow: that is over before somebody waits for it.
+	const some = reduced(small, WARM_SIDE);
+	const none = new Uint8Array(some.width * some.height);
+	cutAgain(vision, some, { within: null, keep: none, leave: none, last: none }, null);
+	held = { key, small };
 }
 
 /** What strokes of one kind mark, by pixels; a later stroke takes its place from an earlier one. */
