@@ -91,7 +91,7 @@ export async function priceWaiting(expected: (made: Made) => number | undefined)
 
 export async function updatePlan(
 	id: string,
-	change: Partial<Pick<Plan, 'stopped' | 'paused' | 'says' | 'place'>>
+	change: Partial<Pick<Plan, 'name' | 'stopped' | 'paused' | 'says' | 'place'>>
 ): Promise<void> {
 	await db.plans.update(id, change);
 }

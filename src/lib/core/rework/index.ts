@@ -4,3 +4,4 @@ export { EDIT, lineOf, offspringSay, type Ancestor, type Lineage, type Offspring
 export { moreLike, NEAR } from './more-like';
 export { type Parent, type Way } from './way';
 export { wayOf, ways } from './ways';
+export { runSays } from './run-name';

@@ -34,7 +34,7 @@ const MOST = 100;
 
 /** As what an edited picture came from its original. */
 export const EDIT = 'edit';
-const wayLabel = (as: string): string => (as === EDIT ? 'edited' : (wayOf(as)?.as ?? as));
+export const wayLabel = (as: string): string => (as === EDIT ? 'edited' : (wayOf(as)?.as ?? as));
 
 /** The dials on which two takes were made otherwise, but for what the first one handed on. */
 const changedDials = (a: Take, b: Take): DialId[] =>

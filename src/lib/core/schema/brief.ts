@@ -81,6 +81,8 @@ export const Plan = z.object({
 	unasked: z.boolean().optional(),
 	/** Why it was paused, when it was not by hand. */
 	says: z.string().optional(),
+	/** What it is called, where it was named by hand. */
+	name: z.string().min(1).max(120).optional(),
 	/** Its place in the queue: smaller goes first. */
 	place: z.number(),
 	createdAt: instant

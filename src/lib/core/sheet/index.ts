@@ -65,3 +65,15 @@ export {
 	type Cell,
 	type Sheet
 } from './sheet';
+export {
+	hang,
+	linesBetween,
+	linesOfItems,
+	stepOnWall,
+	wallHeight,
+	wallLayout,
+	type WallGroup,
+	type WallItem,
+	type WallLine
+} from './wall';
+export { hanging, type HungTake, type WallOrder } from './hanging';

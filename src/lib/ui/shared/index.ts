@@ -11,6 +11,7 @@ export { default as Mark } from './Mark.svelte';
 export { default as Rail } from './Rail.svelte';
 export { default as TakePicture } from './TakePicture.svelte';
 export { default as TopBar } from './TopBar.svelte';
+export { default as Wall } from './Wall.svelte';
 export { door, largestPart, midnight, type Ask, type Part } from './door.svelte';
 export { chooseFile, chooseFiles, saveFile } from './files';
 export { openJudged, type Judged } from './judged.svelte';

@@ -112,10 +112,15 @@
 		/>
 	{/if}
 	<Choice
-		label="Order of rows and columns"
-		value={view.address.order}
+		label={view.onWall ? 'Order of takes' : 'Order of rows and columns'}
+		value={!view.onWall && view.address.order === 'made' ? 'stop' : view.address.order}
 		items={[
-			{ value: 'stop', text: 'in order of stops' },
+			...(view.onWall
+				? ([
+						{ value: 'stop', text: 'by run' },
+						{ value: 'made', text: 'newest first' }
+					] as const)
+				: ([{ value: 'stop', text: 'in order of stops' }] as const)),
 			{ value: 'marks', text: 'best marks first' },
 			{ value: 'measure', text: 'most of the measure first', disabled: !view.address.measure }
 		]}
@@ -123,7 +128,7 @@
 		most={104}
 	/>
 	{#if asks(filter)}
-		<span role="status">{fitting.length} of {many(view.among.length, 'take')}</span>
+		<span role="status">{fitting.length} of {many(view.takes.length, 'take')}</span>
 		<span class="only">
 			<Checkbox
 				labelText="only these"

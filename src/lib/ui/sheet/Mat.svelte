@@ -1,9 +1,10 @@
 <script lang="ts">
-	import { heatOf, valueOf } from '$lib/core/measure';
 	import type { Made } from '$lib/core/dials';
-	import { isFigures, labelsOf, missingFrom, placeWithin } from '$lib/core/sheet';
+	import { isFigures, labelsOf, missingFrom } from '$lib/core/sheet';
 	import { many, useWork } from '$lib/ui/shared';
 	import AxisLabel from './AxisLabel.svelte';
+	import { sharesOf } from './heat.svelte';
+	import { pointLoupe } from './loupe-point';
 	import { between, MatWindow } from './mat-window.svelte';
 	import MatCell from './MatCell.svelte';
 	import MatHead from './MatHead.svelte';
@@ -27,24 +28,8 @@
 	const large = $derived(view.layout.width * devicePixelRatio > THUMBNAIL);
 	const lines = $derived(sheet.thens.length ? 2 : 1);
 
-	const valueIn = (id: string) =>
-		view.address.measure ? valueOf(measuring.of.get(id), view.address.measure) : undefined;
-	/** How far up a take's measure lies among those in sight. */
-	const heat = $derived(heatOf(view.shown.flatMap(({ id }) => valueIn(id) ?? [])));
-	const shareOf = (id: string) => heat(valueIn(id));
-
-	/** One loupe at the same relative place of every picture: a move of the pointer is a place. */
-	function point(event: PointerEvent) {
-		if (!view.loupe.on) return;
-		const cell = (event.target as Element).closest('[data-take]');
-		const image = cell?.querySelector<HTMLImageElement>(':scope > img');
-		if (!cell || !image) return;
-		const box = cell.getBoundingClientRect();
-		view.loupe.at = placeWithin({ x: event.clientX - box.left, y: event.clientY - box.top }, box, {
-			width: image.naturalWidth,
-			height: image.naturalHeight
-		});
-	}
+	// svelte-ignore state_referenced_locally
+	const shareOf = sharesOf(view, measuring);
 
 	const run = (made: Made[]) => void runMissing(work.brief!.id, made);
 	const empty = $derived(view.only ? [] : sheet.cells.flat().filter(({ takes }) => !takes.length));
@@ -67,7 +52,11 @@
 </script>
 
 <!-- svelte-ignore a11y_no_static_element_interactions -->
-<div class="mat mat-{view.address.mat}" onpointermove={point} {@attach mat.attach}>
+<div
+	class="mat mat-{view.address.mat}"
+	onpointermove={(event) => pointLoupe(view.loupe, event)}
+	{@attach mat.attach}
+>
 	<div
 		class="grid"
 		role="grid"

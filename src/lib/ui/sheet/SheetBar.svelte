@@ -3,7 +3,8 @@
 	import ChevronRight from 'carbon-icons-svelte/lib/ChevronRight.svelte';
 	import { Select, SelectItem } from 'carbon-components-svelte';
 	import { axisOf, heldSays, labelsOf, stopsAmong, type AxisId } from '$lib/core/sheet';
-	import { session, useWork } from '$lib/ui/shared';
+	import { listed } from '$lib/core/wording';
+	import { many, session, useWork } from '$lib/ui/shared';
 	import { carried, well } from './axis-drag';
 	import SheetFrom from './SheetFrom.svelte';
 	import type { SheetState } from './state.svelte';
@@ -85,6 +86,22 @@
 				aria-pressed={view.folded}
 				onclick={() => view.address.set({ fold: view.folded ? null : '1' })}
 				>all seeds in one cell</button
+			>
+		{/if}
+		{#if view.onWall && view.varied.length}
+			<button class="act fold" onclick={() => view.layOut()}
+				>Lay out by {listed(
+					Object.values(view.suggested).flatMap((id) =>
+						id ? [axisOf(id).label.toLowerCase()] : []
+					)
+				)}</button
+			>
+		{:else if view.hidden}
+			<button
+				class="act fold hidden"
+				title="A dial is held elsewhere, or a newer take stands in the same cell"
+				onclick={() => view.showAll()}
+				>{many(view.hidden, 'take')} out of sight: <strong>show all</strong></button
 			>
 		{/if}
 		<span class="held" title={held}>held: {held || 'nothing'}</span>

@@ -24,7 +24,7 @@
 		value={view.run ?? ''}
 		items={[
 			{ value: '', text: 'all runs' },
-			...work.plans.map(({ id }, i) => ({ value: id, text: `run ${i + 1}` })),
+			...view.runs.map(({ id, says, count }) => ({ value: id, text: `${says} \u00b7 ${count}` })),
 			...(work.beside.brief
 				? [{ value: 'alone', text: `without ${work.beside.brief.name}`, group: 'beside these' }]
 				: others.map(({ id, name }) => ({
@@ -34,7 +34,7 @@
 					})))
 		]}
 		onchange={choose}
-		most={104}
+		most={view.run ? 190 : 104}
 	/>
 {/if}
 {#if work.beside.brief}

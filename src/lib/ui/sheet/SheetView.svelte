@@ -18,6 +18,7 @@
 	import Mat from './Mat.svelte';
 	import SheetBar from './SheetBar.svelte';
 	import { SheetState } from './state.svelte';
+	import WallMat from './WallMat.svelte';
 
 	const work = useWork();
 
@@ -31,6 +32,7 @@
 	const view: SheetState = new SheetState({
 		takes: () => takes,
 		brief: () => work.brief!.id,
+		plans: () => work.plans,
 		known: () => ({ cards: session.cards, briefs }),
 		judged: ({ id }) => ({
 			mark: work.marks.get(id),
@@ -189,6 +191,8 @@
 					onfocus={(id) => (view.selection.focus = id)}
 					onmode={(mode) => view.address.set({ mode: mode === 'side' ? null : mode })}
 				/>
+			{:else if view.onWall}
+				<WallMat {view} {measuring} />
 			{:else}
 				<Mat {view} {measuring} />
 			{/if}

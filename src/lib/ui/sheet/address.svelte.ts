@@ -27,10 +27,15 @@ export class SheetAddress {
 		this.asked.get('panel') === 'measures' ? 'measures' : 'take'
 	);
 
-	/** What rows and columns are put in order by: their stops, the marks, or a measure. */
-	readonly order: 'stop' | 'marks' | 'measure' = $derived.by(() => {
+	/**
+	 * What rows and columns, or the takes of a wall, are put in order by: their stops and runs, the
+	 * marks, a measure; a wall also by when they were made.
+	 */
+	readonly order: 'stop' | 'made' | 'marks' | 'measure' = $derived.by(() => {
 		const order = this.asked.get('order');
-		return order === 'marks' || (order === 'measure' && this.measure) ? order : 'stop';
+		return order === 'marks' || order === 'made' || (order === 'measure' && this.measure)
+			? order
+			: 'stop';
 	});
 
 	/** Which takes are wanted; the others are faint. */

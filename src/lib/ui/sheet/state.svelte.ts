@@ -1,10 +1,14 @@
 import { chanceDials, isDialId } from '$lib/core/dials';
 import { asks, wanted, type Judged } from '$lib/core/judge';
-import type { Take } from '$lib/core/schema';
+import { runSays } from '$lib/core/rework';
+import type { Plan, Take } from '$lib/core/schema';
 import {
 	closeGaps,
 	contentOf,
+	hang,
+	hanging,
 	holdBeside,
+	linesOfItems,
 	layMat,
 	layOut,
 	layPaper,
@@ -13,22 +17,36 @@ import {
 	sortSheet,
 	standing,
 	stepFrom,
+	stepOnWall,
 	stopsAmong,
 	suggestAxes,
 	variedAmong,
+	wallLayout,
 	type Axes,
 	type AxisId,
 	type Cells,
+	type HungTake,
 	type Known,
 	type MatContent,
 	type MatLayout,
 	type Place,
-	type Sheet
+	type Sheet,
+	type WallGroup,
+	type WallLine
 } from '$lib/core/sheet';
 import { TableState } from '$lib/ui/table';
 import { LoupeState, Selection } from '$lib/ui/takes';
 import { SheetAddress } from './address.svelte';
 import { readAxes } from './read-address';
+
+/** Where nothing stands on an axis. */
+const noAxes: Axes = { rows: null, columns: null, then: null };
+
+/** Width of a page within its margins, in pixels: A4 upright (ISO 216) at 96 dots an inch. */
+const PAPER_WIDTH = 710;
+
+const clockOf = (at: number) =>
+	new Date(at).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' });
 
 const isChance = (axis: AxisId): boolean => isDialId(axis) && chanceDials.includes(axis);
 
@@ -37,6 +55,8 @@ export interface Sources {
 	takes: () => Take[];
 	/** The brief that is open. */
 	brief: () => string;
+	/** Its runs, in their order. */
+	plans: () => readonly Plan[];
 	known: () => Known;
 	judged: (take: Take) => Judged;
 	/** What a take counts when rows and columns are put in order. */
@@ -107,13 +127,19 @@ export class SheetState {
 	readonly suggested = $derived.by(() => suggestAxes(this.takes));
 	readonly varied = $derived.by(() => variedAmong(this.takes));
 
-	readonly axes: Axes = $derived.by(() =>
-		readAxes(this.address.asked, this.varied, this.suggested)
-	);
+	/** What lies along the axes: all runs are laid out by nothing unless the address says so. */
+	readonly axes: Axes = $derived.by(() => {
+		const { asked } = this.address;
+		const laid = ['rows', 'columns', 'then'].some((name) => asked.has(name));
+		return laid || this.run ? readAxes(asked, this.varied, this.suggested) : noAxes;
+	});
+
+	/** Whether nothing is laid out: then every take hangs on a wall. */
+	readonly onWall: boolean = $derived.by(() => !Object.values(this.axes).some(Boolean));
 
 	/** What varies and stands on no axis. */
 	readonly #off: AxisId[] = $derived.by(() =>
-		this.varied.filter((axis) => !Object.values(this.axes).includes(axis))
+		this.onWall ? [] : this.varied.filter((axis) => !Object.values(this.axes).includes(axis))
 	);
 
 	/** Whether there is a dial of chance off the axes, whose takes could stand in one cell. */
@@ -138,9 +164,9 @@ export class SheetState {
 	/** The takes with what is held held. */
 	readonly among: Take[] = $derived.by(() => this.#holding.takes);
 
-	/** Those of them that the filter asks for. */
+	/** All takes that the filter asks for, in sight or not. */
 	readonly fitting: Take[] = $derived.by(() =>
-		asks(this.address.filter) ? this.among.filter((take) => this.fits(take)) : this.among
+		asks(this.address.filter) ? this.takes.filter((take) => this.fits(take)) : this.takes
 	);
 
 	/** Whether a take has all that the filter asks for. */
@@ -153,12 +179,14 @@ export class SheetState {
 		() => asks(this.address.filter) && this.address.asked.get('only') === '1'
 	);
 
-	readonly shown: Take[] = $derived.by(() => (this.only ? this.fitting : this.among));
+	readonly shown: Take[] = $derived.by(() =>
+		this.only ? this.among.filter((take) => this.fits(take)) : this.among
+	);
 
 	readonly sheet: Sheet = $derived.by(() => {
 		let sheet = layOut(this.shown, this.axes);
 		const { order } = this.address;
-		if (order !== 'stop') {
+		if (order === 'marks' || order === 'measure') {
 			const score = (takes: readonly Take[]) =>
 				meanOf(takes, (take) => this.#from.score(take, order));
 			sheet = sortSheet(sortSheet(sheet, 'rows', score), 'columns', score);
@@ -166,11 +194,71 @@ export class SheetState {
 		return this.only ? closeGaps(sheet) : sheet;
 	});
 
-	/** The takes that stand in each cell. */
-	readonly cells: Cells = $derived.by(() => standing(this.sheet, this.folded ? chanceDials : []));
+	/** The takes that stand in each cell; of a wall, row by row. */
+	readonly cells: Cells = $derived.by(() =>
+		this.onWall
+			? this.lines.map(({ boxes }) => boxes.map(({ item }) => [item.take]))
+			: standing(this.sheet, this.folded ? chanceDials : [])
+	);
 
 	/** Where each take stands on the mat. */
 	readonly places: ReadonlyMap<string, Place> = $derived.by(() => placesOf(this.cells));
+
+	/** What the runs are called, in their order. */
+	readonly runs: readonly { id: string; says: string; count: number; at: number }[] = $derived.by(
+		() => {
+			const byRun = new Map<string, Take[]>();
+			for (const take of this.#all) {
+				const own = byRun.get(take.planId);
+				if (own) own.push(take);
+				else byRun.set(take.planId, [take]);
+			}
+			return this.#from.plans().map(({ id, name, elsewhere, createdAt }) => {
+				const own = byRun.get(id) ?? [];
+				const says = name ?? runSays(own, elsewhere, this.known);
+				return { id, says, count: own.length, at: createdAt };
+			});
+		}
+	);
+
+	/** Takes that are not on the mat though they are of what it shows: a dial is held elsewhere. */
+	readonly hidden: number = $derived.by(() => {
+		if (this.onWall || this.address.open.length) return 0;
+		const there = this.cells.reduce(
+			(sum, row) => sum + row.reduce((of, takes) => of + takes.length, 0),
+			0
+		);
+		return (this.only ? this.fitting.length : this.takes.length) - there;
+	});
+
+	/** Shows all takes, on a wall. */
+	showAll(): void {
+		this.address.set({ rows: 'none', columns: 'none', then: 'none' });
+	}
+
+	/** Lays a wall out by the dials that make good axes. */
+	layOut(): void {
+		const { rows, columns, then } = this.suggested;
+		this.address.set({ rows: rows ?? 'none', columns: columns ?? 'none', then: then ?? 'none' });
+	}
+
+	readonly #groups: WallGroup<HungTake>[] = $derived.by(() =>
+		hanging(this.shown, this.address.order, {
+			runs: this.runs.map(({ id, says, count, at }) => ({
+				id,
+				says: `${says} \u00b7 ${clockOf(at)} \u00b7 ${count}`
+			})),
+			mark: (take) => this.#from.judged(take).mark,
+			score: (take) => this.#from.score(take, 'measure')
+		})
+	);
+
+	/** The rows of the wall. */
+	readonly lines: WallLine<HungTake>[] = $derived.by(() =>
+		this.onWall ? hang(this.#groups, this.width, this.layout.height) : []
+	);
+
+	readonly #lineOf = $derived.by(() => linesOfItems(this.lines));
 
 	/** What the mat has room for, in pixels. */
 	room = $state.raw({ width: 900, height: 600 });
@@ -184,9 +272,16 @@ export class SheetState {
 	/** What lies on the mat. */
 	readonly content: MatContent = $derived.by(() => contentOf(this.sheet));
 
-	readonly layout: MatLayout = $derived.by(() =>
-		this.printing ? layPaper(this.content) : layMat(this.room, this.content, this.size)
-	);
+	readonly layout: MatLayout = $derived.by(() => {
+		if (this.onWall)
+			return wallLayout({ ...this.room, width: this.width }, this.#groups, this.size);
+		return this.printing ? layPaper(this.content) : layMat(this.room, this.content, this.size);
+	});
+
+	/** Room for rows of a wall, in pixels. */
+	get width(): number {
+		return this.printing ? PAPER_WIDTH : this.room.width;
+	}
 
 	/** Sizes the cells at once; the address follows when it stays so. */
 	zoomTo(size: number): void {
@@ -213,7 +308,12 @@ export class SheetState {
 	/** Moves the focus by rows and columns, stopping at the edges. */
 	move(down: number, across: number): void {
 		const { selection } = this;
-		const next = stepFrom(this.cells, selection.focus ?? '', down, across);
+		const id = selection.focus ?? '';
+		const line = this.#lineOf.get(id);
+		const next =
+			line === undefined
+				? stepFrom(this.cells, id, down, across)
+				: stepOnWall(this.lines, line, id, down, across);
 		if (next) selection.focus = next;
 	}
 

@@ -1,0 +1,13 @@
+import { placeWithin } from '$lib/core/sheet';
+import type { LoupeState } from '$lib/ui/takes';
+
+/** One loupe at the same relative place of every picture: a move of the pointer is a place. */
+export function pointLoupe(loupe: LoupeState, event: PointerEvent): void {
+	if (!loupe.on) return;
+	const cell = (event.target as Element).closest('[data-take]');
+	const image = cell?.querySelector<HTMLImageElement>(':scope > img');
+	if (!cell || !image) return;
+	const box = cell.getBoundingClientRect();
+	const at = { x: event.clientX - box.left, y: event.clientY - box.top };
+	loupe.at = placeWithin(at, box, { width: image.naturalWidth, height: image.naturalHeight });
+}
