@@ -156,3 +156,20 @@ export async function drawBy(
 	}
 	await session.detach();
 }
+
+/** Lays the sheet out by its dialog, as by keyboard. */
+export async function layOut(
+	page: Page,
+	edge: 'down' | 'across' | 'then',
+	choice: string | { label: string }
+): Promise<void> {
+	await page.getByRole('button', { name: 'Lay out' }).click();
+	await page.getByRole('dialog').getByLabel(edge, { exact: true }).selectOption(choice);
+	await page.keyboard.press('Escape');
+}
+
+/** Shows the takes of one run alone, by its place in the list. */
+export async function showRun(page: Page, place: number): Promise<void> {
+	const runs = page.getByLabel('Takes of');
+	await runs.selectOption({ index: place });
+}

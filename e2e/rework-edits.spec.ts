@@ -170,7 +170,6 @@ test('pictures made elsewhere are edited each by itself, and stay pictures made 
 	]);
 	await expect(page.getByText(/^2 pictures brought in/)).toBeVisible();
 	await page.getByRole('button', { name: 'Close' }).locator('visible=true').click();
-	await page.getByLabel('across').selectOption({ label: 'Frame' });
 	await expect(page.locator('[data-take]')).toHaveCount(2);
 	const reds: number[] = [];
 	for (const which of [1, 2]) {

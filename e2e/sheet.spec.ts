@@ -4,7 +4,7 @@ import { strToU8, unzipSync, zipSync } from 'fflate';
 import Papa from 'papaparse';
 import { PNG } from 'pngjs';
 import sharp from 'sharp';
-import { newBrief } from './helpers';
+import { layOut, newBrief, showRun } from './helpers';
 
 async function openDemo(page: Page): Promise<string> {
 	await page.goto('/demo');
@@ -40,14 +40,15 @@ test('an artist judges the demo: steps at rest, near-copies, three models under 
 	const group = copies.getByRole('button', { name: /take \d+, take \d+/ }).first();
 	await group.click();
 	const numbers = (await group.innerText()).match(/\d+/g)!.length;
-	await expect(page.getByText(`${numbers} chosen`)).toBeVisible();
+	const filters = page.getByRole('group', { name: 'Filters' });
+	await expect(filters.getByText(`${numbers} chosen`)).toBeVisible();
 	await page.keyboard.press('Escape');
 	await panel.getByRole('button', { name: 'close' }).click();
 
 	// Three models on the same seeds, one loupe over all of them at the same place.
 	await page.goto(`${brief}/sheet?rows=guidance&columns=model&then=none`);
 	await takes(page).first().waitFor();
-	await page.getByLabel('Takes of').selectOption({ label: 'run 1' });
+	await showRun(page, 1);
 	await expect(takes(page)).toHaveCount(9);
 	await takes(page).first().click();
 	await page.keyboard.press('l');
@@ -69,7 +70,7 @@ test('an artist judges the demo: steps at rest, near-copies, three models under 
 		await takes(page)
 			.nth(i)
 			.click({ modifiers: ['Control'] });
-	await expect(page.getByText('4 chosen')).toBeVisible();
+	await expect(filters.getByText('4 chosen')).toBeVisible();
 	await page.keyboard.press('f');
 	await page.keyboard.press('2');
 	await expect(page.locator('.remark')).toHaveCount(4);
@@ -79,7 +80,7 @@ test('an artist judges the demo: steps at rest, near-copies, three models under 
 	await expect(page.locator('.remark')).toHaveCount(4);
 	await page.keyboard.press('Escape');
 	await page.getByLabel('Fault', { exact: true }).selectOption({ label: 'lettering' });
-	await expect(page.getByText('4 of 9 takes')).toBeVisible();
+	await expect(page.getByText('4 of 27 takes')).toBeVisible();
 	await expect(page.locator('[data-take].faint')).toHaveCount(5);
 
 	// A contact sheet that a picture reader opens, and a table with the faults in it.
@@ -115,7 +116,7 @@ test('two takes are wiped, blinked and subtracted; four lie on the table; takes 
 	const brief = await openDemo(page);
 	await page.goto(`${brief}/sheet?rows=guidance&columns=model&then=none`);
 	await takes(page).first().waitFor();
-	await page.getByLabel('Takes of').selectOption({ label: 'run 1' });
+	await showRun(page, 1);
 	await expect(takes(page)).toHaveCount(9);
 	await takes(page).nth(0).click();
 	await page.keyboard.press('c');
@@ -140,7 +141,7 @@ test('two takes are wiped, blinked and subtracted; four lie on the table; takes 
 
 	for (const i of [0, 1, 2, 3]) {
 		await takes(page).nth(i).click();
-		await page.keyboard.press('t');
+		await page.keyboard.press(' ');
 	}
 	await page.keyboard.press('Enter');
 	await expect(page.locator('figure')).toHaveCount(4);
@@ -148,7 +149,11 @@ test('two takes are wiped, blinked and subtracted; four lie on the table; takes 
 		.locator('figure')
 		.evaluateAll((all) => all.map((figure) => figure.getBoundingClientRect().bottom));
 	expect(Math.max(...boxes)).toBeLessThanOrEqual(800);
+	// Back on the sheet they are chosen still, until nothing is.
 	await page.keyboard.press('Escape');
+	await expect(page.locator('[data-take].chosen')).toHaveCount(4);
+	await page.keyboard.press('Escape');
+	await expect(page.locator('[data-take].chosen')).toHaveCount(0);
 
 	await takes(page)
 		.nth(0)
@@ -207,7 +212,7 @@ test('pictures made elsewhere come in with their table, and what cannot be used 
 	await expect(page.getByRole('list', { name: 'Palette' })).toBeVisible();
 	// A column that is no dial here is something to lay the sheet out by.
 	const headers = page.getByRole('columnheader');
-	await page.getByLabel('across').selectOption({ label: 'Paper' });
+	await layOut(page, 'across', { label: 'Paper' });
 	await expect(headers.filter({ hasText: /rough|smooth/ })).toHaveCount(2);
 	await expect(page.locator('dd').filter({ hasText: 'rough' })).toBeVisible();
 
@@ -252,40 +257,44 @@ test('dials are dragged onto axes, rows and pages, and a filter closes the gaps'
 	page
 }) => {
 	await openDemo(page);
-	const down = page.getByLabel('down');
-	const across = page.getByLabel('across');
+	const down = page.locator('.axis.rows');
+	const across = page.locator('.axis.columns');
 	const held = page.locator('.page').filter({ hasText: 'Seed' });
-	await expect(down).toHaveValue('guidance');
+	await expect(down).toContainText('Guidance');
 	// A page becomes the rows; what was there becomes a page.
-	await held.dragTo(page.locator('.axis').filter({ hasText: 'down' }));
-	await expect(down).toHaveValue('seed');
+	await held.dragTo(down);
+	await expect(down).toContainText('Seed');
 	await expect(page.locator('.page').filter({ hasText: 'Guidance' })).toBeVisible();
 	// Two axes change places.
-	await page
-		.locator('.axis')
-		.filter({ hasText: 'down' })
-		.locator('.grip')
-		.dragTo(page.locator('.axis').filter({ hasText: 'across' }));
-	await expect(across).toHaveValue('seed');
-	await expect(down).toHaveValue('model');
-	// Let go over the labels of the mat.
-	const box = (await page.locator('.page').filter({ hasText: 'Guidance' }).boundingBox())!;
-	await page.mouse.move(box.x + 4, box.y + 12);
-	await page.mouse.down();
-	await page.mouse.move(box.x + 30, box.y + 60, { steps: 4 });
-	const well = page.getByText('let go here: across');
-	await well.hover();
-	await page.mouse.up();
-	await expect(across).toHaveValue('guidance');
+	await down.locator('small').dragTo(across);
+	await expect(across).toContainText('Seed');
+	await expect(down).toContainText('Model');
+	// Let go at the edges of the mat, which say what is replaced.
+	const carry = async (what: string, where: string) => {
+		const box = (await page.locator('.page').filter({ hasText: what }).boundingBox())!;
+		await page.mouse.move(box.x + 4, box.y + 12);
+		await page.mouse.down();
+		await page.mouse.move(box.x + 30, box.y + 60, { steps: 4 });
+		await page.locator('.ground').getByText(where).hover();
+		await page.mouse.up();
+	};
+	await carry('Guidance', 'let go here: across, instead of seed');
+	await expect(across).toContainText('Guidance');
 
-	// Let go off all axes, it is a page again.
-	await page
-		.locator('.axis')
-		.filter({ hasText: 'across' })
-		.locator('.grip')
-		.dragTo(page.locator('.held'));
-	await expect(across).toHaveValue('none');
+	// Let go off all edges, it is a page again; so it is when it is taken off.
+	await across.locator('small').dragTo(page.locator('.held'));
+	await expect(across).toHaveCount(0);
 	await expect(page.locator('.page').filter({ hasText: 'Guidance' })).toBeVisible();
+	await page.getByRole('button', { name: 'Take Model off' }).click();
+	// By nothing, all hang on a wall; from there dials are put on again.
+	await expect(takes(page)).toHaveCount(27);
+	await carry('Model', 'let go here: across');
+	await expect(across).toContainText('Model');
+	await carry('Guidance', 'down');
+	await expect(down).toContainText('Guidance');
+	await expect(takes(page)).toHaveCount(9);
+	await page.getByRole('button', { name: '18 takes out of sight: show all' }).click();
+	await expect(takes(page)).toHaveCount(27);
 	await openDemo(page);
 
 	const all = await takes(page).count();
@@ -293,12 +302,15 @@ test('dials are dragged onto axes, rows and pages, and a filter closes the gaps'
 		.getByRole('group', { name: 'Filters' })
 		.getByLabel('Mark', { exact: true })
 		.selectOption('drop');
-	const fit = page.getByRole('status').filter({ hasText: /of 9 takes/ });
-	const [, few] = /^(\d+) of/.exec(await fit.innerText())!;
-	expect(Number(few)).toBeGreaterThan(0);
-	expect(Number(few)).toBeLessThan(all);
+	// It is asked of all takes, those of other pages too.
+	const fit = page.getByRole('status').filter({ hasText: /of 27 takes/ });
+	const [, found] = /^(\d+) of/.exec(await fit.innerText())!;
+	const few = await page.locator('[data-take].drop').count();
+	expect(few).toBeGreaterThan(0);
+	expect(few).toBeLessThan(Number(found));
 	await page.getByText('only these').click();
 	await expect(takes(page)).toHaveCount(Number(few));
+	await expect(page.getByRole('button', { name: `${Number(found) - few} take` })).toBeVisible();
 	// What is judged otherwise leaves, and the focus goes to another.
 	await page.keyboard.press('k');
 	await expect(takes(page)).toHaveCount(Number(few) - 1);
@@ -312,7 +324,7 @@ test('dials are dragged onto axes, rows and pages, and a filter closes the gaps'
 	await page.getByRole('button', { name: 'Show all' }).click();
 	await expect(takes(page)).toHaveCount(all);
 	await page.getByLabel('Stop', { exact: true }).selectOption({ label: 'guidance 6' });
-	await expect(page.getByText(/^3 of 9 takes$/)).toBeVisible();
+	await expect(page.getByText(/^9 of 27 takes$/)).toBeVisible();
 	await expect(page.locator('[data-take].faint')).toHaveCount(6);
 });
 
@@ -440,7 +452,7 @@ test('pictures of different frames are looked at at the same place, and the loup
 	]);
 	await expect(page.getByText(/^2 pictures brought in/)).toBeVisible();
 	await page.getByRole('button', { name: 'Close' }).locator('visible=true').click();
-	await page.getByLabel('across').selectOption({ label: 'Frame' });
+	await layOut(page, 'across', { label: 'Frame' });
 	await expect(takes(page)).toHaveCount(2);
 
 	// The place that the loupe shows is the same share of both.

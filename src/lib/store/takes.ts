@@ -14,6 +14,10 @@ export const take = (id: string): Promise<Take | undefined> => db.takes.get(id);
 export const plansOf = (briefId: string): Promise<Plan[]> =>
 	db.plans.where({ briefId }).sortBy('createdAt');
 
+/** Takes by their ids, in that order; those that are there. */
+export const takesById = async (ids: readonly string[]): Promise<Take[]> =>
+	(await db.takes.bulkGet([...ids])).flatMap((one) => one ?? []);
+
 export const plan = (id: string): Promise<Plan | undefined> => db.plans.get(id);
 
 /** Takes that are written in one go. */

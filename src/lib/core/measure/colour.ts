@@ -64,3 +64,9 @@ export function srgbOf(lightness: number, a: number, b: number): [number, number
 /** sRGB bytes as `#rrggbb`. */
 export const hexOf = (rgb: readonly number[]): string =>
 	`#${rgb.map((one) => one.toString(16).padStart(2, '0')).join('')}`;
+
+/** CIE L*, a*, b* of a colour written as `#rrggbb`. */
+export function labOfHex(hex: string): LabColour {
+	const value = Number.parseInt(hex.slice(1), 16);
+	return lab(value >> 16, (value >> 8) & 255, value & 255);
+}

@@ -118,7 +118,9 @@ export const Take = z.object({
 	signals: Signals.optional(),
 	unread: z.array(z.string()).optional(),
 	createdAt: instant,
-	madeAt: instant.optional()
+	madeAt: instant.optional(),
+	/** When it was starred, where it was: the best across briefs. */
+	starred: instant.optional()
 });
 export type Take = z.infer<typeof Take>;
 

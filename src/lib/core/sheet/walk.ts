@@ -76,9 +76,9 @@ const TEXT_LABEL = 130;
 const FIGURE_LABEL = 76;
 /** Without rows, room for the outline of the take in focus. */
 const NO_LABEL = 8;
-/** One line of labels above the columns, and two. */
-const ONE_LINE = 30;
-const TWO_LINES = 52;
+/** What lies along the edges, with one line of labels above the columns, and two. */
+const ONE_LINE = 58;
+const TWO_LINES = 80;
 /** Frames that are taller than this do not make cells yet narrower. */
 const LEAST_RATIO = 0.2;
 

@@ -56,7 +56,7 @@
 		<a href="/brief/{plan.briefId}/sheet?run={plan.id}">{row.briefName}</a>
 		<span class="state" class:paused={plan.paused && running}>{state}</span>
 	</div>
-	<p class="quiet">{product}</p>
+	<p class="quiet">{plan.name ? `${plan.name}: ` : ''}{product}</p>
 	{#if running}
 		<div
 			class="bar"

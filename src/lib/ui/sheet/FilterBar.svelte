@@ -176,15 +176,14 @@
 <style>
 	.bar {
 		display: flex;
-		gap: 5px;
+		flex-wrap: wrap;
+		gap: 4px 5px;
 		align-items: center;
-		height: 38px;
-		padding: 0 18px;
-		overflow-x: auto;
+		min-height: 38px;
+		padding: 3px 18px;
 		border-bottom: 1px solid var(--rule);
 		font-size: 13px;
 		white-space: nowrap;
-		scrollbar-width: none;
 	}
 
 	input {

@@ -16,9 +16,11 @@
 </script>
 
 <footer>
-	{#each shown as { key, says } (key)}
-		<span><kbd>{key}</kbd> {says}</span>
-	{/each}
+	<span class="keys">
+		{#each shown as { key, says } (key)}
+			<span><kbd>{key}</kbd> {says}</span>
+		{/each}
+	</span>
 	<button class="plain all" aria-label="All keys" onclick={() => (view.helping = true)}
 		><kbd>?</kbd></button
 	>
@@ -68,8 +70,25 @@
 		white-space: nowrap;
 	}
 
+	/* What has no room left is listed under the question mark. */
+	.keys {
+		display: flex;
+		flex: 0 1 auto;
+		flex-wrap: wrap;
+		gap: 11px;
+		height: 24px;
+		min-width: 0;
+		overflow: hidden;
+		line-height: 24px;
+	}
+
+	.keys + .all {
+		flex: none;
+	}
+
 	.mats {
 		display: flex;
+		flex: none;
 		gap: 5px;
 		align-items: center;
 		margin-left: auto;

@@ -1,7 +1,8 @@
 <script lang="ts">
 	import { axisOf, CELL_GAP, columnGroups, isFigures } from '$lib/core/sheet';
 	import AxisLabel from './AxisLabel.svelte';
-	import { carried, well } from './axis-drag';
+	import AxisChip from './AxisChip.svelte';
+	import { edges } from './edges';
 	import { between, type MatWindow } from './mat-window.svelte';
 	import type { SheetState } from './state.svelte';
 
@@ -19,38 +20,17 @@
 	const { labels } = $derived(view.content);
 	const { columns } = $derived(mat.there);
 	const groups = $derived(columnGroups(sheet));
-	/** How far the labels reach to which something is dragged. */
-	const reach = $derived({
-		width: Math.min(mat.whole.width, mat.width) - labels.left,
-		height: Math.min(mat.whole.height, mat.height) - 48
-	});
 </script>
 
-{#if view.carrying}
-	<span
-		class="well"
-		style:left="{labels.left}px"
-		style:width="{reach.width}px"
-		style:height="40px"
-		{...well(view, 'columns')}>let go here: across</span
-	>
-	<span
-		class="well"
-		style:top="44px"
-		style:width="{labels.left - clear}px"
-		style:height="{reach.height}px"
-		{...well(view, 'rows')}>down</span
-	>
-{/if}
 <div class="head" role="rowgroup" style:height="{labels.top - clear}px">
+	<div class="edge" role="presentation" data-screen>
+		{#each edges as { name, says } (name)}<AxisChip {view} {name} {says} />{/each}
+	</div>
 	<div role="row" class="labels">
-		<span
-			role="columnheader"
-			class="corner"
-			style:width="{labels.left}px"
-			{...carried(view, sheet.axes.rows)}
-		>
-			{#if sheet.axes.rows}{axisOf(sheet.axes.rows).label}{/if}
+		<span role="columnheader" class="corner" style:width="{labels.left}px">
+			<span class="on-paper"
+				>{#if sheet.axes.rows}{axisOf(sheet.axes.rows).label}{/if}</span
+			>
 		</span>
 		{#each groups as { stop, from, count } (stop.key)}
 			{#if sheet.axes.columns && from < columns.to && from + count > columns.from}
@@ -103,6 +83,17 @@
 		background: inherit;
 	}
 
+	.edge {
+		position: sticky;
+		left: 0;
+		display: flex;
+		gap: 8px;
+		align-items: center;
+		width: fit-content;
+		height: 28px;
+		padding-left: 6px;
+	}
+
 	.labels {
 		position: relative;
 		height: 26px;
@@ -110,21 +101,6 @@
 
 	.second {
 		height: 22px;
-	}
-
-	/* Where something that is dragged may be let go, over the labels that it would replace. */
-	.well {
-		position: absolute;
-		z-index: 4;
-		top: 0;
-		left: 0;
-		display: grid;
-		place-items: center;
-		border: 2px dashed var(--varied);
-		background: rgb(255 255 255 / 80%);
-		color: var(--varied);
-		font-size: 13px;
-		font-weight: 600;
 	}
 
 	.label {

@@ -1,9 +1,7 @@
 <script lang="ts">
 	import ChevronLeft from 'carbon-icons-svelte/lib/ChevronLeft.svelte';
 	import ChevronRight from 'carbon-icons-svelte/lib/ChevronRight.svelte';
-	import { Select, SelectItem } from 'carbon-components-svelte';
-	import { axisOf, heldSays, labelsOf, stopsAmong, type AxisId } from '$lib/core/sheet';
-	import { listed } from '$lib/core/wording';
+	import { axisOf, heldSays, labelsOf, stopsAmong } from '$lib/core/sheet';
 	import { many, session, useWork } from '$lib/ui/shared';
 	import { carried, well } from './axis-drag';
 	import SheetFrom from './SheetFrom.svelte';
@@ -25,46 +23,28 @@
 	const judged = $derived(done.filter(({ id }) => work.marks.has(id)).length);
 
 	const held = $derived(heldSays(view.takes, session.cards));
-
-	const names = [
-		['rows', 'down'],
-		['columns', 'across'],
-		['then', 'then']
-	] as const;
 </script>
 
 <div class="bar">
 	<SheetFrom {view} />
 	<div class="dials" {...well(view, 'page')}>
-		{#each names.slice(0, Math.max(2, view.varied.length)) as [name, says] (name)}
-			<div
-				class="axis"
-				class:open={view.carrying && view.axes[name] !== view.carrying}
-				title="Drag a dial here to lay the sheet out by it"
-				{...carried(view, view.axes[name])}
-				{...well(view, name)}
-			>
-				<span class="grip" aria-hidden="true"></span>
-				<Select
-					inline
-					size="sm"
-					labelText={says}
-					selected={view.axes[name] ?? 'none'}
-					on:update={({ detail }) =>
-						detail !== (view.axes[name] ?? 'none') && view.turn(name, detail as AxisId | 'none')}
-				>
-					<SelectItem value="none" text="nothing" />
-					{#each view.varied as axis (axis)}
-						<SelectItem value={axis} text={axisOf(axis).label} />
-					{/each}
-				</Select>
-			</div>
-		{/each}
+		<button class="act fold" onclick={() => (view.laying = true)}>Lay out …</button>
+		{#if view.onWall}
+			{#each view.varied as axis (axis)}
+				<div class="page" title="Drag it to an edge of the mat" {...carried(view, axis)}>
+					<span class="grip" aria-hidden="true"></span>
+					<span class="whole"
+						>{axisOf(axis).label}
+						<span class="quiet num">{stopsAmong(view.takes, axis).length}</span></span
+					>
+				</div>
+			{/each}
+		{/if}
 		{#each [...view.held] as [axis, key] (axis)}
 			{@const stops = stopsAmong(view.takes, axis)}
 			{@const stop = stops.find((s) => s.key === key)}
 			{@const { label } = axisOf(axis)}
-			<div class="page" title="Drag it onto an axis" {...carried(view, axis)}>
+			<div class="page" title="Drag it to an edge of the mat" {...carried(view, axis)}>
 				<span class="grip" aria-hidden="true"></span>
 				<button class="plain" aria-label="{label}: one back" onclick={() => view.turnPage(-1, axis)}
 					><ChevronLeft /></button
@@ -88,15 +68,7 @@
 				>all seeds in one cell</button
 			>
 		{/if}
-		{#if view.onWall && view.varied.length}
-			<button class="act fold" onclick={() => view.layOut()}
-				>Lay out by {listed(
-					Object.values(view.suggested).flatMap((id) =>
-						id ? [axisOf(id).label.toLowerCase()] : []
-					)
-				)}</button
-			>
-		{:else if view.hidden}
+		{#if view.hidden}
 			<button
 				class="act fold hidden"
 				title="A dial is held elsewhere, or a newer take stands in the same cell"
@@ -119,23 +91,20 @@
 		display: flex;
 		gap: 14px;
 		align-items: center;
-		height: 46px;
-		padding: 0 18px;
-		overflow: hidden;
+		min-height: 46px;
+		padding: 4px 18px;
 		border-bottom: 1px solid var(--rule);
 	}
 
 	.dials {
 		display: flex;
 		flex: 1;
-		gap: 12px;
+		flex-wrap: wrap;
+		gap: 5px 10px;
 		align-items: center;
 		min-width: 0;
-		overflow-x: auto;
-		scrollbar-width: none;
 	}
 
-	.axis,
 	.page {
 		display: flex;
 		flex: none;
@@ -145,12 +114,6 @@
 		background: var(--panel);
 	}
 
-	/* Where something that is dragged may be let go. */
-	.open {
-		outline: 2px dashed var(--varied);
-		outline-offset: 1px;
-	}
-
 	.grip {
 		flex: none;
 		align-self: stretch;
@@ -158,34 +121,6 @@
 		margin: 6px -2px 6px 5px;
 		background: radial-gradient(circle, var(--ink-3) 1px, transparent 1.4px) 0 0 / 4px 4.5px;
 		cursor: grab;
-	}
-
-	.axis :global(.bx--form-item) {
-		flex-direction: row;
-		align-items: center;
-	}
-
-	.axis :global(.bx--select--inline) {
-		width: auto;
-		gap: 0;
-		padding-left: 8px;
-	}
-
-	.axis :global(.bx--label) {
-		max-width: none;
-		margin: 0 !important;
-		color: var(--ink-3);
-	}
-
-	.axis :global(.bx--select-input) {
-		width: auto;
-		min-width: 92px;
-		padding-right: 26px;
-		height: 28px;
-		padding-left: 6px;
-		background: transparent;
-		color: var(--ink);
-		font-weight: 600;
 	}
 
 	.page {
@@ -204,11 +139,15 @@
 		font-size: 12px;
 	}
 
-	.page > span:first-of-type {
+	.page > span:nth-of-type(2) {
 		max-width: 122px;
 		overflow: hidden;
 		text-overflow: ellipsis;
 		white-space: nowrap;
+	}
+
+	.page .whole {
+		padding-right: 8px;
 	}
 
 	.page strong {
@@ -217,7 +156,7 @@
 
 	.held {
 		flex: 1;
-		min-width: 0;
+		min-width: 60px;
 		overflow: hidden;
 		color: var(--ink-3);
 		text-overflow: ellipsis;
@@ -236,6 +175,12 @@
 
 	.judged {
 		flex: none;
+	}
+
+	@media (max-width: 1100px) {
+		.held {
+			display: none;
+		}
 	}
 
 	.stop {

@@ -1,6 +1,8 @@
 <script lang="ts">
 	import * as store from '$lib/store';
-	import { Choice, live, useWork } from '$lib/ui/shared';
+	import { OverflowMenu, OverflowMenuItem, TextInput } from 'carbon-components-svelte';
+	import { untrack } from 'svelte';
+	import { Choice, Dialog, live, runAgain, useWork, whyNotAgain } from '$lib/ui/shared';
 	import type { SheetState } from './state.svelte';
 
 	/** Which takes the sheet shows: of a run or of all, and of another brief beside them. */
@@ -10,6 +12,17 @@
 	/** The other briefs, whose takes can be looked at beside these. */
 	const briefs = live(() => store.briefs, []);
 	const others = $derived(briefs.current.filter(({ id }) => id !== work.brief!.id));
+
+	const plan = $derived(work.plans.find(({ id }) => id === view.run));
+	let naming = $state(false);
+	let name = $state('');
+	$effect(() => {
+		if (naming) name = untrack(() => plan?.name ?? '');
+	});
+	async function rename() {
+		naming = false;
+		if (plan) await store.updatePlan(plan.id, { name: name.trim() || undefined });
+	}
 
 	function choose(value: string) {
 		if (value.startsWith('with ')) view.address.set({ with: value.slice(5) });
@@ -36,6 +49,32 @@
 		onchange={choose}
 		most={view.run ? 190 : 104}
 	/>
+{/if}
+{#if plan}
+	<OverflowMenu size="sm" iconDescription="More for this run">
+		<OverflowMenuItem text="Name it …" on:click={() => (naming = true)} />
+		<OverflowMenuItem
+			text="The same with fresh seeds"
+			disabled={whyNotAgain(plan) !== null}
+			on:click={() => void runAgain(plan)}
+		/>
+	</OverflowMenu>
+	<Dialog
+		open={naming}
+		heading="What is this run called?"
+		size="xs"
+		primary="Keep the name"
+		secondary="Back"
+		onclose={() => (naming = false)}
+		onsubmit={rename}
+	>
+		<TextInput
+			labelText="Name"
+			helperText="Empty: it is called by what it varied."
+			maxlength={120}
+			bind:value={name}
+		/>
+	</Dialog>
 {/if}
 {#if work.beside.brief}
 	<span class="beside" title="Takes of {work.beside.brief.name} stand beside these"

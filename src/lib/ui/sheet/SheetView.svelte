@@ -9,12 +9,15 @@
 	import { MeasuresPanel, Measuring } from '$lib/ui/measures';
 	import { many, session, undo, useWork } from '$lib/ui/shared';
 	import { Table } from '$lib/ui/table';
-	import { FaultBar, TakePanel } from '$lib/ui/takes';
+	import { FaultBar, TakePanel, Tray } from '$lib/ui/takes';
+	import { band } from './band';
 	import BringIn from './BringIn.svelte';
+	import EdgeWells from './EdgeWells.svelte';
 	import FilterBar from './FilterBar.svelte';
 	import KeyBar from './KeyBar.svelte';
 	import KeyHelp from './KeyHelp.svelte';
 	import { sheetKeys, takesKey } from './keys';
+	import LayOut from './LayOut.svelte';
 	import Mat from './Mat.svelte';
 	import SheetBar from './SheetBar.svelte';
 	import { SheetState } from './state.svelte';
@@ -47,6 +50,10 @@
 			const mark = work.marks.get(take.id);
 			return mark && markWorth[mark];
 		}
+	});
+	onMount(() => {
+		// A take that an address leads to has the focus.
+		view.selection.focus = view.address.asked.get('take');
 	});
 	onMount(() => () => {
 		measuring.close();
@@ -117,7 +124,7 @@
 	});
 
 	function toggle(kind: MarkKind) {
-		const takes = view.selection.chosen.filter(({ state }) => state === 'done');
+		const takes = view.acting.filter(({ state }) => state === 'done');
 		if (!takes.length) return;
 		const all = takes.every(({ id }) => work.marks.get(id) === kind);
 		void work.mark(takes, all ? null : kind);
@@ -134,6 +141,14 @@
 			? `${Math.floor((all - open) / step) * step} of ${many(all, 'take')} are made`
 			: `All ${many(all, 'take')} are made`;
 	});
+
+	/** A box chooses what it touches, besides what was chosen before. */
+	let before: string[] = [];
+	const boxed = band(
+		() => !view.loupe.on && !view.carrying,
+		() => (before = [...view.selection.selected]),
+		(ids) => view.selection.choose([...before, ...ids])
+	);
 
 	const keys = sheetKeys(view, toggle);
 
@@ -191,10 +206,11 @@
 					onfocus={(id) => (view.selection.focus = id)}
 					onmode={(mode) => view.address.set({ mode: mode === 'side' ? null : mode })}
 				/>
-			{:else if view.onWall}
-				<WallMat {view} {measuring} />
 			{:else}
-				<Mat {view} {measuring} />
+				<div class="ground" {@attach boxed}>
+					{#if view.onWall}<WallMat {view} {measuring} />{:else}<Mat {view} {measuring} />{/if}
+					{#if view.carrying}<EdgeWells {view} />{/if}
+				</div>
 			{/if}
 			{#if opened > 5}
 				{#if view.address.panel === 'measures'}
@@ -222,7 +238,13 @@
 			{/if}
 		</div>
 		<div data-screen>
-			{#if view.faulting}<FaultBar chosen={view.selection.chosen} />{/if}
+			<Tray
+				shown={(id) => view.isShown(id) || view.address.open.includes(id)}
+				briefs={view.known.briefs}
+				onopen={() => view.table.open(null)}
+				onshow={(take) => view.find(take)}
+			/>
+			{#if view.faulting}<FaultBar chosen={view.acting} />{/if}
 			{#if undo.says}<p class="said" role="status">{undo.says}</p>{/if}
 			<p class="visually-hidden" role="status" aria-live="polite">{made}</p>
 			<KeyBar {view} {keys} />
@@ -231,7 +253,10 @@
 {/if}
 
 {#if brought}<BringIn {view} />{/if}
-{#if opened > 5}<KeyHelp {view} {keys} />{/if}
+{#if opened > 5}
+	<KeyHelp {view} {keys} />
+	<LayOut {view} />
+{/if}
 
 <style>
 	.view {
@@ -255,6 +280,14 @@
 
 	.middle.wide {
 		grid-template-columns: minmax(0, 1fr) 380px;
+	}
+
+	.ground {
+		position: relative;
+		display: grid;
+		grid-template-rows: minmax(0, 1fr);
+		min-width: 0;
+		min-height: 0;
 	}
 
 	.said {

@@ -50,16 +50,15 @@
 	const focused = $derived(view.selection.focus === take.id);
 
 	function press(event: MouseEvent) {
-		view.selection.focus = take.id;
-		if (event.shiftKey) view.table.compare(take.id);
+		if (event.shiftKey) view.selection.reach(view.order, take.id);
 		else if (event.ctrlKey || event.metaKey) view.selection.toggle(take.id);
+		view.selection.focus = take.id;
 	}
 </script>
 
 <button
 	class="take {mark ?? ''}"
 	class:focused
-	class:aside={view.table.aside.includes(take.id)}
 	class:chosen={view.selection.selected.has(take.id)}
 	class:faint
 	style:--heat={view.address.heat && share !== null ? share : null}
@@ -210,13 +209,6 @@
 	.focused {
 		outline: 3px solid var(--point) !important;
 		outline-offset: 0;
-	}
-
-	.aside::after {
-		position: absolute;
-		inset: 3px;
-		border: 2px dashed #fff;
-		content: '';
 	}
 
 	.drop :global(img) {

@@ -2,6 +2,7 @@ import { goto } from '$app/navigation';
 import { stepsOf } from '$lib/core/sheet';
 import type { MarkKind } from '$lib/core/schema';
 import { undo } from '$lib/ui/shared';
+import { MOST_ON_TABLE } from '$lib/ui/table';
 import { makeMoreLike, reworkHref } from '$lib/ui/takes';
 import type { TableMode } from './read-address';
 import type { SheetState } from './state.svelte';
@@ -128,13 +129,21 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 			yields: true
 		},
 		{
+			keys: ['y'],
+			shown: 'Y',
+			says: 'choose all like this one: what differs by chance alone',
+			group: 'Judge',
+			when: () => onSheet() && view.selection.focus !== null,
+			run: () => view.selection.focused && view.chooseLike(view.selection.focused)
+		},
+		{
 			keys: ['p'],
 			shown: 'P',
 			says: 'judge the chosen takes in blind pairs',
 			group: 'Judge',
 			when: () => view.selection.selected.size > 1,
 			run: () => {
-				const takes = view.selection.chosen.filter(({ state }) => state === 'done');
+				const takes = view.acting.filter(({ state }) => state === 'done');
 				const brief = takes[0]?.briefId;
 				if (takes.length > 1)
 					void goto(`/brief/${brief}/pairs?takes=${takes.map(({ id }) => id).join(',')}`);
@@ -148,7 +157,7 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 			group: 'Judge',
 			when: () => onSheet() && view.selection.focus !== null,
 			run: () =>
-				void makeMoreLike(view.selection.chosen, view.all).then((why) => {
+				void makeMoreLike(view.acting, view.all).then((why) => {
 					if (why) undo.says = why;
 				}),
 			bar: () => (view.selection.selected.size > 0 ? 'more like these' : null)
@@ -160,7 +169,7 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 			group: 'Look close',
 			when: () => view.selection.focus !== null,
 			run: () => {
-				const [first, second] = view.selection.chosen;
+				const [first, second] = view.acting;
 				if (first) void goto(reworkHref(first, view.selection.selected.size === 2 ? second : null));
 			},
 			bar: () => (view.selection.selected.size === 2 ? 'merge these' : null)
@@ -168,31 +177,26 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 		{
 			keys: ['c'],
 			shown: 'C',
-			says: 'compare with another: two open beside each other',
+			says: 'compare with another, or with those chosen: they open beside each other',
 			group: 'Two takes',
 			when: () => onSheet() && view.selection.focus !== null,
 			run: () => view.table.compare(view.selection.focus!),
 			bar: () =>
-				onTable() ? null : view.table.aside.length === 1 ? 'compare with this' : 'compare'
-		},
-		{
-			keys: ['t'],
-			shown: 'T',
-			says: 'put on the table, up to four',
-			group: 'Look close',
-			when: () => onSheet() && view.selection.focus !== null,
-			run: () => view.table.put(view.selection.focus!),
-			bar: () => (onTable() || view.loupe.on ? null : 'table')
+				onTable() ? null : view.selection.selected.size === 1 ? 'compare with this' : 'compare'
 		},
 		{
 			keys: ['Enter'],
 			shown: 'Enter',
-			says: 'open what is on the table, or the take in focus',
+			says: 'open what is chosen on the table, up to four, or the take in focus',
 			group: 'Look close',
 			when: () => onSheet() && view.selection.focus !== null,
 			run: () => view.table.open(view.selection.focus),
 			bar: () =>
-				onTable() ? null : view.table.aside.length > 1 ? `open ${view.table.aside.length}` : 'open',
+				onTable()
+					? null
+					: view.selection.selected.size > 1
+						? `open ${Math.min(MOST_ON_TABLE, view.selection.selected.size)}`
+						: 'open',
 			yields: true
 		},
 		against('w', 'wipe', () => mode('wipe')),
@@ -205,6 +209,14 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 			group: 'Sheet',
 			when: () => onSheet() && view.held.size > 0,
 			run: (key) => view.turnPage(key === ',' ? -1 : 1)
+		},
+		{
+			keys: ['a'],
+			shown: 'A',
+			says: 'lay the sheet out: what lies down and across, or nothing',
+			group: 'Sheet',
+			when: onSheet,
+			run: () => (view.laying = true)
 		},
 		{
 			keys: ['g'],

@@ -1,3 +1,4 @@
+import { goto } from '$app/navigation';
 import { chanceDials, isDialId } from '$lib/core/dials';
 import { asks, wanted, type Judged } from '$lib/core/judge';
 import { runSays } from '$lib/core/rework';
@@ -8,6 +9,7 @@ import {
 	hang,
 	hanging,
 	holdBeside,
+	keyOn,
 	linesOfItems,
 	layMat,
 	layOut,
@@ -35,7 +37,7 @@ import {
 	type WallLine
 } from '$lib/core/sheet';
 import { TableState } from '$lib/ui/table';
-import { LoupeState, Selection } from '$lib/ui/takes';
+import { choice, LoupeState, Selection } from '$lib/ui/takes';
 import { SheetAddress } from './address.svelte';
 import { readAxes } from './read-address';
 
@@ -46,7 +48,7 @@ const noAxes: Axes = { rows: null, columns: null, then: null };
 const PAPER_WIDTH = 710;
 
 const clockOf = (at: number) =>
-	new Date(at).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' });
+	new Date(at).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit', hour12: false });
 
 const isChance = (axis: AxisId): boolean => isDialId(axis) && chanceDials.includes(axis);
 
@@ -73,14 +75,18 @@ export class SheetState {
 	readonly #lastHeld = new Map<AxisId, string>();
 	readonly address = new SheetAddress();
 	readonly loupe = new LoupeState();
-	readonly selection = new Selection(() => this.takes);
+	readonly selection = new Selection(() => this.#all, choice);
 	readonly table = new TableState({
 		open: () => this.address.open,
-		takeOf: (id) => this.#all.find((take) => take.id === id),
+		takeOf: (id) => [...this.#all, ...choice.takes].find((take) => take.id === id),
+		chosen: () => [...choice.ids],
+		choose: (ids) => this.selection.choose(ids),
 		show: (ids) => this.address.set({ open: ids.join('.') || null }, ids.length > 0)
 	});
 	/** Whether all keys are listed. */
 	helping = $state(false);
+	/** Whether it is being said what the sheet is laid out by. */
+	laying = $state(false);
 	/** Whether pictures made elsewhere are being brought in. */
 	bringing = $state(false);
 	/** Whether the sheet is being put on paper, where all of it is in sight. */
@@ -236,6 +242,17 @@ export class SheetState {
 		this.address.set({ rows: 'none', columns: 'none', then: 'none' });
 	}
 
+	/** Brings a take into sight, wherever it hangs; one of another brief is looked at there. */
+	find(take: Take): void {
+		if (!this.#all.some(({ id }) => id === take.id))
+			return void goto(`/brief/${take.briefId}/sheet?take=${take.id}`);
+		this.selection.focus = take.id;
+		if (!this.isShown(take.id)) {
+			this.showAll();
+			this.address.set({ run: null, only: null });
+		}
+	}
+
 	/** Lays a wall out by the dials that make good axes. */
 	layOut(): void {
 		const { rows, columns, then } = this.suggested;
@@ -305,6 +322,31 @@ export class SheetState {
 		this.address.set({ [name]: axis, ...(other ? { [other]: this.axes[name] ?? 'none' } : {}) });
 	}
 
+	/** The takes that keys act on: on the table the one in focus alone. */
+	get acting(): Take[] {
+		const { focused, chosen } = this.selection;
+		return this.address.open.length ? (focused ? [focused] : []) : chosen;
+	}
+
+	/** Whether a take is to be seen as the sheet is laid out. */
+	isShown(id: string): boolean {
+		return this.places.has(id);
+	}
+
+	/** Chooses all takes that differ from one by chance alone. */
+	chooseLike(take: Take): void {
+		const axes = this.varied.filter((axis) => !isChance(axis));
+		const like = this.takes.filter((other) =>
+			axes.every((axis) => keyOn(other, axis) === keyOn(take, axis))
+		);
+		this.selection.add(like.map(({ id }) => id));
+	}
+
+	/** The takes in the order in which they are seen. */
+	get order(): string[] {
+		return this.cells.flat(2).map(({ id }) => id);
+	}
+
 	/** Moves the focus by rows and columns, stopping at the edges. */
 	move(down: number, across: number): void {
 		const { selection } = this;
@@ -335,10 +377,11 @@ export class SheetState {
 
 	/** Puts away what was taken out last: the loupe, the faults, what is chosen, the table. */
 	putAway(): void {
+		if (this.address.open.length && !this.faulting) return this.table.close();
 		if (this.faulting || this.selection.selected.size || this.loupe.on) {
 			this.faulting = false;
 			this.loupe.on = false;
 			this.selection.choose([]);
-		} else this.table.close();
+		}
 	}
 }

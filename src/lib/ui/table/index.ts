@@ -1,4 +1,4 @@
 export { default as Table } from './Table.svelte';
 export { tableModes, type TableMode } from './modes';
-export { TableState } from './state.svelte';
+export { MOST_ON_TABLE, TableState } from './state.svelte';
 export { default as TableWindow } from './TableWindow.svelte';

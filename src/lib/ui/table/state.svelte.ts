@@ -2,13 +2,16 @@ import type { Take } from '$lib/core/schema';
 import { closer, scaleTo, WHOLE, type Look } from '$lib/core/sheet';
 
 /** More pictures than this on the table are too small to be judged. */
-const MOST_ON_TABLE = 4;
+export const MOST_ON_TABLE = 4;
 
 /** What the table works on. */
 export interface TableSources {
 	/** Takes that lie on it, as the address says. */
 	open: () => readonly string[];
 	takeOf: (id: string) => Take | undefined;
+	/** Takes that are chosen, in the order in which they were. */
+	chosen: () => readonly string[];
+	choose: (ids: readonly string[]) => void;
 	/** Opens the table with takes, or closes it. */
 	show: (ids: readonly string[]) => void;
 }
@@ -16,8 +19,6 @@ export interface TableSources {
 /** The table, where up to four takes are looked at closely. */
 export class TableState {
 	readonly #from: TableSources;
-	/** Takes put aside to be laid on the table; none while it is open. */
-	aside = $state.raw<readonly string[]>([]);
 	/** How pictures are looked at: by the same place of each, whatever its frame. */
 	look = $state.raw<Look>(WHOLE);
 	/** How large each picture's window is, in pixels. */
@@ -31,33 +32,23 @@ export class TableState {
 		this.#from.open().flatMap((id) => this.#from.takeOf(id) ?? [])
 	);
 
-	/** Puts a take aside with others, or takes it back; the last so many stay. */
-	#put(id: string, most: number): void {
-		this.aside = this.aside.includes(id)
-			? this.aside.filter((other) => other !== id)
-			: [...this.aside, id].slice(-most);
-	}
-
-	/** Puts a take aside for the table, four at most, or takes it back. */
-	put(id: string): void {
-		this.#put(id, MOST_ON_TABLE);
-	}
-
-	/** Puts a take aside to be compared: the second one opens the table with both. */
+	/** Compares a take with those that are chosen; without any it is chosen for the next one. */
 	compare(id: string): void {
-		this.#put(id, 2);
-		if (this.aside.length === 2) this.open(null);
+		const others = this.#from.chosen().filter((other) => other !== id);
+		const all = [...others, id];
+		if (!others.length && this.#from.chosen().length) return this.#from.choose([]);
+		this.#from.choose(all);
+		if (all.length > 1) this.open(null);
 	}
 
-	/** Opens what was put aside, or else one take. */
+	/** Opens what is chosen, the last four, or else one take. */
 	open(id: string | null): void {
-		const ids = this.aside.length > 1 ? this.aside : id ? [id] : [];
-		this.aside = [];
+		const chosen = this.#from.chosen();
+		const ids = chosen.length > 1 ? chosen.slice(-MOST_ON_TABLE) : id ? [id] : [];
 		if (ids.length) this.#from.show(ids);
 	}
 
 	close(): void {
-		this.aside = [];
 		this.#from.show([]);
 	}
 

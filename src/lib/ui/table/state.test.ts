@@ -8,37 +8,38 @@ const takes = sampleTakes(sampleRack({ guidance: [1, 2, 3, 4, 5, 6] }));
 /** A table, and what it was opened with. */
 function laid(open: readonly string[] = []) {
 	const shown: (readonly string[])[] = [];
+	let chosen: readonly string[] = [];
 	const table = new TableState({
 		open: () => open,
 		takeOf: (id) => takes.find((take) => take.id === id),
+		chosen: () => chosen,
+		choose: (ids) => (chosen = ids),
 		show: (ids) => shown.push(ids)
 	});
-	return { table, shown };
+	return { table, shown, choose: (...ids: string[]) => (chosen = ids), chosen: () => chosen };
 }
 
 describe('the table', () => {
-	it('takes up to four that were put aside, the last ones, and lets them go when it opens', () => {
-		const { table, shown } = laid();
-		for (const id of ['t0', 't1', 't2', 't3', 't4']) table.put(id);
-		table.put('t2');
-		expect(table.aside).toEqual(['t1', 't3', 't4']);
+	it('opens with what is chosen, the last four of it, or with the one in focus', () => {
+		const { table, shown, choose } = laid();
 		table.open('t0');
-		expect(shown).toEqual([['t1', 't3', 't4']]);
-		expect(table.aside).toEqual([]);
+		choose('t1');
+		table.open('t0');
+		choose('t5', 't1', 't2', 't3', 't4');
+		table.open('t0');
+		expect(shown).toEqual([['t0'], ['t0'], ['t1', 't2', 't3', 't4']]);
 	});
 
-	it('opens with both when a second one is to be compared, and with the one in focus alone', () => {
-		const { table, shown } = laid();
+	it('compares a take with those chosen; the first one is chosen, and taken back by the same', () => {
+		const { table, shown, chosen } = laid();
 		table.compare('t5');
-		expect(shown).toEqual([]);
+		expect([shown, chosen()]).toEqual([[], ['t5']]);
+		table.compare('t5');
+		expect([shown, chosen()]).toEqual([[], []]);
+		table.compare('t5');
 		table.compare('t0');
-		table.open('t3');
-		table.open(null);
-		expect(shown).toEqual([['t5', 't0'], ['t3']]);
-		// Put aside twice is taken back.
-		table.compare('t1');
-		table.compare('t1');
-		expect(table.aside).toEqual([]);
+		expect(shown).toEqual([['t5', 't0']]);
+		expect(chosen()).toEqual(['t5', 't0']);
 	});
 
 	it('shows the takes that there are, at one look: from whole to sixteen times', () => {
@@ -50,13 +51,5 @@ describe('the table', () => {
 		expect(table.look.scale).toBe(16);
 		table.lookPixels(0);
 		expect(table.look).toBe(WHOLE);
-	});
-
-	it('puts aside nothing that stays when it is closed', () => {
-		const { table, shown } = laid(['t0']);
-		table.put('t1');
-		table.close();
-		expect(shown).toEqual([[]]);
-		expect(table.aside).toEqual([]);
 	});
 });

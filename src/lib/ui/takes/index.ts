@@ -5,6 +5,8 @@ export { allFaults } from './faults.svelte';
 export { largePicture } from './large.svelte';
 export { default as Loupe } from './Loupe.svelte';
 export { LoupeState } from './loupe.svelte';
+export { choice } from './choice.svelte';
+export { default as Tray } from './Tray.svelte';
 export { Selection } from './selection.svelte';
 export { keepAsStart } from './as-start';
 export { makeMoreLike } from './more-like';

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { sampleRack, sampleTakes } from '$lib/core/testing';
+import { Choice } from './choice.svelte';
 import { Selection } from './selection.svelte';
 
 describe('which takes keys act on', () => {
@@ -18,6 +19,23 @@ describe('which takes keys act on', () => {
 		expect(ids(selection)).toEqual(['t0']);
 		selection.choose([]);
 		expect(ids(selection)).toEqual(['t1']);
+	});
+
+	it('is all between two, and what was chosen before, and what lies in other briefs', () => {
+		const choice = new Choice();
+		const selection = new Selection(() => takes, choice);
+		selection.focus = 't0';
+		selection.reach(['t2', 't0', 't1'], 't1');
+		expect(ids(selection)).toEqual(['t0', 't1']);
+		// It begins anew where the last one was chosen.
+		selection.toggle('t2');
+		selection.reach(['t2', 't0', 't1'], 't0');
+		expect(ids(selection)).toEqual(['t0', 't1', 't2']);
+		choice.takes = [{ ...takes[0], id: 'far', briefId: 'other' }];
+		selection.add(['far']);
+		expect(ids(selection)).toEqual(['t0', 't1', 't2', 'far']);
+		// Another view has the same choice.
+		expect(ids(new Selection(() => [], choice))).toEqual(['far']);
 	});
 
 	it('is none that has gone', () => {

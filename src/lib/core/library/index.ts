@@ -1,0 +1,5 @@
+/** Everything that was ever made: what is known of each take, and how it is found. */
+export { entryOf, rangedDials, type Around, type Entry } from './entry';
+export { asksLibrary, byLikeness, find, LibraryQuery, shareOf } from './query';
+export { Shelf, type Found, type FoundGroup } from './shelf';
+export { WordIndex } from './words';

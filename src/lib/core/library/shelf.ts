@@ -1,0 +1,97 @@
+import type { Entry } from './entry';
+import { byLikeness, find, type LibraryQuery } from './query';
+import { WordIndex } from './words';
+
+/** What was found, as it hangs: groups of takes, each take by its id and its ratio. */
+export interface Found {
+	/** How many takes there are in all, and how many were found. */
+	all: number;
+	count: number;
+	starred: number;
+	groups: FoundGroup[];
+	/** Ids of all found, one after another in the order of the groups, a line each. */
+	ids: string;
+	/** Width over height of each. */
+	ratios: Float32Array;
+}
+
+/** Takes that hang together: of one brief and one day, or all where they are in order of likeness. */
+export interface FoundGroup {
+	/** The day's first instant, in milliseconds; null where time does not part them. */
+	day: number | null;
+	brief: string | null;
+	count: number;
+}
+
+/** All that the library knows, kept up as takes come, change and go. */
+export class Shelf {
+	readonly #entries = new Map<string, Entry>();
+	readonly #words = new WordIndex();
+
+	get size(): number {
+		return this.#entries.size;
+	}
+
+	put(entry: Entry): void {
+		this.#entries.set(entry.id, entry);
+		this.#words.put(entry.id, entry.text);
+	}
+
+	drop(id: string): void {
+		this.#entries.delete(id);
+		this.#words.drop(id);
+	}
+
+	/** Drops what is not among the ids that there are. */
+	keepOnly(ids: ReadonlySet<string>): void {
+		for (const id of [...this.#entries.keys()]) if (!ids.has(id)) this.drop(id);
+	}
+
+	/** Models that takes were made with, those of most takes first. */
+	models(): string[] {
+		const counts = new Map<string, number>();
+		for (const { model } of this.#entries.values()) counts.set(model, (counts.get(model) ?? 0) + 1);
+		return [...counts].sort((a, b) => b[1] - a[1]).map(([model]) => model);
+	}
+
+	/** @param dayOf the first instant of the day of an instant, where the reader is */
+	find(query: LibraryQuery, dayOf: (at: number) => number): Found {
+		const worded = this.#words.find(query.words ?? '');
+		const like = query.like ? this.#entries.get(query.like) : undefined;
+		const found = find(this.#entries.values(), query, worded, like);
+		let starred = 0;
+		for (const one of this.#entries.values()) if (one.starred) starred++;
+		const groups: FoundGroup[] = [];
+		const hung = byLikeness(query) ? found : grouped(found, dayOf, groups);
+		if (byLikeness(query) && found.length)
+			groups.push({ day: null, brief: null, count: found.length });
+		return {
+			all: this.#entries.size,
+			count: found.length,
+			starred,
+			groups,
+			ids: hung.map(({ id }) => id).join('\n'),
+			ratios: Float32Array.from(hung, ({ width, height }) => width / height)
+		};
+	}
+}
+
+/** Entries by day, and by brief within it, the newest first; what the groups are is put into a list. */
+function grouped(
+	found: readonly Entry[],
+	dayOf: (at: number) => number,
+	groups: FoundGroup[]
+): Entry[] {
+	const byGroup = new Map<string, { day: number; brief: string; own: Entry[] }>();
+	for (const one of found) {
+		const day = dayOf(one.at);
+		const key = `${day} ${one.briefId}`;
+		const group = byGroup.get(key);
+		if (group) group.own.push(one);
+		else byGroup.set(key, { day, brief: one.briefId, own: [one] });
+	}
+	// Days as they come, the newest first, and within a day its briefs by their newest take.
+	const all = [...byGroup.values()].sort((a, b) => b.day - a.day);
+	for (const { day, brief, own } of all) groups.push({ day, brief, count: own.length });
+	return all.flatMap(({ own }) => own);
+}
