@@ -102,6 +102,15 @@ export interface StoredJob {
 	sentAt: number;
 }
 
+/** A search of the library that was given a name. */
+export interface KeptSearch {
+	id: string;
+	name: string;
+	/** What was asked, as the address says it. */
+	asked: string;
+	at: number;
+}
+
 /** What was measured in a take's picture. */
 export type StoredMeasures = Measured & { takeId: string; briefId: string };
 
@@ -143,6 +152,8 @@ export class Database extends Dexie {
 	starts!: EntityTable<StartPicture, 'id'>;
 	taught!: EntityTable<TaughtAdapter, 'id'>;
 	services!: EntityTable<AddedService, 'id'>;
+	/** Searches of the library that were given a name. */
+	searches!: EntityTable<KeptSearch, 'id'>;
 	/** What was spent; nothing is ever taken from it. */
 	ledger!: Table<Spending, [string, string]>;
 	jobs!: EntityTable<StoredJob, 'key'>;
@@ -208,6 +219,7 @@ export class Database extends Dexie {
 			.upgrade(upgradeTo4);
 		this.version(5).stores({ answers: 'id, briefId, left, right', ballots: 'id, briefId' });
 		this.version(6).stores({ taught: 'id' });
+		this.version(7).stores({ searches: 'id' });
 		this.measures.hook('reading', (row: StoredMeasures | OldMeasures | undefined) =>
 			row && !('values' in row) ? byId(row) : row
 		);

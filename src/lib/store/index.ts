@@ -1,6 +1,7 @@
 export {
 	type AddedService,
 	type KeptPrompt,
+	type KeptSearch,
 	type StoredJob,
 	type StartPicture,
 	type StoredMeasures,
@@ -12,6 +13,7 @@ export * from './answers';
 export * from './briefs';
 export { isOfStore, openStore, problemSays } from './health';
 export * from './jobs';
+export { dropSearch, keepSearch, searches, starTakes, watchLibrary } from './library';
 export * from './ledger';
 export * from './takes';
 export * from './taught';

@@ -129,6 +129,17 @@ interface KeyTree {
 	r?: KeyTree | null;
 }
 
+/** What changed of a table in one telling of Dexie's: its keys, or `all` where it says only a range. */
+export function changedKeys(parts: Record<string, unknown>, table: string): string[] | 'all' {
+	const keys = parts[`idb://${db.name}/${table}/`] as KeyTree | undefined;
+	const found: string[] = [];
+	for (const { from, to } of rangesOf(keys)) {
+		if (typeof from !== 'string' || from !== to) return 'all';
+		found.push(from);
+	}
+	return found;
+}
+
 function* rangesOf(tree: KeyTree | null | undefined): Generator<KeyTree> {
 	if (!tree || !('from' in tree)) return;
 	yield* rangesOf(tree.l);

@@ -19,7 +19,7 @@ function open(): Worker {
 		twice: (value: number) => 2 * value,
 		never: () => new Promise<number>(() => undefined)
 	};
-	expose(api, channel.port1 as unknown as Parameters<typeof expose>[1]);
+	expose(api, channel.port1);
 	return Object.assign(channel.port2, { terminate: () => channel.port2.close() }) as never;
 }
 

@@ -4,6 +4,7 @@ import type { Made } from '$lib/core/dials';
 import type { Shaping, Stroke } from '$lib/core/area';
 import type { Archive } from '$lib/core/formats';
 import type { CutMask, CutStroke, Edits } from '$lib/core/edits';
+import type { LibraryQuery } from '$lib/core/library';
 import type { Apart, DifferenceKind } from '$lib/core/measure';
 import type { Offer } from '$lib/core/plan';
 import type { Against, Findings } from '$lib/core/findings';
@@ -24,6 +25,8 @@ import type { FindingsApi } from './findings.worker';
 import FindingsWorker from './findings.worker?worker';
 import type { Chosen, ImportsApi, Opened } from './imports.worker';
 import ImportsWorker from './imports.worker?worker';
+import type { LibraryApi, LibraryTelling } from './library.worker';
+import LibraryWorker from './library.worker?worker';
 import type { Keyed, MeasuresApi, Subtracted } from './measures.worker';
 import MeasuresWorker from './measures.worker?worker';
 import type { ContactDrawing, OutputApi, PictureFile, PictureForm } from './output.worker';
@@ -40,6 +43,7 @@ export type {
 	PictureFile,
 	PictureForm,
 	Keyed,
+	LibraryTelling,
 	Subtracted
 };
 
@@ -57,6 +61,7 @@ const areas = desk<AreasApi>(() => new AreasWorker());
 const masks = desk<AreasApi>(() => new AreasWorker());
 const editing = desk<EditsApi>(() => new EditsWorker());
 const cuttings = desk<CuttingApi>(() => new CuttingWorker());
+const library = desk<LibraryApi>(() => new LibraryWorker());
 const judging = desk<FindingsApi>(() => new FindingsWorker());
 
 /**
@@ -212,3 +217,11 @@ export const cutAfter = (
 	before: CutMask | null,
 	longest: number
 ): Promise<CutMask> => cuttings((at) => at.cut(one, strokes, before, longest));
+
+/** Begins to read the library; it is told again and again as takes are read, come, change and go. */
+export const openLibrary = (tell: (telling: LibraryTelling) => void): Promise<void> =>
+	library((at) => at.open(proxy(tell)));
+
+/** Asks the library for other takes: it is told at once. */
+export const askLibrary = (query: LibraryQuery, ticket: number): Promise<void> =>
+	library((at) => at.ask(query, ticket));

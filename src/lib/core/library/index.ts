@@ -1,5 +1,6 @@
 /** Everything that was ever made: what is known of each take, and how it is found. */
 export { entryOf, rangedDials, type Around, type Entry } from './entry';
-export { asksLibrary, byLikeness, find, LibraryQuery, shareOf } from './query';
-export { Shelf, type Found, type FoundGroup } from './shelf';
+export { asksLibrary, asksLooks, byLikeness, find, LibraryQuery, shareOf } from './query';
+export { marksInFlags, Shelf, STARRED, type Found, type FoundGroup } from './shelf';
 export { WordIndex } from './words';
+export { plainText } from './plain-text';

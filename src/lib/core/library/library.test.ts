@@ -1,9 +1,19 @@
 import { differenceCiede2000 } from 'culori';
 import { describe, expect, it } from 'vitest';
 import { stream } from '$lib/core/random';
-import { sampleRack, sampleTakes } from '$lib/core/testing';
+import { cards, sampleRack, sampleTakes } from '$lib/core/testing';
 import { labOfHex } from '$lib/core/measure';
-import { entryOf, shareOf, Shelf, WordIndex, type Around, type Entry } from './index';
+import {
+	entryOf,
+	marksInFlags,
+	plainText,
+	shareOf,
+	Shelf,
+	STARRED,
+	WordIndex,
+	type Around,
+	type Entry
+} from './index';
 
 const DAY = 86_400_000;
 const dayOf = (at: number) => Math.floor(at / DAY) * DAY;
@@ -120,6 +130,12 @@ describe('the library', () => {
 		]);
 		expect(ids.split('\n')[0]).toBe(entries.at(-1)!.id);
 		expect([count, all]).toEqual([6, 6]);
+		const flags = [
+			...shelf({ ...old, mark: 'keep' as const, starred: true }).find({}, dayOf).flags
+		];
+		expect(flags.map((flag) => [marksInFlags[flag & 3], flag >= STARRED])).toEqual([
+			['keep', true]
+		]);
 	});
 
 	it('has first what is mostly of a colour: nothing of a picture of another', () => {
@@ -157,5 +173,16 @@ describe('the library', () => {
 		on.drop(entries[0].id);
 		expect(on.size).toBe(1);
 		expect(found(on, { words: 'kite' })).toEqual([]);
+	});
+});
+
+describe('settings as text', () => {
+	it('say the words, then every dial that has something to say, a line each', () => {
+		const lines = plainText(takes[0], cards).split('\n');
+		expect(lines[0]).toBe('a heron in a marsh');
+		expect(lines).toContain('Left out: watermark');
+		expect(lines).toContain('Guidance: 3');
+		expect(lines).toContain('Seed: 1');
+		expect(lines.join('\n')).not.toMatch(/undefined|\[object/);
 	});
 });

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { ciede2000, hashDistance, labOfHex, type LabColour } from '$lib/core/measure';
+import { ciede2000, hashDistance, isMeasureId, labOfHex, type LabColour } from '$lib/core/measure';
 import { MarkKind } from '$lib/core/schema';
 import type { Entry } from './entry';
 
@@ -125,6 +125,10 @@ export function find(
 		? found.sort((a, b) => nearness.get(b)! - nearness.get(a)! || newest(a, b))
 		: found.sort(newest);
 }
+
+/** Whether what is asked needs takes to be measured. */
+export const asksLooks = ({ colour, like, figure }: LibraryQuery): boolean =>
+	!!colour || !!like || isMeasureId(figure?.id ?? null);
 
 /** Whether what is found is in order of likeness, not of time. */
 export const byLikeness = ({ colour, like }: LibraryQuery): boolean => !!colour || !!like;

@@ -13,7 +13,13 @@ export interface Found {
 	ids: string;
 	/** Width over height of each. */
 	ratios: Float32Array;
+	/** What each is: its mark by its place in `marksInFlags`, and `STARRED` where it is. */
+	flags: Uint8Array;
 }
+
+/** Marks as they stand in flags, from 0. */
+export const marksInFlags = [null, 'keep', 'maybe', 'drop'] as const;
+export const STARRED = 4;
 
 /** Takes that hang together: of one brief and one day, or all where they are in order of likeness. */
 export interface FoundGroup {
@@ -47,6 +53,17 @@ export class Shelf {
 		for (const id of [...this.#entries.keys()]) if (!ids.has(id)) this.drop(id);
 	}
 
+	/** Takes that were not measured yet, the first so many: how they look is not known. */
+	unmeasured(most: number): string[] {
+		const found: string[] = [];
+		for (const { id, seen } of this.#entries.values()) {
+			if (seen) continue;
+			found.push(id);
+			if (found.length === most) break;
+		}
+		return found;
+	}
+
 	/** Models that takes were made with, those of most takes first. */
 	models(): string[] {
 		const counts = new Map<string, number>();
@@ -71,7 +88,11 @@ export class Shelf {
 			starred,
 			groups,
 			ids: hung.map(({ id }) => id).join('\n'),
-			ratios: Float32Array.from(hung, ({ width, height }) => width / height)
+			ratios: Float32Array.from(hung, ({ width, height }) => width / height),
+			flags: Uint8Array.from(
+				hung,
+				({ mark, starred }) => marksInFlags.indexOf(mark) + (starred ? STARRED : 0)
+			)
 		};
 	}
 }

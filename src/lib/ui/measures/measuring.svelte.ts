@@ -26,7 +26,11 @@ export class Measuring {
 	/** Reads what was measured before in some briefs. */
 	async read(briefIds: readonly string[]): Promise<void> {
 		const fresh = briefIds.filter((id) => !this.#read.has(id));
-		if (!fresh.length) return;
+		if (!fresh.length) {
+			// Nothing is to be known beforehand: what was measured is asked for take by take.
+			if (!this.#read.size) this.#ready = true;
+			return;
+		}
 		this.#ready = false;
 		for (const id of fresh) {
 			this.#read.add(id);

@@ -3,6 +3,7 @@
 	import BookmarkIcon from 'carbon-icons-svelte/lib/Bookmark.svelte';
 	import FindingsIcon from 'carbon-icons-svelte/lib/ChartHighLow.svelte';
 	import GridIcon from 'carbon-icons-svelte/lib/Grid.svelte';
+	import LibraryIcon from 'carbon-icons-svelte/lib/Catalog.svelte';
 	import ModelsIcon from 'carbon-icons-svelte/lib/Model.svelte';
 	import NotebookIcon from 'carbon-icons-svelte/lib/Notebook.svelte';
 	import PairsIcon from 'carbon-icons-svelte/lib/Compare.svelte';
@@ -40,6 +41,12 @@
 			text="Models"
 			href="/models{brief ? `?brief=${brief}` : ''}"
 			isSelected={page.url.pathname === '/models'}
+		/>
+		<SideNavLink
+			icon={LibraryIcon}
+			text="Library"
+			href="/library{brief ? `?brief=${brief}` : ''}"
+			isSelected={page.url.pathname === '/library'}
 		/>
 		{#if brief}
 			<li class="rule" aria-hidden="true"></li>

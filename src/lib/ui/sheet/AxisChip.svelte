@@ -17,6 +17,7 @@
 
 {#if axis}
 	<span
+		role="gridcell"
 		class="axis {name}"
 		class:open={view.carrying && axis !== view.carrying}
 		title="Drag it to another edge, or another dial onto it"

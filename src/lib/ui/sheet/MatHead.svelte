@@ -23,7 +23,7 @@
 </script>
 
 <div class="head" role="rowgroup" style:height="{labels.top - clear}px">
-	<div class="edge" role="presentation" data-screen>
+	<div class="edge" role="row" data-screen>
 		{#each edges as { name, says } (name)}<AxisChip {view} {name} {says} />{/each}
 	</div>
 	<div role="row" class="labels">

@@ -2,15 +2,10 @@ import { isDialId } from '$lib/core/dials';
 import type { TakeFilter } from '$lib/core/judge';
 import { isMeasureId } from '$lib/core/measure';
 import { isAxisId, type Axes, type AxisId } from '$lib/core/sheet';
+import { readFigure } from '$lib/ui/shared/read-mat';
 import { tableModes, type TableMode } from '$lib/ui/table/modes';
 
 export type { TableMode };
-
-/** A number that an address says; undefined where it says none. */
-function number(asked: URLSearchParams, name: string): number | undefined {
-	const text = asked.get(name);
-	return text === null || text === '' || Number.isNaN(Number(text)) ? undefined : Number(text);
-}
 
 /** Which takes an address asks for. What it says wrong is not asked. */
 export function readFilter(asked: URLSearchParams): TakeFilter {
@@ -24,7 +19,7 @@ export function readFilter(asked: URLSearchParams): TakeFilter {
 		fault: asked.get('fault') ?? undefined,
 		text: asked.get('find') ?? undefined,
 		measure: isMeasureId(id)
-			? { id, least: number(asked, 'least'), most: number(asked, 'most') }
+			? { id, least: readFigure(asked, 'least'), most: readFigure(asked, 'most') }
 			: undefined
 	};
 }
@@ -48,11 +43,4 @@ export function readMode(asked: URLSearchParams): TableMode {
 	return tableModes.find((one) => one === mode) ?? 'side';
 }
 
-/** How large the cells are asked for, in steps of a quarter; 0 where nothing is said. */
-export const readSize = (asked: URLSearchParams): number => number(asked, 'size') ?? 0;
-
-/** Which mat lies behind the pictures, from dark, 0, to paper, 3. */
-export function readMat(asked: URLSearchParams): number {
-	const mat = number(asked, 'mat');
-	return mat !== undefined && Number.isInteger(mat) && mat >= 0 && mat <= 3 ? mat : 1;
-}
+export { readMat, readSize } from '$lib/ui/shared/read-mat';

@@ -65,6 +65,14 @@ export interface Sources {
 	score: (take: Take, order: 'marks' | 'measure') => number | undefined;
 }
 
+/** A run, what it is called, how many takes it has and when it was begun. */
+interface Run {
+	id: string;
+	says: string;
+	count: number;
+	at: number;
+}
+
 /**
  * How takes are laid out on the mat. What the address says, which takes are chosen, the loupe and the
  * table are states of their own.
@@ -211,21 +219,34 @@ export class SheetState {
 	readonly places: ReadonlyMap<string, Place> = $derived.by(() => placesOf(this.cells));
 
 	/** What the runs are called, in their order. */
-	readonly runs: readonly { id: string; says: string; count: number; at: number }[] = $derived.by(
-		() => {
-			const byRun = new Map<string, Take[]>();
-			for (const take of this.#all) {
-				const own = byRun.get(take.planId);
-				if (own) own.push(take);
-				else byRun.set(take.planId, [take]);
-			}
-			return this.#from.plans().map(({ id, name, elsewhere, createdAt }) => {
-				const own = byRun.get(id) ?? [];
-				const says = name ?? runSays(own, elsewhere, this.known);
-				return { id, says, count: own.length, at: createdAt };
-			});
-		}
+	readonly runs: readonly Run[] = $derived.by(() =>
+		this.#from.plans().map(({ id, name, elsewhere, createdAt }) => {
+			const own = this.#byRun.get(id) ?? [];
+			const says = name ?? runSays(own, elsewhere, this.known);
+			return { id, says, count: own.length, at: createdAt };
+		})
 	);
+
+	readonly #byRun = $derived.by(() => {
+		const byRun = new Map<string, Take[]>();
+		for (const take of this.#all) {
+			const own = byRun.get(take.planId);
+			if (own) own.push(take);
+			else byRun.set(take.planId, [take]);
+		}
+		return byRun;
+	});
+
+	/** The runs of another brief whose takes stand beside these. */
+	readonly #runsBeside: readonly Run[] = $derived.by(() => {
+		const own = new Set(this.#from.plans().map(({ id }) => id));
+		return [...this.#byRun].flatMap(([id, takes]) => {
+			if (own.has(id)) return [];
+			const [{ briefId, createdAt }] = takes;
+			const says = `${this.known.briefs?.get(briefId) ?? 'another brief'}: ${runSays(takes, false, this.known)}`;
+			return [{ id, says, count: takes.length, at: createdAt }];
+		});
+	});
 
 	/** Takes that are not on the mat though they are of what it shows: a dial is held elsewhere. */
 	readonly hidden: number = $derived.by(() => {
@@ -261,7 +282,7 @@ export class SheetState {
 
 	readonly #groups: WallGroup<HungTake>[] = $derived.by(() =>
 		hanging(this.shown, this.address.order, {
-			runs: this.runs.map(({ id, says, count, at }) => ({
+			runs: [...this.runs, ...this.#runsBeside].map(({ id, says, count, at }) => ({
 				id,
 				says: `${says} \u00b7 ${clockOf(at)} \u00b7 ${count}`
 			})),

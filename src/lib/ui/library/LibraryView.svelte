@@ -1,0 +1,349 @@
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { asksLooks } from '$lib/core/library';
+	import type { MarkKind } from '$lib/core/schema';
+	import { stepsAt, zoomOf } from '$lib/core/sheet';
+	import { Button, Slider } from 'carbon-components-svelte';
+	import * as store from '$lib/store';
+	import { Measuring } from '$lib/ui/measures';
+	import { live, many, session, undo, Wall } from '$lib/ui/shared';
+	import { choice, Selection, Tray } from '$lib/ui/takes';
+	import { isStarred, LibraryState, markOf } from './library.svelte';
+	import LibraryAsk from './LibraryAsk.svelte';
+	import LibraryCell from './LibraryCell.svelte';
+	import LibraryPanel from './LibraryPanel.svelte';
+
+	/** Taller rows than this show the kept pictures instead of their thumbnails, in device pixels. */
+	const THUMBNAIL = 330;
+
+	const briefs = live(() => store.briefs, []);
+	const nameOf = (id: string) => briefs.current.find((one) => one.id === id)?.name ?? 'a brief';
+	const library = new LibraryState(nameOf);
+	const selection = new Selection(() => [], choice);
+
+	/** The rows of what is in sight or in focus: marks and stars stand on them. */
+	const focused = live(
+		() => ((id) => () => (id ? store.takesById([id]) : Promise.resolve([])))(library.focus),
+		[]
+	);
+	const take = $derived(focused.current.find(({ id }) => id === library.focus));
+	const target = $derived(
+		briefs.current.find(({ id }) => id === (library.asked.get('brief') ?? take?.briefId))
+	);
+	const found = $derived(library.telling?.found);
+	const large = $derived(library.layout.height * devicePixelRatio > THUMBNAIL);
+
+	// What looks are asked for by is measured where it was not yet.
+	const measuring = new Measuring();
+	void measuring.read([]);
+	$effect(() => () => measuring.close());
+	$effect(() => {
+		const ids = library.telling?.unmeasured ?? [];
+		if (ids.length && asksLooks(library.query))
+			void store.takesById(ids).then((takes) => measuring.want(takes));
+	});
+
+	// Something is always in focus, so that keys have something to act on.
+	$effect(() => {
+		if (library.lines.length && (library.focus === null || !library.isShown(library.focus)))
+			library.focus = library.order[0] ?? null;
+	});
+	$effect(() => () => undo.leave());
+	$effect(() => {
+		if (!undo.says) return;
+		const timer = setTimeout(() => (undo.says = null), 3000);
+		return () => clearTimeout(timer);
+	});
+
+	/** What keys act on: what is chosen, or what is in focus. */
+	const acting = (): string[] =>
+		choice.ids.size ? [...choice.ids] : library.focus ? [library.focus] : [];
+
+	async function star(ids: readonly string[]) {
+		const takes = await store.takesById(ids);
+		const at = takes.every(({ starred }) => starred) ? null : Date.now();
+		const next = new Map(ids.map((id) => [id, at]));
+		const before = await store.starTakes(next);
+		undo.push({
+			says: `the star of ${many(ids.length, 'take')}`,
+			back: () => store.starTakes(before),
+			again: () => store.starTakes(next)
+		});
+	}
+	async function mark(kind: MarkKind) {
+		const takes = await store.takesById(acting());
+		if (!takes.length) return;
+		const all = takes.every(({ id }) => markOf(library.item(id)?.flags ?? 0) === kind);
+		const to = all ? null : kind;
+		const before = await store.markTakes(takes, to, Date.now());
+		undo.push({
+			says: `the mark of ${many(takes.length, 'take')}`,
+			back: () => store.restoreMarks(before),
+			again: () => store.markTakes(takes, to, Date.now())
+		});
+	}
+	/** Opens takes side by side: on the sheet of the brief of the first one, whatever theirs are. */
+	async function open(ids: readonly string[]) {
+		const takes = await store.takesById(ids.slice(-4));
+		if (takes.length)
+			await goto(`/brief/${takes[0].briefId}/sheet?open=${takes.map(({ id }) => id).join('.')}`);
+	}
+	function press(event: MouseEvent, id: string) {
+		selection.focus = library.focus;
+		if (event.shiftKey) selection.reach(library.order, id);
+		else if (event.ctrlKey || event.metaKey) selection.toggle(id);
+		library.focus = id;
+	}
+
+	const moves: Record<string, [number, number]> = {
+		ArrowUp: [-1, 0],
+		ArrowDown: [1, 0],
+		ArrowLeft: [0, -1],
+		ArrowRight: [0, 1]
+	};
+	const marked: Record<string, MarkKind> = { k: 'keep', m: 'maybe', d: 'drop' };
+	function key(event: KeyboardEvent) {
+		const at = event.target as HTMLElement;
+		if (event.ctrlKey || event.metaKey || event.altKey) return;
+		if (document.querySelector('.bx--modal.is-visible')) return;
+		if (at.closest('input, textarea, select, [role=slider], [role=menu]')) return;
+		const name = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+		if (!session.letters && name.length === 1 && name !== ' ') return;
+		const onTake = !at.closest('a, button:not([data-take])');
+		const run = moves[name]
+			? () => library.move(...moves[name])
+			: marked[name]
+				? () => void mark(marked[name])
+				: name === '*'
+					? () => void star(acting())
+					: name === ' ' && onTake && library.focus
+						? () => selection.toggle(library.focus!)
+						: name === 'Enter' && onTake
+							? () => void open(acting())
+							: name === '/'
+								? () => document.querySelector<HTMLInputElement>('.sought input')?.focus()
+								: name === 'u' || name === 'r'
+									? () => void (name === 'u' ? undo.back() : undo.again())
+									: name === 'Escape' && choice.ids.size
+										? () => selection.choose([])
+										: null;
+		if (!run) return;
+		event.preventDefault();
+		run();
+	}
+	const keys = [
+		['←↑↓→', 'move'],
+		['*', 'star'],
+		['Space', 'choose'],
+		['K M D', 'judge'],
+		['Enter', 'open'],
+		['/', 'find'],
+		['U R', 'undo, redo']
+	];
+</script>
+
+<svelte:window onkeydown={key} />
+
+<div class="view">
+	<header>
+		<strong>Library</strong>
+		<span class="quiet num"
+			>{found ? many(found.all, 'take') : ''} in {many(briefs.current.length, 'brief')}{library
+				.telling?.ready === false
+				? ', reading …'
+				: library.telling?.unmeasured.length && asksLooks(library.query)
+					? ', measuring how they look …'
+					: ''}</span
+		>
+		<button
+			class="plain link starred num"
+			onclick={() => library.set({ kind: 'starred', mark: null })}
+			>starred {found?.starred ?? 0}</button
+		>
+	</header>
+	<LibraryAsk {library} briefs={briefs.current} />
+	<div class="middle">
+		{#if library.problem}
+			<p class="empty" role="alert">{library.problem}</p>
+		{:else if library.telling?.ready && !found?.count}
+			<section class="empty">
+				{#if found?.all}
+					<h1>Nothing is like that</h1>
+					<p>None of the {many(found.all, 'take')} has all that is asked for.</p>
+					<Button on:click={() => library.askFor('')}>Ask for nothing: show all</Button>
+				{:else}
+					<h1>Nothing was made yet</h1>
+					<p>Every take of every brief is found here again, with the settings that made it.</p>
+					<Button href="/">Go to the briefs</Button>
+				{/if}
+			</section>
+		{:else}
+			<Wall
+				label="All takes"
+				lines={library.lines}
+				layout={library.layout}
+				focus={library.focus}
+				mat={library.mat}
+				onroom={(room) => (library.room = room)}
+				onzoom={(steps) => library.zoomTo(steps)}
+			>
+				{#snippet cell({ id, flags })}
+					<LibraryCell
+						{id}
+						mark={markOf(flags)}
+						starred={isStarred(flags)}
+						focused={library.focus === id}
+						chosen={choice.ids.has(id)}
+						{large}
+						onpress={(event) => press(event, id)}
+						onopen={() => void open([id])}
+					/>
+				{/snippet}
+			</Wall>
+		{/if}
+		<LibraryPanel
+			{take}
+			briefs={briefs.current}
+			{target}
+			mark={take ? markOf(library.item(take.id)?.flags ?? 0) : null}
+			onstar={() => take && void star([take.id])}
+			onlike={() => take && library.set({ like: take.id })}
+			ontarget={(brief) => library.set({ brief })}
+		/>
+	</div>
+	<Tray
+		shown={(id) => library.isShown(id)}
+		briefs={new Map(briefs.current.map(({ id, name }) => [id, name]))}
+		onopen={() => void open([...choice.ids])}
+		onshow={(one) => {
+			library.askFor('');
+			library.focus = one.id;
+		}}
+	/>
+	{#if undo.says}<p class="said" role="status">{undo.says}</p>{/if}
+	<footer>
+		<span class="keys">
+			{#each keys as [shown, says] (shown)}<span><kbd>{shown}</kbd> {says}</span>{/each}
+		</span>
+		<span class="size">
+			size
+			<Slider
+				hideTextInput
+				min={0}
+				max={100}
+				step={0.5}
+				labelText="Height of the rows"
+				hideLabel
+				value={zoomOf(library.layout) * 100}
+				on:input={({ detail }) => {
+					if (Math.abs(detail / 100 - zoomOf(library.layout)) > 0.004)
+						library.zoomTo(stepsAt(detail / 100, library.layout));
+				}}
+			/>
+		</span>
+		<button
+			class="plain link"
+			onclick={() => library.set({ mat: String((library.mat + 1) % 4) })}
+			title="The next mat, from dark to paper">mat</button
+		>
+	</footer>
+</div>
+
+<style>
+	.view {
+		display: grid;
+		grid-template-rows: auto auto minmax(0, 1fr) auto auto;
+		grid-template-columns: minmax(0, 1fr);
+		height: 100%;
+	}
+
+	header {
+		display: flex;
+		gap: 16px;
+		align-items: baseline;
+		padding: 10px 18px 0;
+		font-size: 15px;
+	}
+
+	.starred {
+		margin-left: auto;
+	}
+
+	.middle {
+		display: grid;
+		grid-template-rows: minmax(0, 1fr);
+		grid-template-columns: minmax(0, 1fr) 240px;
+		min-height: 0;
+	}
+
+	.empty {
+		display: grid;
+		gap: 14px;
+		align-content: start;
+		justify-items: start;
+		max-width: 520px;
+		padding: 40px 28px;
+	}
+
+	.said {
+		position: absolute;
+		z-index: 5;
+		bottom: 48px;
+		left: 50%;
+		padding: 6px 14px;
+		background: var(--ink);
+		color: var(--paper);
+		font-size: 13px;
+	}
+
+	footer {
+		display: flex;
+		grid-row: 5;
+		gap: 14px;
+		align-items: center;
+		height: 40px;
+		padding: 0 14px;
+		overflow: hidden;
+		border-top: 1px solid var(--rule);
+		background: var(--panel);
+		font-size: 13px;
+		white-space: nowrap;
+	}
+
+	.keys {
+		display: flex;
+		flex: 1;
+		flex-wrap: wrap;
+		gap: 11px;
+		height: 24px;
+		overflow: hidden;
+		line-height: 24px;
+	}
+
+	.size {
+		display: flex;
+		gap: 5px;
+		align-items: center;
+	}
+
+	.size :global(.bx--slider-container) {
+		width: 72px;
+		min-width: 0;
+	}
+
+	.size :global(.bx--slider) {
+		min-width: 0;
+		max-width: none;
+		margin: 0 6px;
+	}
+
+	.size :global(.bx--slider__range-label) {
+		display: none;
+	}
+
+	@media (max-width: 900px) {
+		.middle {
+			grid-template-columns: minmax(0, 1fr) 200px;
+		}
+	}
+</style>

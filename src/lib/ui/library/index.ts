@@ -1,0 +1,1 @@
+export { default as LibraryView } from './LibraryView.svelte';

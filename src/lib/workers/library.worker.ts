@@ -1,0 +1,88 @@
+/// <reference lib="webworker" />
+import { expose } from 'comlink';
+import { entryOf, Shelf, type Entry, type Found, type LibraryQuery } from '$lib/core/library';
+import { watchLibrary } from '$lib/store';
+
+/** Knows all takes of all briefs and finds among them, off the page's thread. */
+
+/** So many takes are told that wait to be measured. */
+const UNMEASURED = 24;
+/** Least time between two tellings while takes are read, in milliseconds. */
+const TELL_EVERY = 250;
+
+/** What is told of the library whenever it changes, or something else is asked. */
+export interface LibraryTelling {
+	found: Found;
+	models: string[];
+	/** Some takes that were not measured yet. */
+	unmeasured: string[];
+	/** Whether everything was read. */
+	ready: boolean;
+	/** Which asking it answers. */
+	ticket: number;
+}
+
+const shelf = new Shelf();
+let asked: { query: LibraryQuery; ticket: number } = { query: {}, ticket: 0 };
+let ready = false;
+let tell: ((telling: LibraryTelling) => void) | undefined;
+let timer: ReturnType<typeof setTimeout> | undefined;
+let told = -Infinity;
+let end: (() => void) | undefined;
+
+const dayOf = (at: number) => new Date(at).setHours(0, 0, 0, 0);
+
+function tellNow(): void {
+	clearTimeout(timer);
+	timer = undefined;
+	told = performance.now();
+	const { query, ticket } = asked;
+	tell?.({
+		found: shelf.find(query, dayOf),
+		models: shelf.models(),
+		unmeasured: shelf.unmeasured(UNMEASURED),
+		ready,
+		ticket
+	});
+}
+
+function tellSoon(): void {
+	timer ??= setTimeout(tellNow, Math.max(0, TELL_EVERY - (performance.now() - told)));
+}
+
+/** Begins to read, and to tell. */
+function open(telling: (telling: LibraryTelling) => void): void {
+	end?.();
+	tell = telling;
+	end = watchLibrary({
+		put(rows) {
+			for (const { take, run, ...around } of rows)
+				shelf.put(entryOf(take, { ...around, names: run ? [run] : [] }));
+			tellSoon();
+		},
+		drop(ids) {
+			ids.forEach((id) => shelf.drop(id));
+			tellSoon();
+		},
+		keepOnly(ids) {
+			shelf.keepOnly(ids);
+			tellSoon();
+		},
+		ready() {
+			ready = true;
+			tellNow();
+		}
+	});
+}
+
+/** Asks something else: it is told at once. */
+function ask(query: LibraryQuery, ticket: number): void {
+	asked = { query, ticket };
+	tellNow();
+}
+
+const api = { open, ask };
+export type LibraryApi = typeof api;
+export type { Entry };
+
+expose(api);
