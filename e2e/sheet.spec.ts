@@ -323,7 +323,7 @@ test('dials are dragged onto axes, rows and pages, and a filter closes the gaps'
 	await expect(takes(page)).toHaveCount(Number(few) - 1);
 	await page.keyboard.press('u');
 	await expect(takes(page)).toHaveCount(Number(few));
-	await page.getByRole('button', { name: 'Show all' }).click();
+	await page.getByRole('button', { name: 'Show all', exact: true }).click();
 	await expect(takes(page)).toHaveCount(all);
 	await page.getByLabel('Stop', { exact: true }).selectOption({ label: 'guidance 6' });
 	await expect(page.getByText(/^9 of 27 takes$/)).toBeVisible();

@@ -50,7 +50,7 @@ test('two runs and ten pictures from elsewhere are all in sight, and four from t
 	await expect(takes(page)).toHaveCount(5);
 	await page.getByRole('button', { name: 'Bring in …' }).click();
 	await page.getByLabel('Files to bring in').setInputFiles(await pictures());
-	await expect(page.getByText(/^10 pictures brought in/)).toBeVisible();
+	await expect(page.getByText('10 pictures brought in.', { exact: true })).toBeVisible();
 	await page.getByRole('button', { name: 'Close' }).locator('visible=true').click();
 
 	// Everything, under the names of the runs.
@@ -122,6 +122,7 @@ test('two runs and ten pictures from elsewhere are all in sight, and four from t
 	await expect(takes(page)).toHaveCount(15);
 
 	// A run is named by hand.
+	await page.keyboard.press('Escape');
 	await page.getByLabel('Takes of').selectOption({ index: 1 });
 	await page.getByRole('button', { name: 'More for this run' }).click();
 	await page.getByRole('menuitem', { name: 'Name it' }).click();

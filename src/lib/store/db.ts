@@ -219,7 +219,11 @@ export class Database extends Dexie {
 			.upgrade(upgradeTo4);
 		this.version(5).stores({ answers: 'id, briefId, left, right', ballots: 'id, briefId' });
 		this.version(6).stores({ taught: 'id' });
-		this.version(7).stores({ searches: 'id' });
+		this.version(7).stores({
+			takes:
+				'id, briefId, planId, state, [briefId+number+id], madeAt, starred, [planId+state+number], [planId+madeAt], [briefId+state], [briefId+state+expected], [state+expected]',
+			searches: 'id'
+		});
 		this.measures.hook('reading', (row: StoredMeasures | OldMeasures | undefined) =>
 			row && !('values' in row) ? byId(row) : row
 		);

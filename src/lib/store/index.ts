@@ -13,7 +13,15 @@ export * from './answers';
 export * from './briefs';
 export { isOfStore, openStore, problemSays } from './health';
 export * from './jobs';
-export { dropSearch, keepSearch, searches, starTakes, watchLibrary } from './library';
+export {
+	dropSearch,
+	keepSearch,
+	searches,
+	startingPoints,
+	starTakes,
+	watchLibrary,
+	type StartingPoint
+} from './library';
 export * from './ledger';
 export * from './takes';
 export * from './taught';

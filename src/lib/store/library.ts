@@ -1,4 +1,5 @@
 import { Dexie } from 'dexie';
+import type { Draft } from '$lib/core/dials';
 import type { MarkKind, Remark, Take } from '$lib/core/schema';
 import { db, type KeptSearch, type StoredMeasures } from './db';
 import { changedKeys, watch } from './live';
@@ -163,6 +164,42 @@ export async function starTakes(
 		);
 	});
 	return before;
+}
+
+/** Settings that another brief may begin with: what was picked, and what was starred last. */
+export interface StartingPoint extends Draft {
+	id: string;
+	says: string;
+	kind: 'picked' | 'starred';
+}
+
+/** So many starred takes are offered to begin with. */
+const STARRED = 30;
+
+export async function startingPoints(): Promise<StartingPoint[]> {
+	const [picks, takes, briefs] = await Promise.all([
+		db.picks.orderBy('createdAt').reverse().toArray(),
+		db.takes.orderBy('starred').reverse().limit(STARRED).toArray(),
+		db.briefs.toArray()
+	]);
+	const names = new Map(briefs.map(({ id, name }) => [id, name]));
+	return [
+		...picks.map(({ id, name, briefId, settings, words }) => ({
+			id,
+			kind: 'picked' as const,
+			says: `${name} \u00b7 ${names.get(briefId) ?? ''}`,
+			settings,
+			...(words ? { words } : {})
+		})),
+		...takes.map(({ id, number, briefId, settings, words, levels }) => ({
+			id,
+			kind: 'starred' as const,
+			says: `take ${number} \u00b7 ${names.get(briefId) ?? ''}`,
+			settings,
+			...(words ? { words } : {}),
+			...(levels ? { levels } : {})
+		}))
+	];
 }
 
 /** Searches that were given a name, in the order in which they were. */

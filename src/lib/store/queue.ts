@@ -27,8 +27,13 @@ export async function takeCounts(planId: string): Promise<TakeCounts> {
 	return Object.fromEntries(states.map((state, i) => [state, counts[i]])) as TakeCounts;
 }
 
-/** The queue in its order, and after it the plans that ended last. */
-export async function queue(): Promise<QueueRow[]> {
+/**
+ * The queue in its order, and after it the plans that ended last.
+ *
+ * @param most how many of those that ended, at most
+ * @param of the brief whose ended plans alone are told; an empty text for all
+ */
+export async function queue(most = ENDED, of = ''): Promise<QueueRow[]> {
 	const plans = await db.plans.toArray();
 	const counted = await Promise.all(
 		plans.map(async (plan) => ({ plan, counts: await takeCounts(plan.id) }))
@@ -37,9 +42,9 @@ export async function queue(): Promise<QueueRow[]> {
 		.filter(({ plan, counts }) => !plan.stopped && open(counts))
 		.sort((a, b) => a.plan.place - b.plan.place);
 	const ended = counted
-		.filter((row) => !running.includes(row))
+		.filter((row) => !running.includes(row) && (!of || row.plan.briefId === of))
 		.sort((a, b) => b.plan.createdAt - a.plan.createdAt)
-		.slice(0, ENDED);
+		.slice(0, most);
 	return Promise.all(
 		[...running, ...ended].map(async ({ plan, counts }) => {
 			const [brief, failed, made] = await Promise.all([

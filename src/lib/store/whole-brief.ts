@@ -1,7 +1,18 @@
 import { partsOf } from '$lib/core/dials';
-import type { WholeBrief } from '$lib/core/formats';
-import type { Plan } from '$lib/core/schema';
+import type { House, WholeBrief } from '$lib/core/formats';
+import type {
+	Answer,
+	Ballot,
+	Mark,
+	Pick,
+	Plan,
+	Remark,
+	Take,
+	TaughtAdapter
+} from '$lib/core/schema';
+import type { Table } from 'dexie';
 import { db, promptsOf, type StoredPicture } from './db';
+import { purse } from './purse';
 import { full } from './room';
 
 /** Everything that belongs to a brief but its pictures. */
@@ -100,6 +111,110 @@ export async function addWholeBrief(whole: WholeBrief, pictures: StoredPicture[]
 					if (!(await db.taught.get(one.id))) await db.taught.add(one);
 			}
 		)
+	);
+}
+
+/**
+ * Adds to a brief that is here what an archive of it has besides: takes, marks and whatever else is
+ * not here. What is here stays as it is; of the brief's own dials and words the later ones stand.
+ *
+ * @param pictures of takes that are not here yet, or whose picture is not
+ * @returns how many takes were added
+ */
+export async function mergeWholeBrief(
+	whole: WholeBrief,
+	pictures: StoredPicture[]
+): Promise<number> {
+	let added = 0;
+	/** Adds the rows of a table that are not there. */
+	const addMissing = async <Row>(table: Table<Row, string>, rows: Row[], keys: string[]) => {
+		const there = await table.bulkGet(keys);
+		const missing = rows.filter((_, i) => there[i] === undefined);
+		await table.bulkAdd(missing);
+		return missing.length;
+	};
+	await full(() =>
+		db.transaction(
+			'rw',
+			[
+				db.briefs,
+				db.plans,
+				db.takes,
+				db.marks,
+				db.picks,
+				db.pictures,
+				db.remarks,
+				db.ledger,
+				db.answers,
+				db.ballots,
+				db.taught
+			],
+			async () => {
+				const { brief, plans, takes, marks, picks, remarks, answers, ballots, taught } = whole;
+				const own = await db.briefs.get(brief.id);
+				if (own && own.updatedAt < brief.updatedAt)
+					await db.briefs.put({ ...brief, numbered: Math.max(own.numbered, brief.numbered) });
+				const ids = <Row extends { id: string }>(rows: Row[]) => rows.map(({ id }) => id);
+				const ofTakes = <Row extends { takeId: string }>(rows: Row[]) =>
+					rows.map(({ takeId }) => takeId);
+				await addMissing(
+					db.plans as Table<Plan, string>,
+					plans.map(waitingToBeAsked(whole)),
+					ids(plans)
+				);
+				added = await addMissing(db.takes as Table<Take, string>, takes, ids(takes));
+				await addMissing(db.marks as Table<Mark, string>, marks, ofTakes(marks));
+				await addMissing(db.remarks as Table<Remark, string>, remarks, ofTakes(remarks));
+				await addMissing(db.picks as Table<Pick, string>, picks, ids(picks));
+				await addMissing(db.answers as Table<Answer, string>, answers, ids(answers));
+				await addMissing(db.ballots as Table<Ballot, string>, ballots, ids(ballots));
+				await addMissing(db.taught as Table<TaughtAdapter, string>, taught, ids(taught));
+				await addMissing(db.pictures, pictures, ofTakes(pictures));
+				await db.ledger.bulkPut(whole.spendings);
+			}
+		)
+	);
+	return added;
+}
+
+/** Which of some takes have no picture here. */
+export async function withoutPicture(takeIds: readonly string[]): Promise<string[]> {
+	const there = new Set(
+		await db.pictures
+			.where('takeId')
+			.anyOf([...takeIds])
+			.primaryKeys()
+	);
+	return takeIds.filter((id) => !there.has(id));
+}
+
+/** What holds for all briefs, to be kept besides them. */
+export async function house(): Promise<House> {
+	return {
+		styles: await db.styles.toArray(),
+		sets: await db.sets.toArray(),
+		prompts: await db.prompts.toArray(),
+		faults: await db.faults.toArray(),
+		searches: await db.searches.toArray(),
+		purse: await purse()
+	};
+}
+
+/** Adds what is not here of what holds for all briefs. */
+export async function addHouse(kept: House): Promise<void> {
+	await db.transaction(
+		'rw',
+		[db.styles, db.sets, db.prompts, db.faults, db.searches, db.house],
+		async () => {
+			for (const one of kept.styles) if (!(await db.styles.get(one.name))) await db.styles.add(one);
+			for (const one of kept.sets) if (!(await db.sets.get(one.name))) await db.sets.add(one);
+			for (const one of kept.prompts)
+				if (!(await db.prompts.get(one.text))) await db.prompts.add(one);
+			for (const one of kept.faults) if (!(await db.faults.get(one.id))) await db.faults.add(one);
+			for (const one of kept.searches)
+				if (!(await db.searches.get(one.id))) await db.searches.add(one);
+			if (!(await db.house.get('purse'))) await db.house.put({ ...kept.purse, name: 'purse' });
+		}
 	);
 }
 

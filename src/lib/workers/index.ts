@@ -2,7 +2,7 @@ import { proxy } from 'comlink';
 import type { WorkedOut } from '$lib/core/designs';
 import type { Made } from '$lib/core/dials';
 import type { Shaping, Stroke } from '$lib/core/area';
-import type { Archive } from '$lib/core/formats';
+import type { Archive, Backup } from '$lib/core/formats';
 import type { CutMask, CutStroke, Edits } from '$lib/core/edits';
 import type { LibraryQuery } from '$lib/core/library';
 import type { Apart, DifferenceKind } from '$lib/core/measure';
@@ -127,6 +127,12 @@ export const unpackBrief = (zip: Blob): Promise<Archive> => archives((at) => at.
 /** Packs a brief. Its pictures are read one after the other. */
 export const packBrief = (archive: Archive, onStep: OnStep = () => undefined): Promise<Blob> =>
 	archives((at) => at.pack(archive, proxy(onStep)));
+
+/** Packs the archives of all briefs into one, with what holds for all. */
+export const packBackup = (backup: Backup): Promise<Blob> => archives((at) => at.packAll(backup));
+
+/** What a backup holds; its briefs are unpacked when they are wanted. Rejects with a FileProblem. */
+export const openBackup = (file: Blob): Promise<Backup> => archives((at) => at.readAll(file));
 
 /** Works a design out. Rejects with a sentence when it cannot be made. */
 export const workOutDesign = (rack: PlanRack, design: Design): Promise<WorkedOut> =>

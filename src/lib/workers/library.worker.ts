@@ -7,8 +7,8 @@ import { watchLibrary } from '$lib/store';
 
 /** So many takes are told that wait to be measured. */
 const UNMEASURED = 24;
-/** Least time between two tellings while takes are read, in milliseconds. */
-const TELL_EVERY = 250;
+/** Least time between two tellings, while all is read and afterwards, in milliseconds. */
+const [READING, LIVING] = [1200, 150];
 
 /** What is told of the library whenever it changes, or something else is asked. */
 export interface LibraryTelling {
@@ -47,7 +47,10 @@ function tellNow(): void {
 }
 
 function tellSoon(): void {
-	timer ??= setTimeout(tellNow, Math.max(0, TELL_EVERY - (performance.now() - told)));
+	timer ??= setTimeout(
+		tellNow,
+		Math.max(0, (ready ? LIVING : READING) - (performance.now() - told))
+	);
 }
 
 /** Begins to read, and to tell. */

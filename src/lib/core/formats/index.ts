@@ -41,3 +41,4 @@ export {
 	type Plan2,
 	type Plan3
 } from './upgrade';
+export { House, readBackup, writeBackupTo, type Backup, type BackedBrief } from './backup';

@@ -33,17 +33,21 @@ export interface FoundGroup {
 export class Shelf {
 	readonly #entries = new Map<string, Entry>();
 	readonly #words = new WordIndex();
+	/** What is true of all, until something changes. */
+	#sums: { models: string[]; starred: number } | null = null;
 
 	get size(): number {
 		return this.#entries.size;
 	}
 
 	put(entry: Entry): void {
+		this.#sums = null;
 		this.#entries.set(entry.id, entry);
 		this.#words.put(entry.id, entry.text);
 	}
 
 	drop(id: string): void {
+		this.#sums = null;
 		this.#entries.delete(id);
 		this.#words.drop(id);
 	}
@@ -66,9 +70,19 @@ export class Shelf {
 
 	/** Models that takes were made with, those of most takes first. */
 	models(): string[] {
+		return this.#all().models;
+	}
+
+	#all(): { models: string[]; starred: number } {
+		if (this.#sums) return this.#sums;
 		const counts = new Map<string, number>();
-		for (const { model } of this.#entries.values()) counts.set(model, (counts.get(model) ?? 0) + 1);
-		return [...counts].sort((a, b) => b[1] - a[1]).map(([model]) => model);
+		let starred = 0;
+		for (const one of this.#entries.values()) {
+			counts.set(one.model, (counts.get(one.model) ?? 0) + 1);
+			if (one.starred) starred++;
+		}
+		const models = [...counts].sort((a, b) => b[1] - a[1]).map(([model]) => model);
+		return (this.#sums = { models, starred });
 	}
 
 	/** @param dayOf the first instant of the day of an instant, where the reader is */
@@ -76,8 +90,6 @@ export class Shelf {
 		const worded = this.#words.find(query.words ?? '');
 		const like = query.like ? this.#entries.get(query.like) : undefined;
 		const found = find(this.#entries.values(), query, worded, like);
-		let starred = 0;
-		for (const one of this.#entries.values()) if (one.starred) starred++;
 		const groups: FoundGroup[] = [];
 		const hung = byLikeness(query) ? found : grouped(found, dayOf, groups);
 		if (byLikeness(query) && found.length)
@@ -85,7 +97,7 @@ export class Shelf {
 		return {
 			all: this.#entries.size,
 			count: found.length,
-			starred,
+			starred: this.#all().starred,
 			groups,
 			ids: hung.map(({ id }) => id).join('\n'),
 			ratios: Float32Array.from(hung, ({ width, height }) => width / height),

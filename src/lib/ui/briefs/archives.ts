@@ -1,6 +1,6 @@
 import { picturesIn } from '$lib/core/contract';
 import { picturesOn } from '$lib/core/dials';
-import { FileProblem, withFreshIds } from '$lib/core/formats';
+import { FileProblem, withFreshIds, type Archive } from '$lib/core/formats';
 import * as store from '$lib/store';
 import { admitPicture, packBrief, unpackBrief } from '$lib/workers';
 
@@ -32,7 +32,35 @@ export async function importBrief(zip: Blob, options: { once?: boolean } = {}): 
 		if (options.once) return archive.whole.brief.id;
 		archive = withFreshIds(archive, () => crypto.randomUUID());
 	}
-	const { whole, pictures, starts } = archive;
+	await addArchive(archive);
+	return archive.whole.brief.id;
+}
+
+/** Adds a brief that is not here. */
+async function addArchive(archive: Archive): Promise<void> {
+	const { whole } = archive;
+	await keepStarts(archive);
+	await store.addWholeBrief(whole, await storedOf(archive, archive.pictures));
+}
+
+/**
+ * Adds a brief from its archive, or what of it is not here: nothing doubles, and nothing is lost.
+ * @returns how many takes came in
+ */
+export async function restoreBrief(zip: Blob): Promise<number> {
+	const archive = await unpackBrief(zip);
+	const { whole, pictures } = archive;
+	if (!(await store.hasBrief(whole.brief.id))) {
+		await addArchive(archive);
+		return whole.takes.length;
+	}
+	await keepStarts(archive);
+	const missing = new Set(await store.withoutPicture([...pictures.keys()]));
+	const wanted = new Map([...pictures].filter(([id]) => missing.has(id)));
+	return store.mergeWholeBrief(whole, await storedOf(archive, wanted));
+}
+
+async function keepStarts({ whole, starts }: Archive): Promise<void> {
 	// Areas that were drawn come along, too: nothing begins from them.
 	const areas = new Set([
 		...whole.brief.rack.area,
@@ -46,6 +74,13 @@ export async function importBrief(zip: Blob, options: { once?: boolean } = {}): 
 			thumbnail: await thumbnailOf(picture, 'A start picture'),
 			addedAt: Date.now()
 		});
+}
+
+/** Pictures of an archive as they are kept, with their thumbnails. */
+async function storedOf(
+	{ whole }: Archive,
+	pictures: ReadonlyMap<string, Blob>
+): Promise<store.StoredPicture[]> {
 	const stored: store.StoredPicture[] = [];
 	const numbers = new Map(whole.takes.map(({ id, number }) => [id, number]));
 	for (const [takeId, picture] of pictures) {
@@ -57,8 +92,7 @@ export async function importBrief(zip: Blob, options: { once?: boolean } = {}): 
 			thumbnail: await thumbnailOf(picture, what)
 		});
 	}
-	await store.addWholeBrief(whole, stored);
-	return whole.brief.id;
+	return stored;
 }
 
 async function thumbnailOf(picture: Blob, what: string): Promise<Blob> {

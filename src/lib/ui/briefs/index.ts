@@ -1,2 +1,3 @@
+export { exportBrief, restoreBrief } from './archives';
 export { default as BriefsView } from './BriefsView.svelte';
 export { default as OpenDemo } from './OpenDemo.svelte';

@@ -3,10 +3,9 @@
 	import { madeInside } from '$lib/core/formats';
 	import { FileProblem, readPick } from '$lib/core/formats';
 	import { InlineNotification } from 'carbon-components-svelte';
-	import { chooseFile, goOn, session, useWork } from '$lib/ui/shared';
+	import { chooseFile, goOn, loadSettings, session, useWork } from '$lib/ui/shared';
 	import { ownWords, wordingStops } from '$lib/core/wording';
 	import FrameBoard from './FrameBoard.svelte';
-	import { loadSettings } from './load';
 	import { PlanDesk } from './plan.svelte';
 	import PlanFoot from './PlanFoot.svelte';
 	import Rack from './Rack.svelte';

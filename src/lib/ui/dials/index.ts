@@ -3,4 +3,3 @@ export { controls } from './controls';
 export { default as PlanFoot } from './PlanFoot.svelte';
 export { PlanDesk, type PlanHost } from './plan.svelte';
 export { provideBench, type Bench } from './turning.svelte';
-export { loadSettings, loadWords } from './load';

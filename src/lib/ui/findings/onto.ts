@@ -1,8 +1,8 @@
+import { loadSettings } from '$lib/ui/shared';
 import { dialOf, isDialId, isOwnStop, planRack, stopKey, type Stop } from '$lib/core/dials';
 import { workOut, type WorkedOut } from '$lib/core/designs';
 import type { Proposal } from '$lib/core/findings';
 import type { Brief, Design, Take } from '$lib/core/schema';
-import { loadSettings } from '$lib/ui/dials';
 
 /** A proposal as it would stand on the dials. */
 export interface OnDials extends WorkedOut {

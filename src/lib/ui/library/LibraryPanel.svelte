@@ -5,8 +5,7 @@
 	import type { Brief, MarkKind, Take } from '$lib/core/schema';
 	import { Button } from 'carbon-components-svelte';
 	import * as store from '$lib/store';
-	import { loadSettings, loadWords } from '$lib/ui/dials';
-	import { Choice, session, TakePicture } from '$lib/ui/shared';
+	import { Choice, loadSettings, loadWords, session, TakePicture } from '$lib/ui/shared';
 	import { keepAsStart, reworkHref } from '$lib/ui/takes';
 
 	/** The take in focus, and how it comes back to work. */

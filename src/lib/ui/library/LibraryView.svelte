@@ -9,6 +9,7 @@
 	import { live, many, session, undo, Wall } from '$lib/ui/shared';
 	import { choice, Selection, Tray } from '$lib/ui/takes';
 	import { isStarred, LibraryState, markOf } from './library.svelte';
+	import BackUp from './BackUp.svelte';
 	import LibraryAsk from './LibraryAsk.svelte';
 	import LibraryCell from './LibraryCell.svelte';
 	import LibraryPanel from './LibraryPanel.svelte';
@@ -16,6 +17,7 @@
 	/** Taller rows than this show the kept pictures instead of their thumbnails, in device pixels. */
 	const THUMBNAIL = 330;
 
+	let backing = $state(false);
 	const briefs = live(() => store.briefs, []);
 	const nameOf = (id: string) => briefs.current.find((one) => one.id === id)?.name ?? 'a brief';
 	const library = new LibraryState(nameOf);
@@ -46,7 +48,7 @@
 	// Something is always in focus, so that keys have something to act on.
 	$effect(() => {
 		if (library.lines.length && (library.focus === null || !library.isShown(library.focus)))
-			library.focus = library.order[0] ?? null;
+			library.focus = library.first;
 	});
 	$effect(() => () => undo.leave());
 	$effect(() => {
@@ -155,6 +157,7 @@
 					? ', measuring how they look …'
 					: ''}</span
 		>
+		<button class="act backup" onclick={() => (backing = true)}>Backup …</button>
 		<button
 			class="plain link starred num"
 			onclick={() => library.set({ kind: 'starred', mark: null })}
@@ -249,6 +252,8 @@
 	</footer>
 </div>
 
+<BackUp open={backing} onclose={() => (backing = false)} />
+
 <style>
 	.view {
 		display: grid;
@@ -265,7 +270,7 @@
 		font-size: 15px;
 	}
 
-	.starred {
+	.backup {
 		margin-left: auto;
 	}
 

@@ -109,18 +109,21 @@ export class LibraryState {
 		hang(this.#groups, this.room.width, this.layout.height)
 	);
 	readonly #lineOf = $derived.by(() => linesOfItems(this.lines));
-	readonly #byId = $derived.by(
-		() => new Map(this.#groups.flatMap(({ items }) => items.map((item) => [item.id, item])))
-	);
-
 	/** A take as it hangs; undefined where it is not among those found. */
 	item(id: string): LibraryItem | undefined {
-		return this.#byId.get(id);
+		const line = this.#lineOf.get(id);
+		if (line === undefined) return undefined;
+		return this.lines[line].boxes.find(({ item }) => item.id === id)?.item;
 	}
 
 	/** All found, in the order in which they hang. */
 	get order(): string[] {
 		return this.#groups.flatMap(({ items }) => items.map(({ id }) => id));
+	}
+
+	/** The first of all. */
+	get first(): string | null {
+		return this.#groups[0]?.items[0]?.id ?? null;
 	}
 
 	isShown(id: string): boolean {

@@ -7,11 +7,11 @@
 	import { draftPick, lackSays, lacksOf } from '$lib/core/picks';
 	import type { Pick } from '$lib/core/schema';
 	import * as store from '$lib/store';
-	import { loadSettings } from '$lib/ui/dials';
 	import {
 		DestinationList,
 		fileName,
 		Lines,
+		loadSettings,
 		many,
 		saveFile,
 		session,

@@ -2,7 +2,7 @@
 	import Close from 'carbon-icons-svelte/lib/Close.svelte';
 	import { afterNavigate } from '$app/navigation';
 	import * as store from '$lib/store';
-	import { focusInto, focusReturner, layers, live, money, session } from '$lib/ui/shared';
+	import { Choice, focusInto, focusReturner, layers, live, money, session } from '$lib/ui/shared';
 	import { onMount } from 'svelte';
 	import QueuePlan from './QueuePlan.svelte';
 
@@ -22,7 +22,19 @@
 		};
 	});
 
-	const rows = live(() => store.queue, []);
+	/** So many that ended are shown, and so many more at a time. */
+	const STEP = 6;
+	let most = $state(STEP);
+	let of = $state('');
+	const briefs = live(() => store.briefs, []);
+	const rows = live(
+		() =>
+			(
+				(count, brief) => () =>
+					store.queue(count, brief)
+			)(most + 1, of),
+		[]
+	);
 	const purse = live(() => store.purse, store.emptyPurse);
 	const running = $derived(
 		rows.current.filter(({ plan, counts }) => !plan.stopped && counts.waiting + counts.running > 0)
@@ -60,11 +72,26 @@
 		{:else}
 			<p class="quiet">Nothing is being made. Put stops on the dials of a brief and run them.</p>
 		{/if}
-		{#if ended.length}
-			<h3>Ended</h3>
+		{#if ended.length || of}
+			<h3 class="ended">
+				Ended
+				<Choice
+					label="Runs that ended, of"
+					value={of}
+					items={[
+						{ value: '', text: 'any brief' },
+						...briefs.current.map(({ id, name }) => ({ value: id, text: name }))
+					]}
+					onchange={(brief) => (of = brief)}
+					most={160}
+				/>
+			</h3>
 			<ul aria-label="Runs that ended">
-				{#each ended as row (row.plan.id)}<QueuePlan {row} index={-1} last />{/each}
+				{#each ended.slice(0, most) as row (row.plan.id)}<QueuePlan {row} index={-1} last />{/each}
 			</ul>
+			{#if ended.length > most}
+				<button class="act" onclick={() => (most += STEP)}>earlier ones</button>
+			{/if}
 		{/if}
 		<section class="house">
 			<h3>Spending</h3>

@@ -1,8 +1,8 @@
 import { rackElsewhere, type Way } from '$lib/core/rework';
 import type { Brief, Line, ModelCard, Rack, Take } from '$lib/core/schema';
 import { plainWords, wordingStops } from '$lib/core/wording';
-import { loadSettings, type Bench, type PlanHost } from '$lib/ui/dials';
-import { freshSeeds, session } from '$lib/ui/shared';
+import { type Bench, type PlanHost } from '$lib/ui/dials';
+import { freshSeeds, loadSettings, session } from '$lib/ui/shared';
 
 /** The rack of one way of rework: all dials held at what made the take, but those that it turns. */
 export class WayBench implements Bench, PlanHost {

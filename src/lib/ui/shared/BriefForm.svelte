@@ -1,5 +1,11 @@
 <script lang="ts">
-	import { NumberInput, TextInput } from 'carbon-components-svelte';
+	import {
+		NumberInput,
+		Select,
+		SelectItem,
+		SelectItemGroup,
+		TextInput
+	} from 'carbon-components-svelte';
 	import { untrack } from 'svelte';
 	import { firstRack } from '$lib/core/plan';
 	import type { Brief } from '$lib/core/schema';
@@ -7,6 +13,8 @@
 	import * as store from '$lib/store';
 	import Dialog from './Dialog.svelte';
 	import { goOn } from './landing';
+	import { live } from './live.svelte';
+	import { loadSettings } from './load';
 	import { freshSeeds } from './seeds';
 	import { session } from './session.svelte';
 
@@ -20,6 +28,10 @@
 	let tried = $state(false);
 	let problem = $state<string | null>(null);
 
+	/** What other briefs came to, which this one may begin with. */
+	const points = live(() => store.startingPoints, []);
+	let begin = $state('');
+
 	async function save() {
 		tried = true;
 		if (!name.trim()) return;
@@ -31,7 +43,7 @@
 				return onclose();
 			}
 			const id = crypto.randomUUID();
-			await store.addBrief({
+			const fresh: Brief = {
 				...own,
 				id,
 				prompt: '',
@@ -42,7 +54,12 @@
 				numbered: 0,
 				createdAt: now,
 				updatedAt: now
-			});
+			};
+			const point = points.current.find((one) => one.id === begin);
+			if (point)
+				// On seeds of its own: what was good elsewhere is tried anew.
+				fresh.rack = { ...loadSettings(fresh, point).rack!, seed: fresh.rack.seed };
+			await store.addBrief(fresh);
 			onclose();
 			await goOn(`/brief/${id}/words`, '.cm-content');
 		} catch (cause) {
@@ -84,6 +101,23 @@
 			hideSteppers
 			bind:value={allowance}
 		/>
+		{#if !brief && points.current.length}
+			<Select
+				labelText="Begin with the settings of"
+				helperText="The dials stand as they did there, on fresh seeds."
+				bind:selected={begin}
+			>
+				<SelectItem value="" text="nothing: the usual dials" />
+				{#each ['picked', 'starred'] as const as kind (kind)}
+					{@const own = points.current.filter((one) => one.kind === kind)}
+					{#if own.length}
+						<SelectItemGroup label={kind}>
+							{#each own as { id, says } (id)}<SelectItem value={id} text={says} />{/each}
+						</SelectItemGroup>
+					{/if}
+				{/each}
+			</Select>
+		{/if}
 	</div>
 	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 </Dialog>

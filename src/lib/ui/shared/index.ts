@@ -19,6 +19,7 @@ export { goOn } from './landing';
 export { focusInto, focusReturner, layers } from './layers.svelte';
 export { takesLetters } from './letters';
 export { live } from './live.svelte';
+export { loadSettings, loadWords } from './load';
 export { plainChart } from './plain-chart';
 export { pictureUrls } from './picture-urls.svelte';
 export {

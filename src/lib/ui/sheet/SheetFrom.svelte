@@ -51,7 +51,7 @@
 	/>
 {/if}
 {#if plan}
-	<OverflowMenu size="sm" iconDescription="More for this run">
+	<OverflowMenu size="sm" aria-label="More for this run" iconDescription="More">
 		<OverflowMenuItem text="Name it …" on:click={() => (naming = true)} />
 		<OverflowMenuItem
 			text="The same with fresh seeds"

@@ -61,7 +61,13 @@ describe('the axes of an address', () => {
 	it('stand on one axis alone, and can be none', () => {
 		expect(readAxes(asked('rows=model'), varied, suggested)).toEqual({
 			rows: 'model',
-			columns: null,
+			// What was suggested where it stands now is put where there is room.
+			columns: 'guidance',
+			then: null
+		});
+		expect(readAxes(asked('columns=guidance'), varied, suggested)).toEqual({
+			rows: 'model',
+			columns: 'guidance',
 			then: null
 		});
 		expect(readAxes(asked('rows=none&then=guidance'), varied, suggested)).toEqual({

@@ -24,18 +24,33 @@ export function readFilter(asked: URLSearchParams): TakeFilter {
 	};
 }
 
-/** The axes that an address names among those that vary, or else those suggested, each once. */
+/**
+ * The axes that an address names among those that vary, each once; what it leaves open has what is
+ * suggested, there or for another of them.
+ */
 export function readAxes(asked: URLSearchParams, varied: readonly AxisId[], suggested: Axes): Axes {
 	const used = new Set<AxisId>();
-	const read = (name: keyof Axes): AxisId | null => {
-		const value = asked.get(name);
-		const wanted = isAxisId(value) && varied.includes(value) ? value : suggested[name];
+	const take = (axis: AxisId | null | undefined): AxisId | null => {
 		// A dial stands on one axis alone.
-		if (value === 'none' || wanted === null || used.has(wanted)) return null;
-		used.add(wanted);
-		return wanted;
+		if (!axis || used.has(axis)) return null;
+		used.add(axis);
+		return axis;
 	};
-	return { rows: read('rows'), columns: read('columns'), then: read('then') };
+	const names = ['rows', 'columns', 'then'] as const;
+	const axes: Axes = { rows: null, columns: null, then: null };
+	const open = names.filter((name) => {
+		const value = asked.get(name);
+		if (value === 'none') return false;
+		if (!isAxisId(value) || !varied.includes(value)) return true;
+		axes[name] = take(value);
+		return false;
+	});
+	for (const name of open) {
+		axes[name] = take(suggested[name]);
+		if (!axes[name] && suggested[name] && name !== 'then')
+			axes[name] = take([suggested.rows, suggested.columns].find((one) => one && !used.has(one)));
+	}
+	return axes;
 }
 
 export function readMode(asked: URLSearchParams): TableMode {

@@ -7,8 +7,16 @@
 	import type { Take } from '$lib/core/schema';
 	import { fetchLossless, LosslessProblem, RenderRefused } from '$lib/render';
 	import * as store from '$lib/store';
-	import { loadSettings, loadWords } from '$lib/ui/dials';
-	import { door, fileName, saveFile, session, tryAgain, useWork } from '$lib/ui/shared';
+	import {
+		door,
+		fileName,
+		loadSettings,
+		loadWords,
+		saveFile,
+		session,
+		tryAgain,
+		useWork
+	} from '$lib/ui/shared';
 	import { keepAsStart } from './as-start';
 	import { makeMoreLike } from './more-like';
 	import { reworkHref } from './rework-link';

@@ -1,0 +1,185 @@
+import 'fake-indexeddb/auto';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { sampleRack, sampleTakes } from '$lib/core/testing';
+import { firstRack } from '$lib/core/plan';
+import { cards } from '$lib/core/testing';
+import type { Brief, Plan, Take } from '$lib/core/schema';
+import { noWords } from '$lib/core/wording';
+import { db } from './db';
+import * as store from './index';
+import type { LibraryRow } from './library';
+
+const brief = (id: string, updatedAt = 1): Brief => ({
+	id,
+	name: `brief ${id}`,
+	purpose: '',
+	allowance: 100,
+	prompt: 'a heron',
+	negative: '',
+	words: noWords,
+	rack: firstRack(cards, [1, 2]),
+	design: { kind: 'all' },
+	numbered: 0,
+	createdAt: 1,
+	updatedAt
+});
+const plan: Plan = {
+	id: 'p1',
+	briefId: 'b1',
+	design: { kind: 'all' },
+	rack: sampleRack(),
+	chosen: { rows: null, dials: [] },
+	elsewhere: false,
+	stopped: false,
+	paused: false,
+	name: 'first light',
+	place: 1,
+	createdAt: 1
+};
+const takes: Take[] = sampleTakes(sampleRack({ guidance: [3, 6, 9], seed: [1, 2] })).map(
+	(take, i) => ({ ...take, briefId: 'b1', planId: 'p1', madeAt: 100 + i })
+);
+const ids = takes.map(({ id }) => id);
+
+beforeEach(async () => {
+	await Promise.all(db.tables.map((table) => table.clear()));
+	await store.addBrief(brief('b1'));
+	await db.plans.add(plan);
+	await db.takes.bulkAdd(takes);
+});
+
+/** The library as it is told, by take. */
+function told() {
+	const rows = new Map<string, LibraryRow>();
+	const order: string[] = [];
+	let ready = false;
+	const end = store.watchLibrary({
+		put: (some) =>
+			some.forEach((row) => {
+				if (!rows.has(row.take.id)) order.push(row.take.id);
+				rows.set(row.take.id, row);
+			}),
+		drop: (gone) => gone.forEach((id) => rows.delete(id)),
+		keepOnly: (kept) => [...rows.keys()].forEach((id) => kept.has(id) || rows.delete(id)),
+		ready: () => (ready = true)
+	});
+	return { rows, order, end, isReady: () => ready };
+}
+
+describe('the library', () => {
+	it('is told the newest first, with what is known of each', async () => {
+		await store.markTakes([takes[1]], 'keep', 5);
+		await db.picks.add({
+			id: 'x',
+			briefId: 'b1',
+			name: 'best',
+			reason: '',
+			from: { kind: 'take', takeId: ids[2] },
+			settings: takes[2].settings,
+			evidence: { takes: 1, kept: 1, maybe: 0, dropped: 0 },
+			createdAt: 7
+		});
+		const library = told();
+		await vi.waitFor(() => expect(library.isReady()).toBe(true));
+		expect(library.order).toEqual([...ids].reverse());
+		expect(library.rows.get(ids[1])).toMatchObject({ mark: 'keep', run: 'first light' });
+		await vi.waitFor(() => expect(library.rows.get(ids[2])!.picked).toBe(true));
+		library.end();
+	});
+
+	it('hears of marks, stars and deletions, and of no take that is not made', async () => {
+		await db.takes.update(ids[5], { state: 'waiting' });
+		const library = told();
+		await vi.waitFor(() => expect(library.isReady()).toBe(true));
+		expect(library.rows.has(ids[5])).toBe(false);
+		await store.starTakes(new Map([[ids[0], 44]]));
+		await vi.waitFor(() => expect(library.rows.get(ids[0])!.take.starred).toBe(44));
+		await store.markTakes([takes[0]], 'drop', 6);
+		await vi.waitFor(() => expect(library.rows.get(ids[0])!.mark).toBe('drop'));
+		await db.takes.update(ids[5], { state: 'done' });
+		await vi.waitFor(() => expect(library.rows.has(ids[5])).toBe(true));
+		await store.deleteBrief('b1');
+		await vi.waitFor(() => expect(library.rows.size).toBe(0));
+		library.end();
+	});
+});
+
+describe('stars', () => {
+	it('are given, taken back as they were, and are what another brief may begin with', async () => {
+		const before = await store.starTakes(
+			new Map([
+				[ids[0], 9],
+				[ids[1], 12]
+			])
+		);
+		expect([...before.values()]).toEqual([null, null]);
+		const points = await store.startingPoints();
+		expect(points.map(({ id, says, kind }) => [id, says, kind])).toEqual([
+			[ids[1], `take ${takes[1].number} \u00b7 brief b1`, 'starred'],
+			[ids[0], `take ${takes[0].number} \u00b7 brief b1`, 'starred']
+		]);
+		await store.starTakes(before);
+		expect(await store.startingPoints()).toEqual([]);
+	});
+});
+
+describe('a brief that is brought back', () => {
+	const picture = (takeId: string) => ({
+		takeId,
+		briefId: 'b1',
+		picture: new Blob([takeId]),
+		thumbnail: new Blob(['small'])
+	});
+	const everything = async () => {
+		const { brief: own, ...rest } = (await store.wholeBrief('b1'))!;
+		return { ...rest, own, pictures: (await db.pictures.toArray()).map(({ takeId }) => takeId) };
+	};
+
+	it('has again what was lost of it; what is there is not doubled and stays as it is', async () => {
+		await store.markTakes([takes[0], takes[1]], 'keep', 5);
+		await db.pictures.bulkAdd(ids.map(picture));
+		await db.ledger.add({ id: 's', briefId: 'b1', model: 'm', credits: 4, at: 3 });
+		const before = await everything();
+		const whole = (await store.wholeBrief('b1'))!;
+
+		expect(await store.mergeWholeBrief(whole, [])).toBe(0);
+		expect(await everything()).toEqual(before);
+
+		await store.deleteTakes([ids[0], ids[3]]);
+		await store.markTakes([takes[1]], 'drop', 8);
+		expect(await store.withoutPicture(ids)).toEqual([ids[0], ids[3]]);
+		expect(await store.mergeWholeBrief(whole, [picture(ids[0]), picture(ids[3])])).toBe(2);
+		const after = await everything();
+		expect(after.takes).toEqual(before.takes);
+		expect(after.pictures.sort()).toEqual(before.pictures.sort());
+		expect(after.spendings).toEqual(before.spendings);
+		expect(after.marks.map(({ takeId, kind }) => [takeId, kind])).toEqual([
+			[ids[0], 'keep'],
+			[ids[1], 'drop']
+		]);
+	});
+
+	it('keeps the later words and dials, and the numbers that were given out', async () => {
+		const whole = (await store.wholeBrief('b1'))!;
+		await store.updateBrief('b1', { prompt: 'a kite' }, 90);
+		await store.mergeWholeBrief(whole, []);
+		expect((await store.brief('b1'))!.prompt).toBe('a kite');
+		const later = { ...whole.brief, prompt: 'a crab', updatedAt: 200, numbered: 0 };
+		await db.briefs.update('b1', { numbered: 40 });
+		await store.mergeWholeBrief({ ...whole, brief: later }, []);
+		expect(await store.brief('b1')).toMatchObject({ prompt: 'a crab', numbered: 40 });
+	});
+
+	it('comes with what holds for all briefs, where it is not here', async () => {
+		await store.keepStyle({ name: 'Marram', add: ['woodcut'], leaveOut: [] });
+		await store.keepSearch({ id: 's', name: 'blue', asked: 'colour=20356b', at: 3 });
+		await store.setPurse({ dayAllowance: 12 });
+		const kept = await store.house();
+		await Promise.all([db.styles, db.searches, db.house].map((table) => table.clear()));
+		await store.addHouse(kept);
+		expect(await store.house()).toEqual(kept);
+		await store.keepStyle({ name: 'Marram', add: ['ink'], leaveOut: [] });
+		await store.addHouse(kept);
+		expect((await store.ownStyles())[0].add).toEqual(['ink']);
+	});
+});
