@@ -23,10 +23,10 @@ await withBrowser(async (page, address) => {
 	await page.locator('[data-take]').nth(4).click();
 	await shot('sheet');
 
-	// The same sheet dense.
-	await page.goto(`${brief}/sheet?rows=guidance&columns=model&then=seed&order=marks`);
+	// Everything, laid out by nothing.
+	await page.goto(`${brief}/sheet`);
 	await page.locator('[data-take] img').first().waitFor();
-	await shot('sheet-dense');
+	await shot('wall');
 
 	await page.goto(`${sheet}&columns=seed`);
 	await page.locator('[data-take] img').first().waitFor();
@@ -37,17 +37,24 @@ await withBrowser(async (page, address) => {
 	await page.keyboard.press('c');
 	await page.locator('figure img').nth(1).waitFor();
 	await shot('two-takes');
-	await page.keyboard.press('x');
-	await page.getByText(/Mean CIEDE2000/).waitFor();
-	await shot('difference');
 	await page.getByRole('button', { name: 'Back to the sheet' }).click();
+	await page.keyboard.press('Escape');
 	for (const i of [0, 1, 2, 3]) {
 		await cells.nth(i).click();
-		await page.keyboard.press('t');
+		await page.keyboard.press(' ');
 	}
 	await page.keyboard.press('Enter');
 	await page.locator('figure img').nth(3).waitFor();
 	await shot('table-of-four');
+	await page.keyboard.press('Escape');
+	await page.keyboard.press('Escape');
+
+	await page.goto(`${address}/library?find=lighthouse&mark=wanted`);
+	await page.locator('[data-take] img').first().waitFor();
+	await page.locator('[data-take]').nth(3).click();
+	await page.keyboard.press('*');
+	await shot('library');
+	await page.keyboard.press('u');
 
 	await page.goto(`${brief}/sheet?rows=steps&columns=model&then=seed&guidance=6&panel=measures`);
 	await page.getByText(/^all \d+ takes measured/).waitFor({ timeout: 180_000 });

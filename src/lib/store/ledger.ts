@@ -94,3 +94,6 @@ export async function account(briefId: string, midnight: number): Promise<Accoun
 		queuedOverall: overall
 	};
 }
+
+/** All that was ever spent. */
+export const allSpendings = (): Promise<Spending[]> => db.ledger.toArray();

@@ -1,7 +1,15 @@
 /// <reference lib="webworker" />
 import { expose } from 'comlink';
-import { entryOf, Shelf, type Entry, type Found, type LibraryQuery } from '$lib/core/library';
-import { watchLibrary } from '$lib/store';
+import {
+	entryOf,
+	Shelf,
+	yields,
+	type Found,
+	type LibraryQuery,
+	type Yield,
+	type YieldBy
+} from '$lib/core/library';
+import { allSpendings, watchLibrary } from '$lib/store';
 
 /** Knows all takes of all briefs and finds among them, off the page's thread. */
 
@@ -84,8 +92,11 @@ function ask(query: LibraryQuery, ticket: number): void {
 	tellNow();
 }
 
-const api = { open, ask };
+/** What was spent against what was kept; everything was read before it is asked. */
+const insight = async (by: YieldBy): Promise<Yield[]> =>
+	yields(by, await allSpendings(), shelf.entries());
+
+const api = { open, ask, insight };
 export type LibraryApi = typeof api;
-export type { Entry };
 
 expose(api);

@@ -44,3 +44,4 @@ export function findingsOf(
 	}));
 	return { missing, said: said.filter(({ items }) => items.length) };
 }
+export { wilson } from './statistics';

@@ -4,3 +4,4 @@ export { asksLibrary, asksLooks, byLikeness, find, LibraryQuery, shareOf } from 
 export { marksInFlags, Shelf, STARRED, type Found, type FoundGroup } from './shelf';
 export { WordIndex } from './words';
 export { plainText } from './plain-text';
+export { yields, type Yield, type YieldBy } from './insight';

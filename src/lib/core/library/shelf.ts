@@ -68,6 +68,10 @@ export class Shelf {
 		return found;
 	}
 
+	entries(): IterableIterator<Entry> {
+		return this.#entries.values();
+	}
+
 	/** Models that takes were made with, those of most takes first. */
 	models(): string[] {
 		return this.#all().models;

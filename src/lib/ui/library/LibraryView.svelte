@@ -10,6 +10,7 @@
 	import { choice, Selection, Tray } from '$lib/ui/takes';
 	import { isStarred, LibraryState, markOf } from './library.svelte';
 	import BackUp from './BackUp.svelte';
+	import Insight from './Insight.svelte';
 	import LibraryAsk from './LibraryAsk.svelte';
 	import LibraryCell from './LibraryCell.svelte';
 	import LibraryPanel from './LibraryPanel.svelte';
@@ -18,6 +19,7 @@
 	const THUMBNAIL = 330;
 
 	let backing = $state(false);
+	let looking = $state(false);
 	const briefs = live(() => store.briefs, []);
 	const nameOf = (id: string) => briefs.current.find((one) => one.id === id)?.name ?? 'a brief';
 	const library = new LibraryState(nameOf);
@@ -157,7 +159,8 @@
 					? ', measuring how they look …'
 					: ''}</span
 		>
-		<button class="act backup" onclick={() => (backing = true)}>Backup …</button>
+		<button class="act backup" onclick={() => (looking = true)}>Insight</button>
+		<button class="act" onclick={() => (backing = true)}>Backup …</button>
 		<button
 			class="plain link starred num"
 			onclick={() => library.set({ kind: 'starred', mark: null })}
@@ -252,6 +255,7 @@
 	</footer>
 </div>
 
+{#if looking}<Insight {nameOf} onclose={() => (looking = false)} />{/if}
 <BackUp open={backing} onclose={() => (backing = false)} />
 
 <style>

@@ -189,7 +189,8 @@
 {:else}
 	<p class="on-paper">{work.brief!.name}: {heldSays(view.shown, session.cards)}</p>
 	<div class="view">
-		<div class="bars" data-screen>
+		<!-- On the table the pictures have their room. -->
+		<div class="bars" class:away={view.address.open.length} data-screen>
 			{#if opened > 3}<SheetBar {view} />{/if}
 			{#if opened > 4}<FilterBar {view} {measuring} />{/if}
 		</div>
@@ -271,8 +272,13 @@
 		min-height: 84px;
 	}
 
+	.bars.away {
+		display: none;
+	}
+
 	.middle {
 		display: grid;
+		grid-row: 2;
 		grid-template-rows: minmax(0, 1fr);
 		grid-template-columns: minmax(0, 1fr) 264px;
 		min-height: 0;
