@@ -238,7 +238,7 @@
 				{/if}
 			{/if}
 		</div>
-		<div data-screen>
+		<div class="foot" data-screen>
 			<Tray
 				shown={(id) => view.isShown(id) || view.address.open.includes(id)}
 				briefs={view.known.briefs}
@@ -270,6 +270,11 @@
 	/* As tall as it will be, so that the pictures stay where they are. */
 	.bars {
 		min-height: 84px;
+	}
+
+	.foot {
+		grid-row: 3;
+		min-width: 0;
 	}
 
 	.bars.away {
