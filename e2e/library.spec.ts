@@ -165,6 +165,32 @@ test('a take of another brief is found by words and colour, starred, and started
 	await page.waitForURL(/\/dials$/);
 	await expect(page.getByText('April banner').first()).toBeVisible();
 	await expect(page.getByText(/March cover, take \d+/).first()).toBeVisible();
+	// What that replaced comes back with one press.
+	const rackOf = async () =>
+		(await tableOf<{ name: string; rack: { start: string[] } }>(page, 'briefs')).find(
+			({ name }) => name === 'April banner'
+		)!.rack.start;
+	expect(await rackOf()).toHaveLength(1);
+	await expect(page.getByText(/^Take \d+ is the start picture\./)).toBeVisible();
+	await page.getByRole('button', { name: 'Undo', exact: true }).click();
+	await expect.poll(rackOf).not.toHaveLength(1);
+
+	// Another brief begins with the settings of what was starred.
+	await page.getByRole('link', { name: 'Briefs', exact: true }).click();
+	await page.getByRole('button', { name: 'New brief' }).first().click();
+	await page.getByLabel('Name').fill('May cover');
+	const begin = page.getByLabel('Begin with the settings of');
+	const option = await begin.locator('option', { hasText: /^take \d+ · March cover$/ }).innerText();
+	await begin.selectOption({ label: option });
+	await page.getByRole('button', { name: 'Begin' }).click();
+	await page.waitForURL(/\/words$/);
+	const [may, starred] = await Promise.all([
+		tableOf<{ name: string; rack: { guidance: number[]; model: string[] } }>(page, 'briefs'),
+		tableOf<{ starred?: number; settings: { guidance: number; model: string } }>(page, 'takes')
+	]);
+	const { rack } = may.find(({ name }) => name === 'May cover')!;
+	const { settings } = starred.find((one) => one.starred)!;
+	expect([rack.guidance, rack.model]).toEqual([[settings.guidance], [settings.model]]);
 });
 
 test('20 000 takes are opened, scrolled, searched and starred at ease', async ({ page }) => {

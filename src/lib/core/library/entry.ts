@@ -1,4 +1,4 @@
-import { dials, type DialId } from '$lib/core/dials';
+import { dials, stopKey, type DialId, type Stop } from '$lib/core/dials';
 import { sizeAfter } from '$lib/core/edits';
 import { labOfHex, type LabColour } from '$lib/core/measure';
 import type { MarkKind, Measured, Remark, Take } from '$lib/core/schema';
@@ -42,7 +42,7 @@ export interface Around {
 }
 
 const figureDials = dials.filter(({ figures, chance }) => figures && !chance);
-const wordDials = dials.filter(({ figures, told }) => !figures && told !== 'not');
+const wordDials = dials.filter(({ figures, pictures }) => !figures && !pictures);
 
 export function entryOf(take: Take, around: Around): Entry {
 	const { settings, edits } = take;
@@ -77,9 +77,11 @@ export function entryOf(take: Take, around: Around): Entry {
 }
 
 function textOf(take: Take, note: string, names: readonly string[]): string {
-	const said = wordDials.map(({ read }) => {
+	const said = wordDials.map(({ read, format, rest }) => {
 		const stop = read(take);
-		return typeof stop === 'string' ? stop : '';
+		// What it has nothing of is not what it is found by.
+		if (stop === rest || (rest != null && stopKey(stop) === stopKey(rest as Stop))) return '';
+		return typeof stop === 'string' ? stop : format(stop, []);
 	});
 	const { prompt, negative } = take.settings;
 	return [

@@ -93,6 +93,17 @@ describe('the library', () => {
 		expect(more.figures.sharpness).toBe(3);
 	});
 
+	it('is found by its styles and adapters, and not by what it has none of', () => {
+		const words = {
+			wording: takes[0].settings.prompt,
+			negative: '',
+			styles: [{ name: 'Woodcut', add: ['woodcut'], leaveOut: [] }]
+		};
+		const styled = entryOf({ ...takes[0], words }, around);
+		expect(styled.text).toContain('Woodcut');
+		expect(entries[0].text).not.toMatch(/woodcut|no style|none/i);
+	});
+
 	it('finds by all that is asked for at once', () => {
 		const kept = { ...entries[1], mark: 'keep' as const, starred: true, model: 'birch' };
 		const dropped = { ...entries[2], mark: 'drop' as const, faults: ['eyes'], width: 1024 };

@@ -5,7 +5,7 @@
 	import type { Brief, MarkKind, Take } from '$lib/core/schema';
 	import { Button } from 'carbon-components-svelte';
 	import * as store from '$lib/store';
-	import { Choice, loadSettings, loadWords, session, TakePicture } from '$lib/ui/shared';
+	import { Choice, loadSettings, loadWords, session, TakePicture, undo } from '$lib/ui/shared';
 	import { keepAsStart, reworkHref } from '$lib/ui/takes';
 
 	/** The take in focus, and how it comes back to work. */
@@ -32,12 +32,24 @@
 			.map((dial) => [dial.label.toLowerCase(), toldStop(dial, take, session.cards)] as const);
 	});
 
-	/** Puts settings where they are worked with; what was there can be taken back there. */
-	async function into(change: Partial<Brief>, view: 'dials' | 'words', done: string) {
+	/** Puts settings where they are worked with; what they replaced is taken back there with one press. */
+	async function into(change: Partial<Brief>, view: 'dials' | 'words', told: string) {
 		if (!target) return;
-		await store.updateBrief(target.id, change, Date.now());
-		says = done;
-		await goto(`/brief/${target.id}/${view}`);
+		const { id } = target;
+		const now = await store.brief(id);
+		if (!now) return void (says = 'That brief is not here any more.');
+		const before: Partial<Brief> = Object.fromEntries(
+			Object.keys(change).map((name) => [name, now[name as keyof Brief]])
+		);
+		const write = (what: Partial<Brief>) => store.updateBrief(id, what, Date.now());
+		await write(change);
+		undo.push({
+			says: told.replace(/\.$/, '').toLowerCase(),
+			told,
+			back: () => write(before),
+			again: () => write(change)
+		});
+		await goto(`/brief/${id}/${view}`);
 	}
 	async function startFrom(one: Take) {
 		if (!target) return;
@@ -81,13 +93,22 @@
 			<Button
 				size="field"
 				disabled={!target}
-				on:click={() => void into(loadSettings(target!, take), 'dials', 'On the dials.')}
-				>Settings into the dials</Button
+				on:click={() =>
+					void into(
+						loadSettings(target!, take),
+						'dials',
+						`The settings of take ${take.number} are on the dials.`
+					)}>Settings into the dials</Button
 			>
 			<button
 				class="act"
 				disabled={!target}
-				onclick={() => void into(loadWords(target!, take), 'words', 'In place.')}>Its words</button
+				onclick={() =>
+					void into(
+						loadWords(target!, take),
+						'words',
+						`The words of take ${take.number} are in place.`
+					)}>Its words</button
 			>
 			<button class="act" disabled={!target} onclick={() => void startFrom(take)}
 				>Start from it</button

@@ -143,7 +143,7 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 			group: 'Judge',
 			when: () => view.selection.selected.size > 1,
 			run: () => {
-				const takes = view.acting.filter(({ state }) => state === 'done');
+				const takes = view.actingHere.filter(({ state }) => state === 'done');
 				const brief = takes[0]?.briefId;
 				if (takes.length > 1)
 					void goto(`/brief/${brief}/pairs?takes=${takes.map(({ id }) => id).join(',')}`);
@@ -157,7 +157,7 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 			group: 'Judge',
 			when: () => onSheet() && view.selection.focus !== null,
 			run: () =>
-				void makeMoreLike(view.acting, view.all).then((why) => {
+				void makeMoreLike(view.actingHere, view.all).then((why) => {
 					if (why) undo.says = why;
 				}),
 			bar: () => (view.selection.selected.size > 0 ? 'more like these' : null)
@@ -169,7 +169,7 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 			group: 'Look close',
 			when: () => view.selection.focus !== null,
 			run: () => {
-				const [first, second] = view.acting;
+				const [first, second] = view.actingHere;
 				if (first) void goto(reworkHref(first, view.selection.selected.size === 2 ? second : null));
 			},
 			bar: () => (view.selection.selected.size === 2 ? 'merge these' : null)

@@ -349,6 +349,11 @@ export class SheetState {
 		return this.address.open.length ? (focused ? [focused] : []) : chosen;
 	}
 
+	/** Those of them that are of this brief: what makes takes, or judges them in pairs, is of one brief. */
+	get actingHere(): Take[] {
+		return this.acting.filter(({ briefId }) => briefId === this.#from.brief());
+	}
+
 	/** Whether a take is to be seen as the sheet is laid out. */
 	isShown(id: string): boolean {
 		return this.places.has(id);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import type { Take } from '$lib/core/schema';
 	import * as store from '$lib/store';
 	import { live, many, TakePicture } from '$lib/ui/shared';
@@ -21,19 +22,21 @@
 	const MOST = 16;
 
 	const found = live(
-		() =>
-			(
-				(ids) => () =>
-					store.takesById(ids)
-			)([...choice.ids]),
-		[]
+		() => ((ids) => async () => ({ ids, takes: await store.takesById(ids) }))([...choice.ids]),
+		{ ids: [] as string[], takes: [] as Take[] }
 	);
 	const all = live(() => store.briefs, []);
 	$effect(() => {
 		if (!found.ready) return;
-		choice.takes = found.current;
+		const { ids, takes } = found.current;
+		choice.takes = takes;
+		// What was deleted meanwhile is not chosen any more.
+		const gone = new Set(ids);
+		for (const { id } of takes) gone.delete(id);
+		if (gone.size)
+			untrack(() => (choice.ids = new Set([...choice.ids].filter((id) => !gone.has(id)))));
 	});
-	const takes = $derived(found.current.filter(({ id }) => choice.ids.has(id)));
+	const takes = $derived(found.current.takes.filter(({ id }) => choice.ids.has(id)));
 	const away = $derived(takes.filter(({ id }) => !shown(id)));
 	const elsewhere = $derived([
 		...new Set(away.flatMap(({ briefId }) => (briefs.has(briefId) ? [] : [briefId])))
