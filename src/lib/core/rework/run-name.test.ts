@@ -11,7 +11,7 @@ describe('a run', () => {
 	it('is called by what it varied: figures by their ends, two by their names, more by their number', () => {
 		expect(named({ guidance: [3, 6, 9] })).toBe('guidance 3 to 9');
 		expect(named({ guidance: [9, 3] })).toBe('guidance 3 and 9');
-		expect(named({ model: ['alder-2', 'birch'] })).toBe('Alder and Birch');
+		expect(named({ model: ['alder-2', 'birch'] })).toBe('Alder 2 and Birch');
 		expect(named({ model: ['alder-2', 'birch', 'cedar'], steps: [10, 40] })).toBe(
 			'3 models, steps 10 and 40'
 		);
