@@ -1,4 +1,6 @@
+import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
+import { PNG } from 'pngjs';
 import sharp from 'sharp';
 import { allDone, newBrief, typeStops } from './helpers';
 
@@ -62,6 +64,17 @@ test('two runs and ten pictures from elsewhere are all in sight, and four from t
 		/^10 pictures brought in · \d\d:\d\d · 10$/
 	]);
 	for (const i of [0, 4, 9, 14]) await expect(takes(page).nth(i)).toBeInViewport();
+
+	// On a contact sheet stand all of them: each of the ten colours is on it.
+	await page.getByRole('button', { name: 'Take out' }).click();
+	const download = page.waitForEvent('download');
+	await page.getByRole('button', { name: /Contact sheet/ }).click();
+	const paper = PNG.sync.read(readFileSync(await (await download).path()));
+	const colours = new Set<string>();
+	for (let i = 0; i < paper.data.length; i += 4 * 7)
+		colours.add(paper.data.subarray(i, i + 3).join());
+	for (let i = 0; i < 10; i++) expect(colours).toContain([20 * i, 120, 200 - 15 * i].join());
+	await page.keyboard.press('Escape');
 
 	// What hangs in a row is walked along, and down to the next row.
 	await takes(page).nth(0).click();

@@ -2,6 +2,7 @@ export { holdBeside, holdStops, type Held } from './hold';
 export {
 	contentOf,
 	firstOf,
+	gridOf,
 	nearest,
 	placesOf,
 	standing,

@@ -4,6 +4,7 @@ import { sampleRack, sampleTakes } from '$lib/core/testing';
 import {
 	contentOf,
 	firstOf,
+	gridOf,
 	holdBeside,
 	holdStops,
 	layOut,
@@ -21,6 +22,26 @@ const axes = { rows: 'guidance', columns: 'model', then: null } as const;
 const idOf = (model: string, guidance: number, seed: number) =>
 	takes.find(({ settings: s }) => s.model === model && s.guidance === guidance && s.seed === seed)!
 		.id;
+
+describe('a wall as a grid', () => {
+	it('has every take once, in order, about as wide as high, for pictures of any shape', () => {
+		for (const [count, ratio, across] of [
+			[12, 1, 4],
+			[11, 1, 4],
+			[12, 3, 2],
+			[12, 1 / 3, 6],
+			[1, 1, 1],
+			[2, 0.1, 2]
+		]) {
+			const grid = gridOf(takes.slice(0, count), ratio);
+			expect(grid[0]).toHaveLength(across);
+			expect(grid.every((row) => row.length === across)).toBe(true);
+			expect(grid.flat().flatMap((take) => take ?? [])).toEqual(takes.slice(0, count));
+			expect(grid.at(-1)!.some(Boolean)).toBe(true);
+		}
+		expect(gridOf([], 1)).toEqual([]);
+	});
+});
 
 describe('takes in their cells', () => {
 	it('stand one a seed where seeds are folded in, and the newest alone where not', () => {

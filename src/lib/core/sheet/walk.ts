@@ -25,6 +25,18 @@ export function standing(sheet: Sheet, folded: readonly AxisId[]): Cells {
 	);
 }
 
+/**
+ * The takes of a wall as a grid that is about as wide as it is high, a take a cell, empty at the end.
+ *
+ * @param ratio width over height of a cell
+ */
+export function gridOf(takes: readonly Take[], ratio: number): (Take | null)[][] {
+	const across = Math.max(1, Math.min(takes.length, Math.ceil(Math.sqrt(takes.length / ratio))));
+	return Array.from({ length: Math.ceil(takes.length / across) }, (_, row) =>
+		Array.from({ length: across }, (__, c) => takes[row * across + c] ?? null)
+	);
+}
+
 /** A cell by its row and its column, from 0. */
 export interface Place {
 	row: number;
