@@ -159,6 +159,25 @@ describe('a brief that is brought back', () => {
 		]);
 	});
 
+	it('starts nothing that costs: a run whose open takes come back waits to be asked', async () => {
+		await db.takes.bulkUpdate(
+			[ids[4], ids[5]].map((key) => ({ key, changes: { state: 'waiting' as const } }))
+		);
+		const whole = (await store.wholeBrief('b1'))!;
+		// A run that goes on here is left alone while nothing of it comes in.
+		await store.mergeWholeBrief(whole, []);
+		expect(await store.plan('p1')).toMatchObject({ paused: false });
+		await db.takes.bulkDelete([ids[4], ids[5]]);
+		expect(await store.mergeWholeBrief(whole, [])).toBe(2);
+		expect(await store.plan('p1')).toMatchObject({ paused: true, unasked: true });
+		expect((await store.plan('p1'))!.says).toContain('waits');
+		// One that was stopped stays so, and what comes in of it is not made.
+		await db.takes.bulkDelete([ids[4], ids[5]]);
+		await db.plans.update('p1', { stopped: true, paused: false });
+		await store.mergeWholeBrief(whole, []);
+		expect(await store.openPlans()).toEqual([]);
+	});
+
 	it('keeps the later words and dials, and the numbers that were given out', async () => {
 		const whole = (await store.wholeBrief('b1'))!;
 		await store.updateBrief('b1', { prompt: 'a kite' }, 90);
@@ -174,10 +193,17 @@ describe('a brief that is brought back', () => {
 		await store.keepStyle({ name: 'Marram', add: ['woodcut'], leaveOut: [] });
 		await store.keepSearch({ id: 's', name: 'blue', asked: 'colour=20356b', at: 3 });
 		await store.setPurse({ dayAllowance: 12 });
+		// What was spent on a brief that was deleted since goes along; that of others is with them.
+		await db.ledger.bulkAdd([
+			{ id: 's1', briefId: 'gone', model: 'm', credits: 4, at: 3 },
+			{ id: 's2', briefId: 'b1', model: 'm', credits: 9, at: 3 }
+		]);
 		const kept = await store.house();
-		await Promise.all([db.styles, db.searches, db.house].map((table) => table.clear()));
+		expect(kept.spendings.map(({ id }) => id)).toEqual(['s1']);
+		await Promise.all([db.styles, db.searches, db.house, db.ledger].map((table) => table.clear()));
 		await store.addHouse(kept);
 		expect(await store.house()).toEqual(kept);
+		expect(await store.spentOverall(0)).toBe(4);
 		await store.keepStyle({ name: 'Marram', add: ['ink'], leaveOut: [] });
 		await store.addHouse(kept);
 		expect((await store.ownStyles())[0].add).toEqual(['ink']);

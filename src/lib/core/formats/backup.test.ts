@@ -9,7 +9,8 @@ const house: Backup['house'] = {
 	prompts: [{ text: 'a heron', negative: '', runAt: 5, starred: 1 }],
 	faults: [{ id: 'gulls', label: 'gulls' }],
 	searches: [{ id: 's', name: 'blue', asked: 'colour=20356b', at: 7 }],
-	purse: { dayAllowance: 40, creditPrice: null, currency: 'EUR' }
+	purse: { dayAllowance: 40, creditPrice: null, currency: 'EUR' },
+	spendings: [{ id: 's', briefId: 'gone', model: 'eider', credits: 3, at: 5 }]
 };
 const archive = (text: string) =>
 	new Blob([zipSync({ 'brief.json': strToU8(text) })], { type: 'application/zip' });

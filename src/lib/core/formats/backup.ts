@@ -9,7 +9,7 @@ import {
 	type Writer
 } from '@zip.js/zip.js';
 import { z } from 'zod';
-import { NegativeSet, Purse, Style } from '$lib/core/schema';
+import { NegativeSet, Purse, Spending, Style } from '$lib/core/schema';
 import { FileProblem } from './errors';
 
 /** What holds for all briefs. */
@@ -28,7 +28,9 @@ export const House = z.object({
 	searches: z.array(
 		z.object({ id: z.string(), name: z.string(), asked: z.string(), at: z.number() })
 	),
-	purse: Purse
+	purse: Purse,
+	/** What was spent on briefs that were deleted since; that of others is with them. */
+	spendings: z.array(Spending).default([])
 });
 export type House = z.infer<typeof House>;
 
