@@ -272,6 +272,13 @@ test('an empty library, and takes that are gone or have lost their picture, look
 	}, id);
 	await page.reload();
 	await expect(page.locator(`[data-take="${id}"]`)).toContainText('picture missing');
+	// It cannot be measured: asking by colour comes to an end all the same, and measures the others.
+	await page.getByLabel('Mostly this colour').fill('#c8687a');
+	await expect
+		.poll(async () => (await tableOf(page, 'measures')).length, { timeout: 120_000 })
+		.toBeGreaterThanOrEqual(66);
+	await expect(page.getByText('measuring how they look')).toBeHidden();
+	await page.getByRole('button', { name: 'any colour' }).click();
 
 	// A brief that is deleted in another tab takes its takes along.
 	const other = await page.context().newPage();

@@ -234,3 +234,10 @@ export const askLibrary = (query: LibraryQuery, ticket: number): Promise<void> =
 
 /** What was spent against what was kept, of all takes of the library. */
 export const libraryInsight = (by: YieldBy): Promise<Yield[]> => library((at) => at.insight(by));
+
+/** Tells nothing of the library any more. */
+export const leaveLibrary = (): Promise<void> => library((at) => at.leave());
+
+/** The first so many takes of the library after one, by their ids, that were not measured yet. */
+export const unmeasuredAfter = (after: string, most: number): Promise<string[]> =>
+	library((at) => at.unmeasured(after, most));

@@ -13,8 +13,6 @@ import { allSpendings, watchLibrary } from '$lib/store';
 
 /** Knows all takes of all briefs and finds among them, off the page's thread. */
 
-/** So many takes are told that wait to be measured. */
-const UNMEASURED = 24;
 /** Least time between two tellings, while all is read and afterwards, in milliseconds. */
 const [READING, LIVING] = [1200, 150];
 
@@ -22,8 +20,6 @@ const [READING, LIVING] = [1200, 150];
 export interface LibraryTelling {
 	found: Found;
 	models: string[];
-	/** Some takes that were not measured yet. */
-	unmeasured: string[];
 	/** Whether everything was read. */
 	ready: boolean;
 	/** Which asking it answers. */
@@ -36,19 +32,19 @@ let ready = false;
 let tell: ((telling: LibraryTelling) => void) | undefined;
 let timer: ReturnType<typeof setTimeout> | undefined;
 let told = -Infinity;
-let end: (() => void) | undefined;
+let watching = false;
 
 const dayOf = (at: number) => new Date(at).setHours(0, 0, 0, 0);
 
 function tellNow(): void {
 	clearTimeout(timer);
 	timer = undefined;
+	if (!tell) return;
 	told = performance.now();
 	const { query, ticket } = asked;
-	tell?.({
+	tell({
 		found: shelf.find(query, dayOf),
 		models: shelf.models(),
-		unmeasured: shelf.unmeasured(UNMEASURED),
 		ready,
 		ticket
 	});
@@ -61,11 +57,12 @@ function tellSoon(): void {
 	);
 }
 
-/** Begins to read, and to tell. */
+/** Begins to tell: what was read before is known still. */
 function open(telling: (telling: LibraryTelling) => void): void {
-	end?.();
 	tell = telling;
-	end = watchLibrary({
+	if (watching) return;
+	watching = true;
+	watchLibrary({
 		put(rows) {
 			for (const { take, run, ...around } of rows)
 				shelf.put(entryOf(take, { ...around, names: run ? [run] : [] }));
@@ -92,11 +89,19 @@ function ask(query: LibraryQuery, ticket: number): void {
 	tellNow();
 }
 
-/** What was spent against what was kept; everything was read before it is asked. */
+/** Tells nothing any more; what changes is heard all the same. */
+function leave(): void {
+	tell = undefined;
+}
+
+/** The first so many takes after one, by their ids, that were not measured yet. */
+const unmeasured = (after: string, most: number): string[] => shelf.unmeasured(after, most);
+
+/** What was spent against what was kept, of what was read so far. */
 const insight = async (by: YieldBy): Promise<Yield[]> =>
 	yields(by, await allSpendings(), shelf.entries());
 
-const api = { open, ask, insight };
+const api = { open, leave, ask, unmeasured, insight };
 export type LibraryApi = typeof api;
 
 expose(api);

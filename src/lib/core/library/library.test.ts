@@ -175,6 +175,15 @@ describe('the library', () => {
 		expect(found(on, { like: 'gone' })).toEqual([]);
 	});
 
+	it('says what is not measured yet, some at a time, past what cannot be', () => {
+		const seen = entryOf(takes[2], { ...around, measured: measured('#888888') });
+		const on = shelf(entries[3], entries[0], seen, entries[1]);
+		const ids = [entries[0].id, entries[1].id, entries[3].id].sort();
+		expect(on.unmeasured('', 2)).toEqual(ids.slice(0, 2));
+		expect(on.unmeasured(ids[1], 2)).toEqual(ids.slice(2));
+		expect(on.unmeasured(ids[2], 2)).toEqual([]);
+	});
+
 	it('is kept up: what changed is found as it is, what went is gone', () => {
 		const on = shelf(...entries);
 		on.put({ ...entries[0], text: 'a kite' });

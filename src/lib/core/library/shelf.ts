@@ -57,15 +57,11 @@ export class Shelf {
 		for (const id of [...this.#entries.keys()]) if (!ids.has(id)) this.drop(id);
 	}
 
-	/** Takes that were not measured yet, the first so many: how they look is not known. */
-	unmeasured(most: number): string[] {
+	/** The first so many takes after one, by their ids, that were not measured yet. */
+	unmeasured(after: string, most: number): string[] {
 		const found: string[] = [];
-		for (const { id, seen } of this.#entries.values()) {
-			if (seen) continue;
-			found.push(id);
-			if (found.length === most) break;
-		}
-		return found;
+		for (const { id, seen } of this.#entries.values()) if (!seen && id > after) found.push(id);
+		return found.sort().slice(0, most);
 	}
 
 	entries(): IterableIterator<Entry> {

@@ -5,9 +5,9 @@
 	import { stepsAt, zoomOf } from '$lib/core/sheet';
 	import { Button, Slider } from 'carbon-components-svelte';
 	import * as store from '$lib/store';
-	import { Measuring } from '$lib/ui/measures';
 	import { live, many, session, undo, Wall } from '$lib/ui/shared';
 	import { choice, Selection, Tray } from '$lib/ui/takes';
+	import { Looks } from './looks.svelte';
 	import { isStarred, LibraryState, markOf } from './library.svelte';
 	import BackUp from './BackUp.svelte';
 	import Insight from './Insight.svelte';
@@ -37,14 +37,11 @@
 	const found = $derived(library.telling?.found);
 	const large = $derived(library.layout.height * devicePixelRatio > THUMBNAIL);
 
-	// What looks are asked for by is measured where it was not yet.
-	const measuring = new Measuring();
-	void measuring.read([]);
-	$effect(() => () => measuring.close());
+	// Where looks are asked for, what was not measured yet is measured, each once.
+	const looks = new Looks();
+	$effect(() => () => looks.close());
 	$effect(() => {
-		const ids = library.telling?.unmeasured ?? [];
-		if (ids.length && asksLooks(library.query))
-			void store.takesById(ids).then((takes) => measuring.want(takes));
+		if (library.telling?.ready && asksLooks(library.query)) void looks.measure();
 	});
 
 	// Something is always in focus, so that keys have something to act on.
@@ -155,11 +152,13 @@
 			>{found ? many(found.all, 'take') : ''} in {many(briefs.current.length, 'brief')}{library
 				.telling?.ready === false
 				? ', reading …'
-				: library.telling?.unmeasured.length && asksLooks(library.query)
+				: looks.busy
 					? ', measuring how they look …'
 					: ''}</span
 		>
-		<button class="act backup" onclick={() => (looking = true)}>Insight</button>
+		<button class="act backup" disabled={!library.telling?.ready} onclick={() => (looking = true)}
+			>Insight</button
+		>
 		<button class="act" onclick={() => (backing = true)}>Backup …</button>
 		<button
 			class="plain link starred num"

@@ -18,12 +18,15 @@ import {
 	type WallItem,
 	type WallLine
 } from '$lib/core/sheet';
-import { askLibrary, openLibrary, type LibraryTelling } from '$lib/workers';
+import { askLibrary, leaveLibrary, openLibrary, type LibraryTelling } from '$lib/workers';
 import { readMat, readSize } from '$lib/ui/shared/read-mat';
 import { askedNames, readQuery } from './read-query';
 
 const midnight = () => new Date().setHours(0, 0, 0, 0);
 const DAY = 86_400_000;
+
+/** Every asking has a number of its own: answers to those of a view that was left are none. */
+let tickets = 0;
 
 /** A take as it hangs in the library. */
 export interface LibraryItem extends WallItem {
@@ -73,9 +76,10 @@ export class LibraryState {
 		}).catch(failed);
 		$effect(() => {
 			const { query } = this;
-			this.#ticket++;
+			this.#ticket = ++tickets;
 			askLibrary(query, this.#ticket).catch(failed);
 		});
+		$effect(() => () => void leaveLibrary().catch(() => undefined));
 	}
 
 	readonly asked = $derived.by(() => page.url.searchParams);
@@ -109,6 +113,7 @@ export class LibraryState {
 		hang(this.#groups, this.room.width, this.layout.height)
 	);
 	readonly #lineOf = $derived.by(() => linesOfItems(this.lines));
+
 	/** A take as it hangs; undefined where it is not among those found. */
 	item(id: string): LibraryItem | undefined {
 		const line = this.#lineOf.get(id);

@@ -4,7 +4,8 @@ import { missingMeasures, type Apart } from '$lib/core/measure';
 import { pairKey, type Pair } from '$lib/core/movement';
 import type { Measured, Take } from '$lib/core/schema';
 import * as store from '$lib/store';
-import { measure, tellApart } from '$lib/workers';
+import { tellApart } from '$lib/workers';
+import { measureTake } from './measure-take';
 
 /** Measures takes as they are made, and compares pairs that are asked for. */
 export class Measuring {
@@ -26,11 +27,7 @@ export class Measuring {
 	/** Reads what was measured before in some briefs. */
 	async read(briefIds: readonly string[]): Promise<void> {
 		const fresh = briefIds.filter((id) => !this.#read.has(id));
-		if (!fresh.length) {
-			// Nothing is to be known beforehand: what was measured is asked for take by take.
-			if (!this.#read.size) this.#ready = true;
-			return;
-		}
+		if (!fresh.length) return;
 		this.#ready = false;
 		for (const id of fresh) {
 			this.#read.add(id);
@@ -102,20 +99,13 @@ export class Measuring {
 		this.#working = false;
 	}
 
-	async #measure({ id: takeId, briefId }: Pick<Take, 'id' | 'briefId'>): Promise<void> {
+	async #measure(take: Pick<Take, 'id' | 'briefId'>): Promise<void> {
 		try {
-			// Another tab may have been quicker.
-			const known = await store.measuresOfTake(takeId);
-			if (known) this.of.set(takeId, known);
-			if (known && !missingMeasures(known).length) return;
-			const stored = await store.pictureOf(takeId);
-			if (!stored) return;
-			const measured = await measure(stored.picture, known);
-			await store.keepMeasures({ ...measured, takeId, briefId });
-			this.of.set(takeId, measured);
+			const measured = await measureTake(take);
+			if (measured) this.of.set(take.id, measured);
 		} catch {
 			// A picture that cannot be read is not asked for again and again.
-			this.#failed.add(takeId);
+			this.#failed.add(take.id);
 		}
 	}
 

@@ -18,7 +18,6 @@
 		onzoom: (steps: number) => void;
 		cell: Snippet<[Item]>;
 		onpointermove?: (event: PointerEvent) => void;
-		onpointerdown?: (event: PointerEvent) => void;
 	}
 
 	let {
@@ -31,8 +30,7 @@
 		onroom,
 		onzoom,
 		cell,
-		onpointermove,
-		onpointerdown
+		onpointermove
 	}: Props = $props();
 
 	const wall = new WallWindow<Item>({
@@ -47,7 +45,7 @@
 
 <!-- svelte-ignore a11y_no_static_element_interactions -->
 <div class="mat mat-{mat}">
-	<div class="wall" {onpointermove} {onpointerdown} {@attach wall.attach}>
+	<div class="wall" {onpointermove} {@attach wall.attach}>
 		<div class="all" role="group" aria-label={label} style:height="{wall.height}px">
 			{#each wall.there as { key, top, height, says, boxes } (key)}
 				{#if says}

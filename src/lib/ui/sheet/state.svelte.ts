@@ -403,7 +403,11 @@ export class SheetState {
 
 	/** Puts away what was taken out last: the loupe, the faults, what is chosen, the table. */
 	putAway(): void {
-		if (this.address.open.length && !this.faulting) return this.table.close();
+		if (this.address.open.length) {
+			if (!this.faulting) return this.table.close();
+			this.faulting = false;
+			return;
+		}
 		if (this.faulting || this.selection.selected.size || this.loupe.on) {
 			this.faulting = false;
 			this.loupe.on = false;
