@@ -3,5 +3,5 @@ export { entryOf, rangedDials, type Around, type Entry } from './entry';
 export { asksLibrary, asksLooks, byLikeness, find, LibraryQuery, shareOf } from './query';
 export { marksInFlags, Shelf, STARRED, type Found, type FoundGroup } from './shelf';
 export { WordIndex } from './words';
-export { plainText } from './plain-text';
+export { plainText, settingsSaid } from './plain-text';
 export { yields, type Yield, type YieldBy } from './insight';

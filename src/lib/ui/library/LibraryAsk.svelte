@@ -5,7 +5,7 @@
 	import type { Brief } from '$lib/core/schema';
 	import * as store from '$lib/store';
 	import { Choice, Dialog, live, session } from '$lib/ui/shared';
-	import { allFaults } from '$lib/ui/takes';
+	import { allFaults, faultItems } from '$lib/ui/takes';
 	import type { LibraryState } from './library.svelte';
 	import { spans } from './read-query';
 
@@ -138,12 +138,7 @@
 	<Choice
 		label="Fault"
 		value={query.fault ?? ''}
-		items={[
-			{ value: '', text: 'any faults or none' },
-			{ value: 'none', text: 'no fault' },
-			{ value: 'any', text: 'some fault' },
-			...faults.current.map(({ id, label }) => ({ value: id, text: label }))
-		]}
+		items={faultItems(faults.current)}
 		onchange={set('fault')}
 		most={110}
 	/>

@@ -32,46 +32,6 @@
 </button>
 
 <style>
-	.take {
-		position: relative;
-		display: block;
-		width: 100%;
-		height: 100%;
-		padding: 0;
-		overflow: hidden;
-		border: 0;
-		background: rgb(0 0 0 / 8%);
-		color: inherit;
-		cursor: pointer;
-	}
-
-	.drop :global(img) {
-		filter: grayscale(1) contrast(0.6) brightness(1.15);
-	}
-
-	.focused {
-		outline: 3px solid var(--point) !important;
-		outline-offset: 0;
-	}
-
-	.chosen {
-		box-shadow: 0 0 0 3px var(--varied);
-	}
-
-	.chosen::before {
-		position: absolute;
-		z-index: 1;
-		bottom: 0;
-		left: 0;
-		width: 22px;
-		height: 22px;
-		background: var(--varied);
-		color: #fff;
-		content: '\2713';
-		font-size: 14px;
-		line-height: 22px;
-	}
-
 	.star {
 		position: absolute;
 		top: 0;

@@ -1,11 +1,10 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
-	import { plainText } from '$lib/core/library';
-	import { dials, idleDials, toldStop } from '$lib/core/dials';
+	import { plainText, settingsSaid } from '$lib/core/library';
 	import type { Brief, MarkKind, Take } from '$lib/core/schema';
 	import { Button } from 'carbon-components-svelte';
 	import * as store from '$lib/store';
-	import { Choice, loadSettings, loadWords, session, TakePicture, undo } from '$lib/ui/shared';
+	import { Choice, loadSettings, loadWords, replacing, session, TakePicture } from '$lib/ui/shared';
 	import { keepAsStart, reworkHref } from '$lib/ui/takes';
 
 	/** The take in focus, and how it comes back to work. */
@@ -24,13 +23,7 @@
 
 	let says = $state<string | null>(null);
 	const own = $derived(briefs.find(({ id }) => id === take?.briefId));
-	const rows = $derived.by(() => {
-		if (!take) return [];
-		const idle = idleDials(take);
-		return dials
-			.filter(({ id, told, ofWords }) => !idle.includes(id) && told !== 'not' && !ofWords)
-			.map((dial) => [dial.label.toLowerCase(), toldStop(dial, take, session.cards)] as const);
-	});
+	const rows = $derived(take ? settingsSaid(take, session.cards) : []);
 
 	/** Puts settings where they are worked with; what they replaced is taken back there with one press. */
 	async function into(change: Partial<Brief>, view: 'dials' | 'words', told: string) {
@@ -38,17 +31,7 @@
 		const { id } = target;
 		const now = await store.brief(id);
 		if (!now) return void (says = 'That brief is not here any more.');
-		const before: Partial<Brief> = Object.fromEntries(
-			Object.keys(change).map((name) => [name, now[name as keyof Brief]])
-		);
-		const write = (what: Partial<Brief>) => store.updateBrief(id, what, Date.now());
-		await write(change);
-		undo.push({
-			says: told.replace(/\.$/, '').toLowerCase(),
-			told,
-			back: () => write(before),
-			again: () => write(change)
-		});
+		await replacing(now, change, told, (what) => store.updateBrief(id, what, Date.now()));
 		await goto(`/brief/${id}/${view}`);
 	}
 	async function startFrom(one: Take) {
@@ -124,7 +107,7 @@
 		{#if says}<p role="status" class="quiet">{says}</p>{/if}
 		<dl>
 			{#each rows as [label, value] (label)}
-				<dt>{label}</dt>
+				<dt>{label.toLowerCase()}</dt>
 				<dd>{value}</dd>
 			{/each}
 		</dl>

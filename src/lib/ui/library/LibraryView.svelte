@@ -2,10 +2,10 @@
 	import { goto } from '$app/navigation';
 	import { asksLooks } from '$lib/core/library';
 	import type { MarkKind } from '$lib/core/schema';
-	import { stepsAt, zoomOf } from '$lib/core/sheet';
-	import { Button, Slider } from 'carbon-components-svelte';
+	import { Button } from 'carbon-components-svelte';
+	import { untrack } from 'svelte';
 	import * as store from '$lib/store';
-	import { live, many, session, undo, Wall } from '$lib/ui/shared';
+	import { layers, live, many, session, SizeSlider, takesKey, undo, Wall } from '$lib/ui/shared';
 	import { choice, Selection, Tray } from '$lib/ui/takes';
 	import { Looks } from './looks.svelte';
 	import { isStarred, LibraryState, markOf } from './library.svelte';
@@ -13,6 +13,7 @@
 	import Insight from './Insight.svelte';
 	import LibraryAsk from './LibraryAsk.svelte';
 	import LibraryCell from './LibraryCell.svelte';
+	import { libraryKeys } from './keys';
 	import LibraryPanel from './LibraryPanel.svelte';
 
 	/** Taller rows than this show the kept pictures instead of their thumbnails, in device pixels. */
@@ -41,7 +42,8 @@
 	const looks = new Looks();
 	$effect(() => () => looks.close());
 	$effect(() => {
-		if (library.telling?.ready && asksLooks(library.query)) void looks.measure();
+		// Begun by what is told and asked, not by its own end.
+		if (library.telling?.ready && asksLooks(library.query)) untrack(() => void looks.measure());
 	});
 
 	// Something is always in focus, so that keys have something to act on.
@@ -89,61 +91,38 @@
 		if (takes.length)
 			await goto(`/brief/${takes[0].briefId}/sheet?open=${takes.map(({ id }) => id).join('.')}`);
 	}
-	function press(event: MouseEvent, id: string) {
+	function choose(event: MouseEvent, id: string) {
 		selection.focus = library.focus;
 		if (event.shiftKey) selection.reach(library.order, id);
 		else if (event.ctrlKey || event.metaKey) selection.toggle(id);
 		library.focus = id;
 	}
 
-	const moves: Record<string, [number, number]> = {
-		ArrowUp: [-1, 0],
-		ArrowDown: [1, 0],
-		ArrowLeft: [0, -1],
-		ArrowRight: [0, 1]
-	};
-	const marked: Record<string, MarkKind> = { k: 'keep', m: 'maybe', d: 'drop' };
-	function key(event: KeyboardEvent) {
+	const keys = libraryKeys({
+		move: (down, across) => library.move(down, across),
+		star: () => void star(acting()),
+		mark: (kind) => void mark(kind),
+		toggle: () => library.focus && selection.toggle(library.focus),
+		open: () => void open(acting()),
+		find: () => document.querySelector<HTMLInputElement>('.sought input')?.focus(),
+		undo: (again) => void (again ? undo.again() : undo.back()),
+		anyChosen: () => choice.ids.size > 0,
+		chooseNone: () => selection.choose([])
+	});
+	function press(event: KeyboardEvent) {
 		const at = event.target as HTMLElement;
-		if (event.ctrlKey || event.metaKey || event.altKey) return;
-		if (document.querySelector('.bx--modal.is-visible')) return;
-		if (at.closest('input, textarea, select, [role=slider], [role=menu]')) return;
+		if (event.ctrlKey || event.metaKey || event.altKey || layers.any) return;
+		if (document.querySelector('.bx--modal.is-visible') || takesKey(at, event)) return;
+		if (!session.letters && event.key.length === 1 && event.key !== ' ') return;
 		const name = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-		if (!session.letters && name.length === 1 && name !== ' ') return;
-		const onTake = !at.closest('a, button:not([data-take])');
-		const run = moves[name]
-			? () => library.move(...moves[name])
-			: marked[name]
-				? () => void mark(marked[name])
-				: name === '*'
-					? () => void star(acting())
-					: name === ' ' && onTake && library.focus
-						? () => selection.toggle(library.focus!)
-						: name === 'Enter' && onTake
-							? () => void open(acting())
-							: name === '/'
-								? () => document.querySelector<HTMLInputElement>('.sought input')?.focus()
-								: name === 'u' || name === 'r'
-									? () => void (name === 'u' ? undo.back() : undo.again())
-									: name === 'Escape' && choice.ids.size
-										? () => selection.choose([])
-										: null;
-		if (!run) return;
+		const key = keys.find((one) => one.keys.includes(name) && (one.when?.() ?? true));
+		if (!key || (key.yields && at.closest('a, button:not([data-take])'))) return;
 		event.preventDefault();
-		run();
+		key.run(name);
 	}
-	const keys = [
-		['←↑↓→', 'move'],
-		['*', 'star'],
-		['Space', 'choose'],
-		['K M D', 'judge'],
-		['Enter', 'open'],
-		['/', 'find'],
-		['U R', 'undo, redo']
-	];
 </script>
 
-<svelte:window onkeydown={key} />
+<svelte:window onkeydown={press} />
 
 <div class="view">
 	<header>
@@ -200,7 +179,7 @@
 						focused={library.focus === id}
 						chosen={choice.ids.has(id)}
 						{large}
-						onpress={(event) => press(event, id)}
+						onpress={(event) => choose(event, id)}
 						onopen={() => void open([id])}
 					/>
 				{/snippet}
@@ -228,24 +207,15 @@
 	{#if undo.says}<p class="said" role="status">{undo.says}</p>{/if}
 	<footer>
 		<span class="keys">
-			{#each keys as [shown, says] (shown)}<span><kbd>{shown}</kbd> {says}</span>{/each}
+			{#each keys.filter((one) => one.shown) as { shown, says } (shown)}
+				<span><kbd>{shown}</kbd> {says}</span>
+			{/each}
 		</span>
-		<span class="size">
-			size
-			<Slider
-				hideTextInput
-				min={0}
-				max={100}
-				step={0.5}
-				labelText="Height of the rows"
-				hideLabel
-				value={zoomOf(library.layout) * 100}
-				on:input={({ detail }) => {
-					if (Math.abs(detail / 100 - zoomOf(library.layout)) > 0.004)
-						library.zoomTo(stepsAt(detail / 100, library.layout));
-				}}
-			/>
-		</span>
+		<SizeSlider
+			label="Height of the rows"
+			layout={library.layout}
+			onzoom={(steps) => library.zoomTo(steps)}
+		/>
 		<button
 			class="plain link"
 			onclick={() => library.set({ mat: String((library.mat + 1) % 4) })}
@@ -326,27 +296,6 @@
 		height: 24px;
 		overflow: hidden;
 		line-height: 24px;
-	}
-
-	.size {
-		display: flex;
-		gap: 5px;
-		align-items: center;
-	}
-
-	.size :global(.bx--slider-container) {
-		width: 72px;
-		min-width: 0;
-	}
-
-	.size :global(.bx--slider) {
-		min-width: 0;
-		max-width: none;
-		margin: 0 6px;
-	}
-
-	.size :global(.bx--slider__range-label) {
-		display: none;
 	}
 
 	@media (max-width: 900px) {

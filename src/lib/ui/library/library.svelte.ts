@@ -19,12 +19,11 @@ import {
 	type WallLine
 } from '$lib/core/sheet';
 import { askLibrary, leaveLibrary, openLibrary, type LibraryTelling } from '$lib/workers';
+import { daySays, Zoom } from '$lib/ui/shared';
 import { readMat, readSize } from '$lib/ui/shared/read-mat';
 import { askedNames, readQuery } from './read-query';
 
 const midnight = () => new Date().setHours(0, 0, 0, 0);
-const DAY = 86_400_000;
-
 /** Every asking has a number of its own: answers to those of a view that was left are none. */
 let tickets = 0;
 
@@ -41,15 +40,10 @@ export const isStarred = (flags: number): boolean => (flags & STARRED) > 0;
 export function groupSays(
 	{ day, brief, count }: FoundGroup,
 	nameOf: (brief: string) => string,
-	today = midnight()
+	today = Date.now()
 ): string {
 	if (day === null) return '';
-	const said = new Date(day).toLocaleDateString(undefined, {
-		day: 'numeric',
-		month: 'long',
-		...(new Date(day).getFullYear() === new Date(today).getFullYear() ? {} : { year: 'numeric' })
-	});
-	const when = day >= today ? 'Today' : day >= today - DAY ? 'Yesterday' : said;
+	const when = daySays(day, today);
 	return `${[when, ...(brief ? [nameOf(brief)] : [])].join(' \u00b7 ')} \u00b7 ${count}`;
 }
 
@@ -60,8 +54,6 @@ export class LibraryState {
 	problem = $state<string | null>(null);
 	focus = $state<string | null>(null);
 	room = $state.raw({ width: 900, height: 600 });
-	#zooming = $state<number | null>(null);
-	#zoomTimer: ReturnType<typeof setTimeout> | undefined;
 	#ticket = 0;
 	readonly #nameOf: (brief: string) => string;
 
@@ -86,7 +78,10 @@ export class LibraryState {
 	readonly query: LibraryQuery = $derived.by(() => readQuery(this.asked, midnight()));
 	readonly asks: boolean = $derived.by(() => asksLibrary(this.query));
 	readonly mat: number = $derived.by(() => readMat(this.asked));
-	readonly size: number = $derived.by(() => this.#zooming ?? readSize(this.asked));
+	readonly #zoom = new Zoom(
+		() => readSize(this.asked),
+		(size) => this.set({ size })
+	);
 
 	readonly #groups: WallGroup<LibraryItem>[] = $derived.by(() => {
 		if (!this.telling) return [];
@@ -108,7 +103,9 @@ export class LibraryState {
 		});
 	});
 
-	readonly layout: MatLayout = $derived.by(() => wallLayout(this.room, this.#groups, this.size));
+	readonly layout: MatLayout = $derived.by(() =>
+		wallLayout(this.room, this.#groups, this.#zoom.size)
+	);
 	readonly lines: WallLine<LibraryItem>[] = $derived.by(() =>
 		hang(this.#groups, this.room.width, this.layout.height)
 	);
@@ -170,12 +167,6 @@ export class LibraryState {
 	}
 
 	zoomTo(size: number): void {
-		const rounded = Math.round(size * 100) / 100;
-		this.#zooming = rounded;
-		clearTimeout(this.#zoomTimer);
-		this.#zoomTimer = setTimeout(() => {
-			this.set({ size: rounded ? String(rounded) : null });
-			this.#zoomTimer = setTimeout(() => (this.#zooming = null), 200);
-		}, 250);
+		this.#zoom.to(size);
 	}
 }

@@ -9,6 +9,7 @@ export { default as Door } from './Door.svelte';
 export { default as Lines } from './Lines.svelte';
 export { default as Mark } from './Mark.svelte';
 export { default as Rail } from './Rail.svelte';
+export { default as SizeSlider } from './SizeSlider.svelte';
 export { default as TakePicture } from './TakePicture.svelte';
 export { default as TopBar } from './TopBar.svelte';
 export { default as Wall } from './Wall.svelte';
@@ -17,6 +18,7 @@ export { chooseFile, chooseFiles, saveFile } from './files';
 export { openJudged, type Judged } from './judged.svelte';
 export { goOn } from './landing';
 export { focusInto, focusReturner, layers } from './layers.svelte';
+export { takesKey } from './takes-key';
 export { takesLetters } from './letters';
 export { live } from './live.svelte';
 export { loadSettings, loadWords } from './load';
@@ -32,9 +34,11 @@ export {
 	whyNotAgain,
 	withLine
 } from './plans';
-export { clock, credits, fileName, many, money } from './say';
+export { clock, credits, daySays, fileName, many, money, whenSays } from './say';
 export { scopeSays } from './scopes';
 export { freshSeeds } from './seeds';
 export { session } from './session.svelte';
 export { undo } from './undo.svelte';
+export { replacing } from './replacing';
+export { Zoom } from './zoom.svelte';
 export { openWork, provideWork, useWork, type Work } from './work.svelte';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { clock, credits, fileName, many } from './say';
+import { clock, credits, daySays, fileName, many, whenSays } from './say';
 
 describe('what is said on screen', () => {
 	it('credits have one place', () => {
@@ -8,6 +8,21 @@ describe('what is said on screen', () => {
 
 	it('time is minutes and seconds, and never nothing for something', () => {
 		expect([0, 0.2, 59.6, 170, 3600].map(clock)).toEqual(['0:00', '0:01', '1:00', '2:50', '60:00']);
+	});
+
+	it('days are near ones by name, others by date, and an hour alone is one of today', () => {
+		// The first of March comes after the last of February, and summer time begins on the 29th.
+		const now = new Date(2026, 2, 1, 9, 5).getTime();
+		const at = (...parts: [number, number, number, number?, number?]) =>
+			new Date(...parts).getTime();
+		expect(daySays(at(2026, 2, 1), now)).toBe('Today');
+		expect(daySays(at(2026, 1, 28, 23, 59), now)).toBe('Yesterday');
+		expect(daySays(at(2026, 1, 27, 23), now)).toBe('27 February');
+		expect(daySays(at(2025, 11, 31), now)).toBe('31 December 2025');
+		expect(daySays(at(2026, 2, 28, 12), at(2026, 2, 29, 12))).toBe('Yesterday');
+		expect(whenSays(at(2026, 2, 1, 0, 7), now)).toBe('00:07');
+		expect(whenSays(at(2026, 1, 28, 14, 20), now)).toBe('Yesterday, 14:20');
+		expect(whenSays(at(2026, 0, 5, 14, 20), now)).toBe('5 January, 14:20');
 	});
 
 	it('one is one', () => {

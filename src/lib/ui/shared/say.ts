@@ -20,6 +20,26 @@ export function clock(seconds: number): string {
 	return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
 }
 
+const midnight = (at: number) => new Date(at).setHours(0, 0, 0, 0);
+
+/** A day: Today, Yesterday, else its date, with the year where it is another one. */
+export function daySays(at: number, now: number): string {
+	const [day, today] = [new Date(at), new Date(now)];
+	if (midnight(at) >= midnight(now)) return 'Today';
+	if (midnight(at) === new Date(midnight(now)).setDate(today.getDate() - 1)) return 'Yesterday';
+	return day.toLocaleDateString('en-GB', {
+		day: 'numeric',
+		month: 'long',
+		...(day.getFullYear() === today.getFullYear() ? {} : { year: 'numeric' })
+	});
+}
+
+/** An instant: 14:20, and before it the day where that is another one. */
+export function whenSays(at: number, now: number): string {
+	const time = new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+	return midnight(at) === midnight(now) ? time : `${daySays(at, now)}, ${time}`;
+}
+
 /** A file's name without what file systems mind. */
 export function fileName(text: string): string {
 	return (

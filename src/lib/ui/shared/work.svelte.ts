@@ -3,6 +3,7 @@ import { destinationsOf, type Destination } from '$lib/core/frame';
 import type { Brief, MarkKind, Pick, Plan, Rack, Remark, Take } from '$lib/core/schema';
 import * as store from '$lib/store';
 import { live, liveTakes } from './live.svelte';
+import { replacing } from './replacing';
 import { many } from './say';
 import { undo } from './undo.svelte';
 
@@ -126,17 +127,9 @@ export function openWork(id: () => string, besideId: () => string = () => ''): W
 		change,
 		replace(next, told) {
 			if (!current) return;
-			const kept = $state.snapshot(current);
-			const before: Partial<OwnFields> = Object.fromEntries(
-				Object.keys(next).map((name) => [name, kept[name as keyof typeof kept]])
+			void replacing($state.snapshot(current) as OwnFields, next, told, (fields) =>
+				Promise.resolve(change(fields))
 			);
-			change(next);
-			undo.push({
-				says: told.replace(/\.$/, '').toLowerCase(),
-				told,
-				back: () => Promise.resolve(change(before)),
-				again: () => Promise.resolve(change(next))
-			});
 		},
 		setRack: (rack) => {
 			if (current) change({ rack: { ...current.rack, ...rack } });

@@ -6,7 +6,7 @@
 	import { Checkbox } from 'carbon-components-svelte';
 	import type { Measuring } from '$lib/ui/measures';
 	import { Choice, many } from '$lib/ui/shared';
-	import { allFaults, FilesOut } from '$lib/ui/takes';
+	import { allFaults, faultItems, FilesOut } from '$lib/ui/takes';
 	import PaperOut from './PaperOut.svelte';
 	import type { SheetState } from './state.svelte';
 
@@ -60,12 +60,7 @@
 	<Choice
 		label="Fault"
 		value={filter.fault ?? ''}
-		items={[
-			{ value: '', text: 'any faults or none' },
-			{ value: 'none', text: 'no fault' },
-			{ value: 'any', text: 'some fault' },
-			...faults.current.map(({ id, label }) => ({ value: id, text: label }))
-		]}
+		items={faultItems(faults.current)}
 		onchange={(fault) => set('fault', fault)}
 		most={92}
 	/>

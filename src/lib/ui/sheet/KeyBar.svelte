@@ -1,6 +1,5 @@
 <script lang="ts">
-	import { Slider } from 'carbon-components-svelte';
-	import { stepsAt, zoomOf } from '$lib/core/sheet';
+	import { SizeSlider } from '$lib/ui/shared';
 	import type { SheetKey } from './keys';
 	import type { SheetState } from './state.svelte';
 
@@ -25,23 +24,11 @@
 		><kbd>?</kbd></button
 	>
 	{#if !view.address.open.length}
-		<span class="mats size">
-			size
-			<Slider
-				hideTextInput
-				min={0}
-				max={100}
-				step={0.5}
-				labelText="Cell size, from thumbnails to one take"
-				hideLabel
-				value={zoomOf(view.layout) * 100}
-				on:input={({ detail }) => {
-					// It tells of values that it was given, too.
-					if (Math.abs(detail / 100 - zoomOf(view.layout)) > 0.004)
-						view.zoomTo(stepsAt(detail / 100, view.layout));
-				}}
-			/>
-		</span>
+		<SizeSlider
+			label="Cell size, from thumbnails to one take"
+			layout={view.layout}
+			onzoom={(steps) => view.zoomTo(steps)}
+		/>
 	{/if}
 	<span class="mats" class:second={!view.address.open.length} role="group" aria-label="Mat">
 		mat
@@ -108,21 +95,6 @@
 
 	.mats.second {
 		margin-left: 0;
-	}
-
-	.size :global(.bx--slider-container) {
-		width: 72px;
-		min-width: 0;
-	}
-
-	.size :global(.bx--slider) {
-		min-width: 0;
-		max-width: none;
-		margin: 0 6px;
-	}
-
-	.size :global(.bx--slider__range-label) {
-		display: none;
 	}
 
 	.swatch-0 {

@@ -7,7 +7,7 @@
 	import { heldSays, learnKeys, nearest } from '$lib/core/sheet';
 	import * as store from '$lib/store';
 	import { MeasuresPanel, Measuring } from '$lib/ui/measures';
-	import { many, session, undo, useWork } from '$lib/ui/shared';
+	import { many, session, takesKey, undo, useWork } from '$lib/ui/shared';
 	import { Table } from '$lib/ui/table';
 	import { FaultBar, TakePanel, Tray } from '$lib/ui/takes';
 	import { band } from './band';
@@ -16,7 +16,7 @@
 	import FilterBar from './FilterBar.svelte';
 	import KeyBar from './KeyBar.svelte';
 	import KeyHelp from './KeyHelp.svelte';
-	import { sheetKeys, takesKey } from './keys';
+	import { sheetKeys } from './keys';
 	import LayOut from './LayOut.svelte';
 	import Mat from './Mat.svelte';
 	import SheetBar from './SheetBar.svelte';

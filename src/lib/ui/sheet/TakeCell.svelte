@@ -123,20 +123,6 @@
 </button>
 
 <style>
-	.take {
-		position: relative;
-		display: block;
-		width: 100%;
-		height: 100%;
-		padding: 0;
-		overflow: hidden;
-		border: 0;
-		background: rgb(0 0 0 / 8%);
-		color: inherit;
-		font: inherit;
-		cursor: pointer;
-	}
-
 	.fresh {
 		position: absolute;
 		bottom: 4px;
@@ -146,24 +132,6 @@
 		color: #fff;
 		font-size: 11px;
 		font-weight: 600;
-	}
-
-	.chosen {
-		box-shadow: 0 0 0 3px var(--varied);
-	}
-
-	.chosen::before {
-		position: absolute;
-		z-index: 1;
-		bottom: 0;
-		left: 0;
-		width: 22px;
-		height: 22px;
-		background: var(--varied);
-		color: #fff;
-		content: '\2713';
-		font-size: 14px;
-		line-height: 22px;
 	}
 
 	.faint {
@@ -204,15 +172,6 @@
 		background: #fff;
 		color: #8c1d10;
 		font-weight: 600;
-	}
-
-	.focused {
-		outline: 3px solid var(--point) !important;
-		outline-offset: 0;
-	}
-
-	.drop :global(img) {
-		filter: grayscale(1) contrast(0.6) brightness(1.15);
 	}
 
 	.take > img {

@@ -36,6 +36,7 @@ import {
 	type WallGroup,
 	type WallLine
 } from '$lib/core/sheet';
+import { whenSays, Zoom } from '$lib/ui/shared';
 import { TableState } from '$lib/ui/table';
 import { choice, LoupeState, Selection } from '$lib/ui/takes';
 import { SheetAddress } from './address.svelte';
@@ -46,9 +47,6 @@ const noAxes: Axes = { rows: null, columns: null, then: null };
 
 /** Width of a page within its margins, in pixels: A4 upright (ISO 216) at 96 dots an inch. */
 const PAPER_WIDTH = 710;
-
-const clockOf = (at: number) =>
-	new Date(at).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit', hour12: false });
 
 const isChance = (axis: AxisId): boolean => isDialId(axis) && chanceDials.includes(axis);
 
@@ -284,7 +282,7 @@ export class SheetState {
 		hanging(this.shown, this.address.order, {
 			runs: [...this.runs, ...this.#runsBeside].map(({ id, says, count, at }) => ({
 				id,
-				says: `${says} \u00b7 ${clockOf(at)} \u00b7 ${count}`
+				says: `${says} \u00b7 ${whenSays(at, Date.now())} \u00b7 ${count}`
 			})),
 			mark: (take) => this.#from.judged(take).mark,
 			score: (take) => this.#from.score(take, 'measure')
@@ -300,20 +298,21 @@ export class SheetState {
 
 	/** What the mat has room for, in pixels. */
 	room = $state.raw({ width: 900, height: 600 });
-	/** The size that was asked for last, until the address says it too. */
-	#zooming = $state<number | null>(null);
-	#zoomTimer: ReturnType<typeof setTimeout> | undefined;
-
-	/** How much larger than fitting the cells are, in steps of a quarter; need not be whole. */
-	readonly size: number = $derived.by(() => this.#zooming ?? this.address.size);
+	/** How much larger than fitting the cells are. */
+	readonly #zoom = new Zoom(
+		() => this.address.size,
+		(size) => this.address.set({ size })
+	);
 
 	/** What lies on the mat. */
 	readonly content: MatContent = $derived.by(() => contentOf(this.sheet));
 
 	readonly layout: MatLayout = $derived.by(() => {
 		if (this.onWall)
-			return wallLayout({ ...this.room, width: this.width }, this.#groups, this.size);
-		return this.printing ? layPaper(this.content) : layMat(this.room, this.content, this.size);
+			return wallLayout({ ...this.room, width: this.width }, this.#groups, this.#zoom.size);
+		return this.printing
+			? layPaper(this.content)
+			: layMat(this.room, this.content, this.#zoom.size);
 	});
 
 	/** Room for rows of a wall, in pixels. */
@@ -323,13 +322,7 @@ export class SheetState {
 
 	/** Sizes the cells at once; the address follows when it stays so. */
 	zoomTo(size: number): void {
-		const rounded = Math.round(size * 100) / 100;
-		this.#zooming = rounded;
-		clearTimeout(this.#zoomTimer);
-		this.#zoomTimer = setTimeout(() => {
-			this.address.set({ size: rounded ? String(rounded) : null });
-			this.#zoomTimer = setTimeout(() => (this.#zooming = null), 200);
-		}, 250);
+		this.#zoom.to(size);
 	}
 
 	/** What the words of stops are made of. */

@@ -1,0 +1,53 @@
+import type { MarkKind } from '$lib/core/schema';
+
+/** Something that a key does in the library. */
+export interface LibraryKey {
+	/** Names of keys as the browser tells them, letters small. */
+	keys: readonly string[];
+	/** How the keys are shown, and what they do, in the bar at the foot; absent where they are not. */
+	shown?: string;
+	says?: string;
+	/** Whether it does anything now. */
+	when?: () => boolean;
+	/** Whether a button that has the focus goes before. */
+	yields?: boolean;
+	run: (key: string) => void;
+}
+
+/** What keys act on. */
+export interface LibraryActs {
+	move: (down: number, across: number) => void;
+	star: () => void;
+	mark: (kind: MarkKind) => void;
+	toggle: () => void;
+	open: () => void;
+	find: () => void;
+	undo: (again: boolean) => void;
+	anyChosen: () => boolean;
+	chooseNone: () => void;
+}
+
+const moves: Record<string, [down: number, across: number]> = {
+	ArrowUp: [-1, 0],
+	ArrowDown: [1, 0],
+	ArrowLeft: [0, -1],
+	ArrowRight: [0, 1]
+};
+const marks: Record<string, MarkKind> = { k: 'keep', m: 'maybe', d: 'drop' };
+
+/** Every key of the library. */
+export const libraryKeys = (acts: LibraryActs): LibraryKey[] => [
+	{
+		keys: Object.keys(moves),
+		shown: '\u2190\u2191\u2193\u2192',
+		says: 'move',
+		run: (key) => acts.move(...moves[key])
+	},
+	{ keys: ['*'], shown: '*', says: 'star', run: acts.star },
+	{ keys: [' '], shown: 'Space', says: 'choose', yields: true, run: acts.toggle },
+	{ keys: Object.keys(marks), shown: 'K M D', says: 'judge', run: (key) => acts.mark(marks[key]) },
+	{ keys: ['Enter'], shown: 'Enter', says: 'open', yields: true, run: acts.open },
+	{ keys: ['/'], shown: '/', says: 'find', run: acts.find },
+	{ keys: ['u', 'r'], shown: 'U R', says: 'undo, redo', run: (key) => acts.undo(key === 'r') },
+	{ keys: ['Escape'], when: acts.anyChosen, run: acts.chooseNone }
+];
