@@ -173,3 +173,25 @@ export async function showRun(page: Page, place: number): Promise<void> {
 	const runs = page.getByLabel('Takes of');
 	await runs.selectOption({ index: place });
 }
+
+/** Notes every task over 50 ms of the page from now on, and when its first take is to be seen. */
+export function watchPage(): void {
+	const seen = window as unknown as { long: number[]; first?: number };
+	seen.long = [];
+	new PerformanceObserver((list) => {
+		for (const entry of list.getEntries()) seen.long.push(Math.round(entry.duration));
+	}).observe({ type: 'longtask', buffered: true });
+	const look = () => {
+		const image = document.querySelector<HTMLImageElement>('[data-take] > img');
+		if (image?.complete && image.naturalWidth) seen.first = performance.now();
+		else requestAnimationFrame(look);
+	};
+	requestAnimationFrame(look);
+}
+
+/** The tasks over 50 ms since this was asked last. */
+export const longTasks = (page: Page): Promise<number[]> =>
+	page.evaluate(async () => {
+		await new Promise((resolve) => setTimeout(resolve, 200));
+		return (window as unknown as { long: number[] }).long.splice(0);
+	});

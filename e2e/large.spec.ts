@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { chromium, expect, test, type Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import { PNG } from 'pngjs';
-import { newBrief } from './helpers';
+import { longTasks, newBrief, watchPage } from './helpers';
 
 /** Adds takes to the open brief straight in the database, each with a picture of 1024x1024. */
 async function fill(count: number): Promise<void> {
@@ -66,27 +66,6 @@ async function fill(count: number): Promise<void> {
 	db.close();
 }
 
-/** Notes every task over 50 ms of the page from now on, and when its first take is to be seen. */
-function watchPage(): void {
-	const seen = window as unknown as { long: number[]; first?: number };
-	seen.long = [];
-	new PerformanceObserver((list) => {
-		for (const entry of list.getEntries()) seen.long.push(Math.round(entry.duration));
-	}).observe({ type: 'longtask', buffered: true });
-	const look = () => {
-		const image = document.querySelector<HTMLImageElement>('[data-take] > img');
-		if (image?.complete && image.naturalWidth) seen.first = performance.now();
-		else requestAnimationFrame(look);
-	};
-	requestAnimationFrame(look);
-}
-
-/** The tasks over 50 ms since this was asked last. */
-const longTasks = (page: Page): Promise<number[]> =>
-	page.evaluate(async () => {
-		await new Promise((resolve) => setTimeout(resolve, 200));
-		return (window as unknown as { long: number[] }).long.splice(0);
-	});
 const say = (tasks: number[]) => `${tasks.length} tasks over 50 ms (${tasks.join(', ')})`;
 
 test('2 000 takes of 1024x1024 are opened, scrolled, marked and looked at closely', async ({

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { newBrief, tableOf } from './helpers';
+import { longTasks, newBrief, tableOf, watchPage } from './helpers';
 
 const takes = (page: Page) => page.locator('[data-take]');
 const ask = (page: Page) => page.getByRole('group', { name: 'What is looked for' });
@@ -78,21 +78,6 @@ async function fill(count: number): Promise<void> {
 	own.onsuccess = () => briefs.put({ ...(own.result as object), numbered: 1000 + count });
 	await new Promise((resolve) => (change.oncomplete = resolve));
 	db.close();
-}
-
-/** Notes every task over 50 ms of the page from now on, and when its first take is to be seen. */
-function watchPage(): void {
-	const seen = window as unknown as { long: number[]; first?: number };
-	seen.long = [];
-	new PerformanceObserver((list) => {
-		for (const entry of list.getEntries()) seen.long.push(Math.round(entry.duration));
-	}).observe({ type: 'longtask', buffered: true });
-	const look = () => {
-		const image = document.querySelector<HTMLImageElement>('[data-take] > img');
-		if (image?.complete && image.naturalWidth) seen.first = performance.now();
-		else requestAnimationFrame(look);
-	};
-	requestAnimationFrame(look);
 }
 
 test('a take of another brief is found by words and colour, starred, and started from; the search is kept', async ({
@@ -205,8 +190,7 @@ test('20 000 takes are opened, scrolled, searched and starred at ease', async ({
 	const first = await page.evaluate(() => (window as unknown as { first: number }).first);
 	await expect(page.getByText(/^20067 takes in 2 briefs$/)).toBeVisible({ timeout: 120_000 });
 	await page.waitForTimeout(1500);
-	const long = () => page.evaluate(() => (window as unknown as { long: number[] }).long.splice(0));
-	const opening = await long();
+	const opening = await longTasks(page);
 
 	const wall = page.locator('.wall');
 	await wall.evaluate(async (element) => {
@@ -216,7 +200,7 @@ test('20 000 takes are opened, scrolled, searched and starred at ease', async ({
 		}
 	});
 	await page.waitForTimeout(800);
-	const scrolling = await long();
+	const scrolling = await longTasks(page);
 	// However many there are, a screenful or two is in the page.
 	expect(await takes(page).count()).toBeLessThan(160);
 
@@ -236,7 +220,7 @@ test('20 000 takes are opened, scrolled, searched and starred at ease', async ({
 		);
 		await page.waitForTimeout(400);
 	}
-	const searching = await long();
+	const searching = await longTasks(page);
 	const plain = (await tableOf<{ settings: { prompt: string } }>(page, 'takes')).filter(
 		({ settings }) => /\bpage/.test(settings.prompt) && /\b42/.test(settings.prompt)
 	).length;

@@ -1,28 +1,11 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { sampleRack, sampleTakes } from '$lib/core/testing';
-import { firstRack } from '$lib/core/plan';
-import { cards } from '$lib/core/testing';
-import type { Brief, Plan, Take } from '$lib/core/schema';
-import { noWords } from '$lib/core/wording';
+import { sampleBrief, sampleRack, sampleTakes } from '$lib/core/testing';
+import type { Plan, Take } from '$lib/core/schema';
 import { db } from './db';
 import * as store from './index';
 import type { LibraryRow } from './library';
 
-const brief = (id: string, updatedAt = 1): Brief => ({
-	id,
-	name: `brief ${id}`,
-	purpose: '',
-	allowance: 100,
-	prompt: 'a heron',
-	negative: '',
-	words: noWords,
-	rack: firstRack(cards, [1, 2]),
-	design: { kind: 'all' },
-	numbered: 0,
-	createdAt: 1,
-	updatedAt
-});
 const plan: Plan = {
 	id: 'p1',
 	briefId: 'b1',
@@ -43,7 +26,7 @@ const ids = takes.map(({ id }) => id);
 
 beforeEach(async () => {
 	await Promise.all(db.tables.map((table) => table.clear()));
-	await store.addBrief(brief('b1'));
+	await store.addBrief(sampleBrief('b1'));
 	await db.plans.add(plan);
 	await db.takes.bulkAdd(takes);
 });
@@ -115,8 +98,8 @@ describe('stars', () => {
 		expect([...before.values()]).toEqual([null, null]);
 		const points = await store.startingPoints();
 		expect(points.map(({ id, says, kind }) => [id, says, kind])).toEqual([
-			[ids[1], `take ${takes[1].number} \u00b7 brief b1`, 'starred'],
-			[ids[0], `take ${takes[0].number} \u00b7 brief b1`, 'starred']
+			[ids[1], `take ${takes[1].number} \u00b7 b1`, 'starred'],
+			[ids[0], `take ${takes[0].number} \u00b7 b1`, 'starred']
 		]);
 		await store.starTakes(before);
 		expect(await store.startingPoints()).toEqual([]);

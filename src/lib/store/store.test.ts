@@ -2,27 +2,12 @@ import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { withFreshIds } from '$lib/core/formats';
 import { combinations, countTakes, firstRack } from '$lib/core/plan';
-import { cards } from '$lib/core/testing';
+import { cards, sampleBrief } from '$lib/core/testing';
 import { Brief, Plan, type Answer, type RenderEvent, type Take } from '$lib/core/schema';
-import { noWords } from '$lib/core/wording';
 import { Dexie } from 'dexie';
 import { Database, db } from './db';
 import * as store from './index';
 
-const brief = (id: string, updatedAt = 1): Brief => ({
-	id,
-	name: id,
-	purpose: '',
-	allowance: 100,
-	prompt: 'a heron',
-	negative: '',
-	words: noWords,
-	rack: firstRack(cards, [1, 2]),
-	design: { kind: 'all' },
-	numbered: 0,
-	createdAt: 1,
-	updatedAt
-});
 const plan = (id: string, briefId: string): Plan => ({
 	id,
 	briefId,
@@ -56,7 +41,7 @@ const picture = () => ({ picture: new Blob(['picture']), thumbnail: new Blob(['s
 beforeEach(async () => {
 	next = 0;
 	await Promise.all(db.tables.map((table) => table.clear()));
-	await store.addBrief(brief('b1'));
+	await store.addBrief(sampleBrief('b1'));
 });
 
 describe('takes', () => {
@@ -351,7 +336,7 @@ describe('answers', () => {
 
 describe('briefs', () => {
 	it('come newest first with their counts, kept takes in front', async () => {
-		await store.addBrief(brief('b2', 9));
+		await store.addBrief(sampleBrief('b2', 9));
 		const [a, b] = await addPlan(plan('p1', 'b1'));
 		await store.finishTakes([{ id: a.id, done: done('r'), picture: picture() }], 5);
 		await store.finishTakes([{ id: b.id, done: done('r'), picture: picture() }], 5);
@@ -363,7 +348,7 @@ describe('briefs', () => {
 	});
 
 	it('go with everything that belongs to them, and nothing else', async () => {
-		await store.addBrief(brief('b2'));
+		await store.addBrief(sampleBrief('b2'));
 		const [a] = await addPlan(plan('p1', 'b1'));
 		await addPlan(plan('p2', 'b2'));
 		await store.finishTakes([{ id: a.id, done: done('r'), picture: picture() }], 5);
@@ -519,7 +504,7 @@ describe('measures', () => {
 			palette: [],
 			hash: '00ff00ff00ff00ff'
 		};
-		await store.addBrief(brief('b2'));
+		await store.addBrief(sampleBrief('b2'));
 		const [one] = await addPlan(plan('p1', 'b1'));
 		const [two] = await addPlan(plan('p2', 'b2'));
 		await store.keepMeasures({ ...measured, takeId: one.id, briefId: 'b1' });
@@ -575,7 +560,7 @@ describe('words that are kept', () => {
 
 describe('the takes of a brief, watched', () => {
 	it('are told when they are added, change, and go, and the others stay the same objects', async () => {
-		await store.addBrief(brief('b2'));
+		await store.addBrief(sampleBrief('b2'));
 		await addPlan(plan('p1', 'b1'));
 		await addPlan(plan('p2', 'b2'));
 		const told: Take[][] = [];
@@ -638,7 +623,7 @@ describe('a database of version 1', () => {
 			design: _design,
 			rack,
 			...rest
-		} = { ...brief('b9'), prompt: 'a heron at dawn' };
+		} = { ...sampleBrief('b9'), prompt: 'a heron at dawn' };
 		const { style: _style, ...oldRack } = rack;
 		await old.table('briefs').add({ ...rest, negative: 'people', rack: oldRack });
 		const { rack: _rack, ...bare } = plan('p9', 'b9');

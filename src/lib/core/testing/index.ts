@@ -1,7 +1,9 @@
 import { restRack } from '$lib/core/dials';
 /** Small plans and takes for tests, and three models. */
-import { combinations } from '$lib/core/plan';
-import type { PlanRack, Take } from '$lib/core/schema';
+import { combinations, firstRack } from '$lib/core/plan';
+import type { Brief, PlanRack, Take } from '$lib/core/schema';
+import { noWords } from '$lib/core/wording';
+import { cards } from './cards';
 
 export { judgeWorld, type Trial } from './trial';
 export { choiceDial, rules, worldOf, type Rule, type World } from './worlds';
@@ -33,3 +35,19 @@ export const sampleTakes = (rack: PlanRack): Take[] =>
 		state: 'done',
 		createdAt: 0
 	}));
+
+/** A brief that was just begun, on the sample cards. */
+export const sampleBrief = (id: string, updatedAt = 1): Brief => ({
+	id,
+	name: id,
+	purpose: '',
+	allowance: 100,
+	prompt: 'a heron',
+	negative: '',
+	words: noWords,
+	rack: firstRack(cards, [1, 2]),
+	design: { kind: 'all' },
+	numbered: 0,
+	createdAt: 1,
+	updatedAt
+});
