@@ -7,6 +7,7 @@ export {
 	placesOf,
 	standing,
 	stepFrom,
+	widestOf,
 	type Cells,
 	type Place
 } from './walk';
@@ -34,18 +35,19 @@ export {
 export {
 	approach,
 	CELL_GAP,
-	inSight,
+	isBare,
 	layMat,
 	layPaper,
 	sameSight,
 	stepsAt,
 	stepsOf,
+	tracksOf,
 	zoomOf,
 	type MatContent,
 	type MatLayout,
-	type Sight,
-	type Stretch
+	type Sight
 } from './mat';
+export { inSight, placeAnew, trackAt, type Stretch, type Tracks } from './tracks';
 export { contactPage, type Box, type ContactPage } from './contact';
 export { meanOf, sortSheet } from './sort';
 export { heldSays, labelsOf } from './labels';

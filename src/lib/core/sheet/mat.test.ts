@@ -1,25 +1,32 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { approach, CELL_GAP, inSight, layMat, layPaper, stepsAt, zoomOf, type Sight } from './mat';
+import { approach, CELL_GAP, layMat, layPaper, stepsAt, tracksOf, zoomOf, type Sight } from './mat';
 
 const view = { width: 900, height: 600 };
-const content = { across: 3, down: 2, ratio: 1, labels: { left: 76, top: 30 } };
+const labels = { left: 76, top: 30 };
+/** So many columns and rows of pictures of one ratio. */
+const of = (across: number, down: number, ratio = 1) => ({
+	columns: Array<number>(across).fill(1),
+	rows: Array<number>(down).fill(1 / ratio),
+	labels
+});
+const content = of(3, 2);
 
 describe('the mat', () => {
 	it('fits all cells in', () => {
-		const { width, height, fit } = layMat(view, content, 0);
+		const { width, height, foot, fit } = layMat(view, content, 0);
 		expect(width).toBe(fit);
 		expect(3 * (width + CELL_GAP) + 76).toBeLessThanOrEqual(900);
-		expect(2 * (height + CELL_GAP) + 30).toBeLessThanOrEqual(600);
+		expect(2 * (height + foot + CELL_GAP) + 30).toBeLessThanOrEqual(600);
 		// One more pixel a cell would be too much one way or the other.
 		const more = width + 8;
-		expect(3 * (more + CELL_GAP) + 76 + 14 > 900 || 2 * (more + CELL_GAP) + 30 + 14 > 600).toBe(
-			true
-		);
+		expect(
+			3 * (more + CELL_GAP) + 76 + 14 > 900 || 2 * (more + foot + CELL_GAP) + 30 + 14 > 600
+		).toBe(true);
 	});
 
 	it('does not shrink cells beyond judging to fit many in', () => {
-		expect(layMat(view, { ...content, across: 40, down: 40 }, 0).width).toBe(84);
+		expect(layMat(view, of(40, 40), 0).width).toBe(84);
 	});
 
 	it('goes from thumbnails to one picture that fills the view', () => {
@@ -29,9 +36,9 @@ describe('the mat', () => {
 		const full = layMat(view, content, 99);
 		expect(full.width).toBe(full.fill);
 		expect(zoomOf(full)).toBe(1);
-		expect(full.height + CELL_GAP + 30).toBeLessThanOrEqual(600);
+		expect(full.height + full.foot + CELL_GAP + 30).toBeLessThanOrEqual(600);
 		// A wide picture is bounded by the width.
-		const wide = layMat(view, { ...content, ratio: 3 }, 99);
+		const wide = layMat(view, of(3, 2, 3), 99);
 		expect(wide.width + CELL_GAP + 76).toBeLessThanOrEqual(900);
 	});
 
@@ -43,8 +50,8 @@ describe('the mat', () => {
 				fc.integer({ min: 1, max: 30 }),
 				fc.double({ min: 0.3, max: 3, noNaN: true }),
 				(zoom, across, down, ratio) => {
-					const of = { ...content, across, down, ratio };
-					const at = layMat(view, of, stepsAt(zoom, layMat(view, of, 0)));
+					const one = of(across, down, ratio);
+					const at = layMat(view, one, stepsAt(zoom, layMat(view, one, 0)));
 					expect(zoomOf(at)).toBeCloseTo(zoom, 9);
 				}
 			)
@@ -57,39 +64,28 @@ describe('the mat on paper', () => {
 		// ISO 216: A4 is 210 mm wide; 1 in = 25.4 mm, 96 CSS pixels.
 		const page = (210 / 25.4) * 96;
 		for (const across of [1, 3, 12, 40]) {
-			const { width } = layPaper({ ...content, across });
+			const { width } = layPaper(of(across, 2));
 			expect(76 + across * (width + CELL_GAP)).toBeLessThan(page);
 			expect(width).toBeGreaterThan(0);
 		}
 	});
 });
 
-describe('what is in sight', () => {
-	it('is found as by looking at every cell', () => {
-		fc.assert(
-			fc.property(
-				fc.integer({ min: 0, max: 400 }),
-				fc.double({ min: 10, max: 300, noNaN: true }),
-				fc.double({ min: 0, max: 5000, noNaN: true }),
-				fc.double({ min: 1, max: 1500, noNaN: true }),
-				(count, pitch, start, length) => {
-					const { from, to } = inSight(count, pitch, start, length, 0);
-					for (let i = 0; i < count; i++) {
-						const seen = (i + 1) * pitch > start && i * pitch < start + length;
-						if (seen) expect(i >= from && i < to).toBe(true);
-					}
-					// No more than one beyond each end.
-					expect(to - from).toBeLessThanOrEqual(Math.ceil(length / pitch) + 1);
-				}
-			)
-		);
-	});
+describe('columns of different widths', () => {
+	// A column of banners of 3 to 1 between two of squares; one row.
+	const banners = { columns: [0.6, 1.8, 0.6], rows: [0.6], labels };
 
-	it('has some to spare, but none that is not there', () => {
-		expect(inSight(10, 100, 250, 300, 1)).toEqual({ from: 1, to: 7 });
-		expect(inSight(10, 100, 0, 300, 2)).toEqual({ from: 0, to: 5 });
-		expect(inSight(10, 100, 900, 300, 2)).toEqual({ from: 7, to: 10 });
-		expect(inSight(0, 100, 0, 300, 2)).toEqual({ from: 0, to: 0 });
+	it('lie one after the other and fill the width', () => {
+		const layout = layMat({ width: 900, height: 2000 }, banners, 0);
+		const { columns, rows } = tracksOf(banners, layout);
+		expect(columns.starts[1]).toBeCloseTo(columns.sizes[0] + CELL_GAP, 9);
+		expect(columns.whole).toBeCloseTo(900 - 76 - 14, 9);
+		const tall = rows.sizes[0] - layout.foot;
+		expect(columns.sizes.map((wide) => wide / tall)).toEqual([
+			expect.closeTo(1, 9),
+			expect.closeTo(3, 9),
+			expect.closeTo(1, 9)
+		]);
 	});
 });
 

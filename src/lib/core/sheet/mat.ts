@@ -1,17 +1,23 @@
-/** What lies on a mat: so many cells across and down, all of one shape. */
+import { layTracks, type Stretch, type Tracks } from './tracks';
+
+/** What lies on a mat: so many columns and rows, each with its share of the room. */
 export interface MatContent {
-	across: number;
-	down: number;
-	/** Width over height of the pictures. */
-	ratio: number;
+	/** Widths of the columns, their mean being 1. */
+	columns: readonly number[];
+	/** Heights of the rows, in the same measure. */
+	rows: readonly number[];
 	/** Room that labels take, in pixels: at the left and above. */
 	labels: { left: number; top: number };
 }
 
 /** How large the cells of a mat are, in pixels, and between what they can be. */
 export interface MatLayout {
+	/** Width of a column, on average. */
 	width: number;
+	/** Height of the pictures in a row, on average. */
 	height: number;
+	/** Room below each picture for what is said of it, so that nothing lies on the picture. */
+	foot: number;
 	/** Width at which all is in sight, or at which a picture can just be judged if that is more. */
 	fit: number;
 	/** Width at which one picture fills the view. */
@@ -28,6 +34,20 @@ const LEAST_TO_JUDGE = 84;
 const SMALLEST = 40;
 /** One step of size makes cells larger by this much. */
 const STEP = 1.25;
+/** Room below a picture for words, and for bars alone, in pixels. */
+const [WORDS, BARS] = [15, 5];
+
+/** Room below pictures that are so wide, or so tall on a wall: where words cannot be read there are bars. */
+export const footOf = (size: number): number => (size >= LEAST_TO_JUDGE ? WORDS : BARS);
+
+/** Whether there is no room for words below pictures, only for bars. */
+export const isBare = ({ foot }: Pick<MatLayout, 'foot'>): boolean => foot < WORDS;
+
+const sum = (numbers: readonly number[]): number => numbers.reduce((all, one) => all + one, 0);
+
+/** Heights of the pictures in a row on average, at a width of the columns. */
+const heightAt = (width: number, rows: readonly number[]): number =>
+	(width * sum(rows)) / rows.length;
 
 /**
  * Sizes the cells of a mat.
@@ -36,31 +56,51 @@ const STEP = 1.25;
  */
 export function layMat(
 	view: { width: number; height: number },
-	{ across, down, ratio, labels }: MatContent,
+	{ columns, rows, labels }: MatContent,
 	steps: number
 ): MatLayout {
 	const room = {
 		width: Math.max(1, view.width - labels.left - EDGE),
 		height: Math.max(1, view.height - labels.top - EDGE)
 	};
-	const widest = (columns: number, rows: number) =>
-		Math.min((room.width - CELL_GAP * columns) / columns, (room.height / rows - CELL_GAP) * ratio);
-	const fill = Math.max(SMALLEST, widest(1, 1));
-	const fit = Math.min(fill, Math.max(LEAST_TO_JUDGE, widest(across, down)));
+	const widest = (across: readonly number[], down: readonly number[]) =>
+		Math.min(
+			(room.width - CELL_GAP * across.length) / sum(across),
+			(room.height - (CELL_GAP + WORDS) * down.length) / sum(down)
+		);
+	const fill = Math.max(SMALLEST, widest([Math.min(...columns)], [Math.min(...rows)]));
+	const fit = Math.min(fill, Math.max(LEAST_TO_JUDGE, widest(columns, rows)));
 	const width = Math.max(SMALLEST, Math.min(fill, fit * STEP ** steps));
-	return { width, height: width / ratio, fit, fill };
+	return { width, height: heightAt(width, rows), foot: footOf(width), fit, fill };
 }
 
 /** What a sheet of paper has room for within its margins: A4 upright (ISO 216) at 96 dots an inch. */
 const PAPER = { width: 710, height: 990 };
 
 /** Sizes cells for paper: all columns fit on it, and one row at least. */
-export function layPaper({ across, ratio, labels }: MatContent): MatLayout {
+export function layPaper({ columns, rows, labels }: MatContent): MatLayout {
 	const width = Math.min(
-		(PAPER.width - labels.left) / across - CELL_GAP,
-		(PAPER.height - labels.top - CELL_GAP) * ratio
+		(PAPER.width - labels.left - CELL_GAP * columns.length) / sum(columns),
+		(PAPER.height - labels.top - CELL_GAP - WORDS) / Math.max(...rows)
 	);
-	return { width, height: width / ratio, fit: width, fill: width };
+	return { width, height: heightAt(width, rows), foot: footOf(width), fit: width, fill: width };
+}
+
+/** Where the columns and the rows of a mat lie; a row's length is that of its pictures and their foot. */
+export function tracksOf(
+	{ columns, rows }: MatContent,
+	{ width, foot }: MatLayout
+): { columns: Tracks; rows: Tracks } {
+	return {
+		columns: layTracks(
+			columns.map((share) => share * width),
+			CELL_GAP
+		),
+		rows: layTracks(
+			rows.map((share) => share * width + foot),
+			CELL_GAP
+		)
+	};
 }
 
 /** Where a cell width stands between the smallest and the one that fills the view, 0 to 1. */
@@ -76,34 +116,6 @@ export const stepsOf = ({ width, fit }: Pick<MatLayout, 'width' | 'fit'>): numbe
 export function stepsAt(zoom: number, { fit, fill }: MatLayout): number {
 	const width = SMALLEST * (fill / SMALLEST) ** Math.max(0, Math.min(1, zoom));
 	return stepsOf({ width, fit });
-}
-
-/** The cells of one direction of which something is in sight: from one to before another. */
-export interface Stretch {
-	from: number;
-	to: number;
-}
-
-/**
- * The cells of one direction that a window over them shows.
- * @param pitch from one cell to the next, in pixels
- * @param start where the window starts, from the first cell, in pixels
- * @param length how much it shows, in pixels
- * @param spare cells beyond each end that are shown as well
- */
-export function inSight(
-	count: number,
-	pitch: number,
-	start: number,
-	length: number,
-	spare: number
-): Stretch {
-	const from = Math.floor(start / pitch) - spare;
-	const to = Math.ceil((start + length) / pitch) + spare;
-	return {
-		from: Math.max(0, Math.min(count, from)),
-		to: Math.max(0, Math.min(count, to))
-	};
 }
 
 /** The cells of a mat that are in sight. */

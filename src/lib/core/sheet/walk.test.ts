@@ -12,6 +12,7 @@ import {
 	placesOf,
 	standing,
 	stepFrom,
+	type Axes,
 	type AxisId
 } from './index';
 
@@ -127,17 +128,61 @@ describe('walking over a sheet', () => {
 });
 
 describe('what a sheet comes to on the mat', () => {
-	it('has its rows and columns, the widest ratio, and room for its labels', () => {
-		const wide = takes.map((take, i) =>
-			i === 4 ? { ...take, settings: { ...take.settings, width: 1536, height: 512 } } : take
-		);
-		const content = contentOf(layOut(wide, { ...axes, then: 'seed' }));
-		expect(content).toMatchObject({ across: 4, down: 3, ratio: 3 });
-		expect(content.labels.top).toBeGreaterThan(contentOf(layOut(wide, axes)).labels.top);
-		const texts = contentOf(layOut(wide, { ...axes, rows: 'model', columns: 'guidance' }));
+	const shaped = (widths: (take: Take) => [number, number], by: Axes) => {
+		const all = takes.map((take) => {
+			const [width, height] = widths(take);
+			return { ...take, settings: { ...take.settings, width, height } };
+		});
+		const sheet = layOut(all, by);
+		return contentOf(sheet, standing(sheet, []));
+	};
+	const square: [number, number] = [1024, 1024];
+	const banner: [number, number] = [1536, 512];
+
+	it('has its rows and columns, and room for its labels', () => {
+		const content = shaped(() => square, { ...axes, then: 'seed' });
+		expect(content).toMatchObject({ columns: [1, 1, 1, 1], rows: [1, 1, 1] });
+		expect(content.labels.top).toBeGreaterThan(shaped(() => square, axes).labels.top);
+		const texts = shaped(() => square, { ...axes, rows: 'model', columns: 'guidance' });
 		expect(texts.labels.left).toBeGreaterThan(content.labels.left);
-		const none = contentOf(layOut([], { rows: null, columns: null, then: null }));
-		expect(none).toMatchObject({ across: 1, down: 1 });
+		const none = layOut([], { rows: null, columns: null, then: null });
+		const { columns, rows } = contentOf(none, standing(none, []));
+		expect([columns, rows]).toEqual([[1], [1]]);
+	});
+
+	it('gives a column of banners beside squares three times their width, in rows of one height', () => {
+		const wide = takes[0].settings.model;
+		const { columns, rows } = shaped(
+			(take) => (take.settings.model === wide ? banner : square),
+			axes
+		);
+		const [most, least] = [Math.max(...columns), Math.min(...columns)];
+		expect(most / least).toBeCloseTo(3, 9);
+		for (const row of rows) expect(row).toBeCloseTo(least, 9);
+	});
+
+	it('gives a row of banners a third of the height, in columns of one width', () => {
+		const flat = takes[0].settings.model;
+		const { columns, rows } = shaped((take) => (take.settings.model === flat ? banner : square), {
+			rows: 'model',
+			columns: 'guidance',
+			then: null
+		});
+		for (const column of columns) expect(column).toBeCloseTo(1, 9);
+		expect(Math.min(...rows)).toBeCloseTo(1 / 3, 9);
+		expect(Math.max(...rows)).toBeCloseTo(1, 9);
+	});
+
+	it('does not shape a row or a column by a single odd frame', () => {
+		const { columns, rows } = shaped((take) => (take.id === takes[0].id ? banner : square), axes);
+		for (const share of [...columns, ...rows]) expect(share).toBeCloseTo(1, 9);
+	});
+
+	it('gives a cell in which several takes stand the shape of their rows and columns', () => {
+		const sheet = layOut(takes, { rows: null, columns: null, then: null });
+		const cells = [[takes.slice(0, 2)]];
+		// Two squares side by side are twice as wide as they are high.
+		expect(contentOf(sheet, cells).rows[0]).toBeCloseTo(1 / 2, 9);
 	});
 });
 

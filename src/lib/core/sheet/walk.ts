@@ -1,3 +1,4 @@
+import { mean, median } from 'simple-statistics';
 import type { Take } from '$lib/core/schema';
 import { isFigures, type AxisId } from './axes';
 import type { MatContent } from './mat';
@@ -91,18 +92,75 @@ const NO_LABEL = 8;
 /** What lies along the edges, with one line of labels above the columns, and two. */
 const ONE_LINE = 58;
 const TWO_LINES = 80;
-/** Frames that are taller than this do not make cells yet narrower. */
-const LEAST_RATIO = 0.2;
+/** Frames beyond these do not make cells yet narrower or wider. */
+const [LEAST_RATIO, MOST_RATIO] = [0.2, 5];
+/** So many rounds settle the shapes of rows and columns. */
+const ROUNDS = 6;
 
-/** What a sheet comes to on the mat: its cells have the ratio of the widest take. */
-export function contentOf({ cells, thens, axes }: Sheet): MatContent {
-	let ratio = LEAST_RATIO;
-	for (const { takes } of cells.flat())
-		for (const { settings } of takes) ratio = Math.max(ratio, settings.width / settings.height);
+const within = (ratio: number): number => Math.max(LEAST_RATIO, Math.min(MOST_RATIO, ratio));
+
+const ratioOf = ({ settings: { width, height } }: Take): number => width / height;
+
+/** Width over height of the widest picture of a sheet; 1 without any. */
+export const widestOf = (cells: Cells): number =>
+	cells.flat(2).reduce((widest, take) => Math.max(widest, within(ratioOf(take))), 0) || 1;
+
+/** The shape of what stands in a cell: that of its pictures, in rows and columns of their own when several do. */
+function shapeOf(takes: readonly Take[]): number {
+	const ratio = Math.max(...takes.map(ratioOf));
+	const across = Math.ceil(Math.sqrt(takes.length));
+	const shape = (ratio * across) / Math.ceil(takes.length / across);
+	return Math.log(within(shape));
+}
+
+/** The middle of some numbers, 0 without any: a single odd frame does not shape a whole row. */
+const middle = (numbers: number[]): number => (numbers.length ? median(numbers) : 0);
+
+/**
+ * The widths of columns and heights of rows that suit what stands in the cells: width over height of
+ * most cells is that of their pictures. Widths have a mean of 1.
+ *
+ * Logarithms of the shapes are taken apart into what columns and what rows come to by a median polish
+ * (Tukey, Exploratory Data Analysis, 1977; from memory).
+ */
+function sharesOf(
+	cells: Cells,
+	across: number,
+	down: number
+): { columns: number[]; rows: number[] } {
+	const shapes = cells.map((row) => row.map((takes) => (takes.length ? shapeOf(takes) : null)));
+	const all = shapes.flat().filter((shape) => shape !== null);
+	const wide = Array<number>(across).fill(middle(all));
+	const low = Array<number>(down).fill(0);
+	if (all.some((shape) => shape !== all[0]))
+		for (let round = 0; round < ROUNDS; round++) {
+			for (let c = 0; c < across; c++) {
+				const of = shapes.flatMap((row, r) => {
+					const one = row[c];
+					return one === null ? [] : [one - low[r]];
+				});
+				if (of.length) wide[c] = middle(of);
+			}
+			for (let r = 0; r < down; r++) {
+				const of = (shapes[r] ?? []).flatMap((one, c) => (one === null ? [] : [one - wide[c]]));
+				if (of.length) low[r] = middle(of);
+			}
+		}
+	const widths = wide.map(Math.exp);
+	const unit = mean(widths);
 	return {
-		across: Math.max(1, cells[0]?.length ?? 0),
-		down: Math.max(1, cells.length),
-		ratio,
+		columns: widths.map((width) => width / unit),
+		rows: low.map((one) => Math.exp(-one) / unit)
+	};
+}
+
+/**
+ * What a sheet comes to on the mat: columns and rows have the shape of what stands in them.
+ * @param standing the takes that stand in each of its cells
+ */
+export function contentOf({ thens, axes }: Sheet, standing: Cells): MatContent {
+	return {
+		...sharesOf(standing, Math.max(1, standing[0]?.length ?? 0), Math.max(1, standing.length)),
 		labels: {
 			left: axes.rows ? (isFigures(axes.rows) ? FIGURE_LABEL : TEXT_LABEL) : NO_LABEL,
 			top: thens.length ? TWO_LINES : ONE_LINE

@@ -1,4 +1,4 @@
-import { CELL_GAP, type MatLayout } from './mat';
+import { CELL_GAP, footOf, type MatLayout } from './mat';
 import type { Sides } from './look';
 
 /** Something that hangs on a wall. */
@@ -27,7 +27,10 @@ export interface WallLine<Item extends WallItem> {
 	key: string;
 	/** From the top of the wall, in pixels. */
 	top: number;
+	/** Of a row, that of its pictures and the room below them. */
 	height: number;
+	/** Room below each picture of a row, in pixels. */
+	foot: number;
 	/** The words of a heading; null for a row. */
 	says: string | null;
 	boxes: readonly WallBox<Item>[];
@@ -46,7 +49,7 @@ const ratioOf = ({ ratio }: WallItem) => Math.max(NARROWEST, Math.min(WIDEST, ra
  * Hangs items in rows that fill the width, each at its own ratio, in their order.
  *
  * @param width room from the left to the right, in pixels
- * @param height height of a row that is aimed at, in pixels
+ * @param height height of the pictures in a row that is aimed at, in pixels
  */
 export function hang<Item extends WallItem>(
 	groups: readonly WallGroup<Item>[],
@@ -54,10 +57,11 @@ export function hang<Item extends WallItem>(
 	height: number
 ): WallLine<Item>[] {
 	const lines: WallLine<Item>[] = [];
+	const foot = footOf(height);
 	let top = 0;
 	for (const { key, says, items } of groups) {
 		if (says) {
-			lines.push({ key: `says ${key}`, top, height: HEADING, says, boxes: [] });
+			lines.push({ key: `says ${key}`, top, height: HEADING, foot: 0, says, boxes: [] });
 			top += HEADING;
 		}
 		const put = (row: readonly Item[], tall: number) => {
@@ -67,8 +71,8 @@ export function hang<Item extends WallItem>(
 				left += box.width + CELL_GAP;
 				return box;
 			});
-			lines.push({ key: row[0].id, top, height: tall, says: null, boxes });
-			top += tall + CELL_GAP;
+			lines.push({ key: row[0].id, top, height: tall + foot, foot, says: null, boxes });
+			top += tall + foot + CELL_GAP;
 		};
 		/** How tall items are that fill the width. */
 		const filling = (count: number, ratios: number) => (width - CELL_GAP * (count - 1)) / ratios;
@@ -198,10 +202,10 @@ export function wallLayout(
 		}
 	}
 	const high = Math.max(LOWEST, room.height - headings);
-	const fill = Math.max(LOWEST, Math.min(room.height, room.width / widest));
+	const fill = Math.max(LOWEST, Math.min(room.height - footOf(room.height), room.width / widest));
 	// Rows fill the width: so tall that all of them fill the height. Ends of groups leave some empty.
 	const all = Math.sqrt((room.width * high) / Math.max(ratios, 0.01)) * 0.9;
 	const fit = Math.min(fill, Math.max(LEAST, Math.min(MOST, all)));
 	const height = Math.max(LOWEST, Math.min(fill, fit * STEP ** steps));
-	return { width: height, height, fit, fill };
+	return { width: height, height, foot: footOf(height), fit, fill };
 }

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { MarkKind } from '$lib/core/schema';
 	import { TakePicture } from '$lib/ui/shared';
+	import { TakeFoot } from '$lib/ui/takes';
 
 	interface Props {
 		id: string;
@@ -9,11 +10,13 @@
 		focused: boolean;
 		chosen: boolean;
 		large: boolean;
+		/** Whether there is no room for words below the picture. */
+		bare: boolean;
 		onpress: (event: MouseEvent) => void;
 		onopen: () => void;
 	}
 
-	let { id, mark, starred, focused, chosen, large, onpress, onopen }: Props = $props();
+	let { id, mark, starred, focused, chosen, large, bare, onpress, onopen }: Props = $props();
 </script>
 
 <button
@@ -28,18 +31,5 @@
 	ondblclick={onopen}
 >
 	<TakePicture takeId={id} alt="" {large} lazy={false} />
-	{#if starred}<span class="star" aria-hidden="true">★</span>{/if}
+	<TakeFoot {mark} {starred} {bare} />
 </button>
-
-<style>
-	.star {
-		position: absolute;
-		top: 0;
-		right: 0;
-		width: 20px;
-		background: #fff;
-		color: #1a1a1a;
-		font-size: 13px;
-		line-height: 20px;
-	}
-</style>

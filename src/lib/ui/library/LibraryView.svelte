@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { isBare } from '$lib/core/sheet';
 	import { goto } from '$app/navigation';
 	import { asksLooks } from '$lib/core/library';
 	import type { MarkKind } from '$lib/core/schema';
@@ -179,6 +180,7 @@
 						focused={library.focus === id}
 						chosen={choice.ids.has(id)}
 						{large}
+						bare={isBare(library.layout)}
 						onpress={(event) => choose(event, id)}
 						onopen={() => void open([id])}
 					/>

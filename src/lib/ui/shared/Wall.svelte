@@ -47,11 +47,11 @@
 <div class="mat mat-{mat}">
 	<div class="wall" {onpointermove} {@attach wall.attach}>
 		<div class="all" role="group" aria-label={label} style:height="{wall.height}px">
-			{#each wall.there as { key, top, height, says, boxes } (key)}
+			{#each wall.there as { key, top, height, foot, says, boxes } (key)}
 				{#if says}
 					<h2 style:top="{top}px" style:height="{height}px">{says}</h2>
 				{:else}
-					<div class="row" style:top="{top}px" style:height="{height}px">
+					<div class="row" style:top="{top}px" style:height="{height}px" style:--foot="{foot}px">
 						{#each boxes as { item, left, width } (item.id)}
 							<div class="cell" style:left="{left}px" style:width="{width}px">
 								{@render cell(item)}

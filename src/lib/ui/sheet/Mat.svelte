@@ -61,10 +61,11 @@
 		class="grid"
 		role="grid"
 		aria-label="Takes by {sheet.axes.rows ?? 'nothing'} and {sheet.axes.columns ?? 'nothing'}"
-		aria-rowcount={view.content.down + lines}
-		aria-colcount={view.content.across + 1}
+		aria-rowcount={view.content.rows.length + lines}
+		aria-colcount={view.content.columns.length + 1}
 		style:width="{mat.whole.width}px"
 		style:height="{mat.whole.height}px"
+		style:--foot="{view.layout.foot}px"
 	>
 		<MatHead {view} {mat} clear={CLEAR} {words} />
 		{#each between(rows.from, rows.to) as r (sheet.cells[r]?.[0]?.row?.key ?? r)}
@@ -74,8 +75,8 @@
 				role="row"
 				class="row"
 				aria-rowindex={r + lines + 1}
-				style:top="{labels.top + r * mat.pitch.y}px"
-				style:height="{view.layout.height}px"
+				style:top="{labels.top + mat.rows.starts[r]}px"
+				style:height="{mat.rows.sizes[r]}px"
 			>
 				<span
 					role="rowheader"
@@ -100,8 +101,8 @@
 							role="gridcell"
 							class="cell"
 							aria-colindex={c + 2}
-							style:left="{labels.left + c * mat.pitch.x}px"
-							style:width="{view.layout.width}px"
+							style:left="{labels.left + mat.columns.starts[c]}px"
+							style:width="{mat.columns.sizes[c]}px"
 						>
 							<MatCell
 								{view}

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { keptSays } from '$lib/core/judge';
 	import type { Take } from '$lib/core/schema';
-	import { missingFrom, type Cell } from '$lib/core/sheet';
+	import { isBare, missingFrom, type Cell } from '$lib/core/sheet';
 	import type { Made } from '$lib/core/dials';
 	import { useWork } from '$lib/ui/shared';
 	import type { Measuring } from '$lib/ui/measures';
@@ -32,12 +32,19 @@
 {#if takes.length > 1}
 	<div class="strip" style:--across={Math.ceil(Math.sqrt(takes.length))}>
 		{#each takes as take (take.id)}
-			<TakeCell {view} {take} {measuring} {large} share={shareOf(take.id)} />
+			<TakeCell {view} {take} {measuring} {large} bare share={shareOf(take.id)} />
 		{/each}
 	</div>
 	<span class="average">{average}</span>
 {:else if takes[0]}
-	<TakeCell {view} take={takes[0]} {measuring} {large} share={shareOf(takes[0].id)} />
+	<TakeCell
+		{view}
+		take={takes[0]}
+		{measuring}
+		{large}
+		share={shareOf(takes[0].id)}
+		bare={isBare(view.layout)}
+	/>
 {:else if view.only}
 	<span class="left-out" title="What stands here is not what the filter asks for"></span>
 {:else}
@@ -52,23 +59,28 @@
 		grid-template-columns: repeat(var(--across), minmax(0, 1fr));
 		grid-auto-rows: minmax(0, 1fr);
 		gap: 2px;
-		height: 100%;
+		height: calc(100% - var(--foot));
+	}
+
+	/* Many pictures in one cell have no room for words of their own. */
+	.strip > :global(*) {
+		--foot: 5px;
 	}
 
 	.average {
 		position: absolute;
 		bottom: 0;
 		left: 0;
-		padding: 1px 7px;
-		background: #fff;
-		color: #1a1a1a;
-		font-size: 12px;
+		height: var(--foot);
+		overflow: hidden;
+		font-size: 11px;
+		line-height: var(--foot);
 		pointer-events: none;
 	}
 
 	.left-out {
 		display: block;
-		height: 100%;
+		height: calc(100% - var(--foot));
 		border: 1px solid currentcolor;
 		opacity: 0.12;
 	}
@@ -77,7 +89,7 @@
 		display: grid;
 		place-content: center;
 		width: 100%;
-		height: 100%;
+		height: calc(100% - var(--foot));
 		overflow: hidden;
 		border: 1px dashed currentcolor;
 		background: none;

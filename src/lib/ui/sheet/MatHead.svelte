@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { axisOf, CELL_GAP, columnGroups, isFigures } from '$lib/core/sheet';
+	import { axisOf, columnGroups, isFigures } from '$lib/core/sheet';
 	import AxisLabel from './AxisLabel.svelte';
 	import AxisChip from './AxisChip.svelte';
 	import { edges } from './edges';
@@ -39,8 +39,8 @@
 					aria-colindex={from + 2}
 					class="label"
 					class:num={isFigures(sheet.axes.columns)}
-					style:left="{labels.left + from * mat.pitch.x}px"
-					style:width="{count * mat.pitch.x - CELL_GAP}px"
+					style:left="{labels.left + mat.columns.starts[from]}px"
+					style:width="{mat.across(from, count)}px"
 				>
 					<AxisLabel
 						{view}
@@ -62,8 +62,8 @@
 					aria-colindex={c + 2}
 					class="label"
 					class:num={isFigures(sheet.axes.then)}
-					style:left="{labels.left + c * mat.pitch.x}px"
-					style:width="{view.layout.width}px">{stop ? words('then', stop.key) : ''}</span
+					style:left="{labels.left + mat.columns.starts[c]}px"
+					style:width="{mat.columns.sizes[c]}px">{stop ? words('then', stop.key) : ''}</span
 				>
 			{/each}
 		</div>

@@ -245,10 +245,11 @@
 				onopen={() => view.table.open(null)}
 				onshow={(take) => view.find(take)}
 			/>
-			{#if view.faulting}<FaultBar chosen={view.acting} />{/if}
 			{#if undo.says}<p class="said" role="status">{undo.says}</p>{/if}
 			<p class="visually-hidden" role="status" aria-live="polite">{made}</p>
 			<KeyBar {view} {keys} />
+			<!-- Over the keys, so that no picture changes its size. -->
+			{#if view.faulting}<div class="faults"><FaultBar chosen={view.acting} /></div>{/if}
 		</div>
 	</div>
 {/if}
@@ -273,8 +274,17 @@
 	}
 
 	.foot {
+		position: relative;
 		grid-row: 3;
 		min-width: 0;
+	}
+
+	.faults {
+		position: absolute;
+		z-index: 4;
+		right: 0;
+		bottom: 0;
+		left: 0;
 	}
 
 	.bars.away {

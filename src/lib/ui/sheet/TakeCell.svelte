@@ -2,7 +2,7 @@
 	import type { Take } from '$lib/core/schema';
 	import { session, TakePicture, useWork } from '$lib/ui/shared';
 	import type { Measuring } from '$lib/ui/measures';
-	import { Loupe } from '$lib/ui/takes';
+	import { Loupe, TakeFoot } from '$lib/ui/takes';
 	import { asks } from '$lib/core/judge';
 	import { measureOf, valueOf } from '$lib/core/measure';
 	import type { SheetState } from './state.svelte';
@@ -15,9 +15,11 @@
 		share?: number | null;
 		/** Whether a thumbnail is too small for the cell. */
 		large?: boolean;
+		/** Whether there is no room for words below the picture. */
+		bare?: boolean;
 	}
 
-	let { view, take, measuring, share = null, large = false }: Props = $props();
+	let { view, take, measuring, share = null, large = false, bare = false }: Props = $props();
 
 	const work = useWork();
 	const mark = $derived(work.marks.get(take.id));
@@ -75,65 +77,39 @@
 	{:else if progress?.preview && take.state === 'waiting'}
 		<img src={progress.preview} alt="" draggable="false" />
 	{/if}
-	{#if take.state === 'done' && (take.madeAt ?? 0) > view.seen}
-		<span class="fresh">new</span>
-	{/if}
-	{#if view.loupe.on && take.state === 'done'}<Loupe loupe={view.loupe} takeId={take.id} />{/if}
-	{#if measure && value !== undefined}
-		<span
-			aria-hidden="true"
-			class="value num"
-			class:warns={measure.warnsFrom !== undefined && value > measure.warnsFrom}
-			>{measure.format(value)}</span
-		>
-	{/if}
-	{#if remark?.faults.length || remark?.note}
-		<span
-			aria-hidden="true"
-			class="remark num"
-			title={[...remark.faults, remark.note].filter(Boolean).join(', ')}
-			>{remark.faults.length ? `${remark.faults.length}\u00d7` : '\u2026'}</span
-		>
-	{/if}
-	{#if mark === 'keep'}
-		<svg class="fold" viewBox="0 0 26 26" aria-hidden="true"
-			><path d="M0 0H26V26Z" fill="#fff" /></svg
-		>
-	{:else if mark === 'maybe'}
-		<svg class="fold" viewBox="0 0 26 26" aria-hidden="true"
-			><path d="M3 0 26 23" stroke="#fff" stroke-width="4" /><path
-				d="M0.5 0 26 25.5"
-				stroke="#0006"
-				stroke-width="1"
-			/></svg
-		>
-	{/if}
-	{#if take.state === 'waiting' || take.state === 'running'}
-		<span class="making num">
-			{#if progress}
-				{progress.step} of {progress.steps} · {percent}%
-			{:else}
-				waiting
-			{/if}
-			<span class="bar" style:width="{percent}%"></span>
-		</span>
-	{:else if take.state !== 'done'}
+	{#if take.state !== 'done' && take.state !== 'waiting' && take.state !== 'running'}
 		<span class="ended">{take.state}{take.message ? `: ${take.message}` : ''}</span>
 	{/if}
+	{#if view.loupe.on && take.state === 'done'}<Loupe loupe={view.loupe} takeId={take.id} />{/if}
+	<TakeFoot
+		{mark}
+		{bare}
+		starred={take.starred !== undefined}
+		fresh={take.state === 'done' && (take.madeAt ?? 0) > view.seen}
+		faults={remark?.faults.length}
+	>
+		{#if remark?.note}<span class="note" title={remark.note}>…</span>{/if}
+		{#if take.state === 'waiting' || take.state === 'running'}
+			<span class="making num">
+				{#if progress}
+					{progress.step} of {progress.steps} · {percent}%
+				{:else}
+					waiting
+				{/if}
+				<span class="bar" style:width="{percent}%"></span>
+			</span>
+		{/if}
+		{#if measure && value !== undefined}
+			<span
+				class="value num"
+				class:warns={measure.warnsFrom !== undefined && value > measure.warnsFrom}
+				>{measure.format(value)}</span
+			>
+		{/if}
+	</TakeFoot>
 </button>
 
 <style>
-	.fresh {
-		position: absolute;
-		bottom: 4px;
-		left: 4px;
-		padding: 0 6px;
-		background: var(--varied);
-		color: #fff;
-		font-size: 11px;
-		font-weight: 600;
-	}
-
 	.faint {
 		opacity: 0.14;
 	}
@@ -141,63 +117,34 @@
 	/* The measure as a rule along the foot: long and warm is much. */
 	.heat::after {
 		position: absolute;
+		z-index: -1;
 		right: calc((1 - var(--heat)) * 100%);
 		bottom: 0;
 		left: 0;
-		height: 10px;
+		height: var(--foot);
 		background: color-mix(in oklab, #f7c948 calc(100% - var(--heat) * 100%), #b5172f);
 		content: '';
 	}
 
-	.value,
-	.remark {
-		position: absolute;
-		right: 4px;
-		bottom: 12px;
+	.value {
+		margin-left: auto;
 		padding: 0 5px;
 		background: rgb(20 20 20 / 78%);
 		color: #fff;
-		font-size: 11px;
 	}
 
 	.value.warns {
 		background: #8c1d10;
 	}
 
-	.remark {
-		top: 4px;
-		right: auto;
-		bottom: auto;
-		left: 4px;
-		background: #fff;
-		color: #8c1d10;
+	.note {
 		font-weight: 600;
 	}
 
 	.take > img {
 		width: 100%;
-		height: 100%;
+		height: calc(100% - var(--foot));
 		object-fit: contain;
-	}
-
-	.fold {
-		position: absolute;
-		top: 0;
-		right: 0;
-		width: min(26px, 34%);
-		filter: drop-shadow(-1px 1px 1px rgb(0 0 0 / 45%));
-	}
-
-	.making {
-		position: absolute;
-		right: 0;
-		bottom: 0;
-		left: 0;
-		padding: 2px 6px 4px;
-		background: rgb(20 20 20 / 78%);
-		color: #fff;
-		font-size: 11px;
-		text-align: left;
 	}
 
 	.bar {
@@ -211,7 +158,7 @@
 	.ended {
 		display: grid;
 		place-items: center;
-		height: 100%;
+		height: calc(100% - var(--foot));
 		padding: 8px;
 		font-size: 12px;
 	}

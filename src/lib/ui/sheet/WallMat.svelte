@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { isBare } from '$lib/core/sheet';
 	import { Wall } from '$lib/ui/shared';
 	import type { Measuring } from '$lib/ui/measures';
 	import { sharesOf } from './heat.svelte';
@@ -29,6 +30,13 @@
 	onpointermove={(event) => pointLoupe(view.loupe, event)}
 >
 	{#snippet cell({ take })}
-		<TakeCell {view} {take} {measuring} {large} share={shareOf(take.id)} />
+		<TakeCell
+			{view}
+			{take}
+			{measuring}
+			{large}
+			share={shareOf(take.id)}
+			bare={isBare(view.layout)}
+		/>
 	{/snippet}
 </Wall>

@@ -6,8 +6,8 @@ export function pointLoupe(loupe: LoupeState, event: PointerEvent): void {
 	if (!loupe.on) return;
 	const cell = (event.target as Element).closest('[data-take]');
 	const image = cell?.querySelector<HTMLImageElement>(':scope > img');
-	if (!cell || !image) return;
-	const box = cell.getBoundingClientRect();
+	if (!image) return;
+	const box = image.getBoundingClientRect();
 	const at = { x: event.clientX - box.left, y: event.clientY - box.top };
 	loupe.at = placeWithin(at, box, { width: image.naturalWidth, height: image.naturalHeight });
 }

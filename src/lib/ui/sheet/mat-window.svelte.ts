@@ -3,10 +3,12 @@ import {
 	approach,
 	CELL_GAP,
 	inSight,
+	placeAnew,
 	sameSight,
 	stepsOf,
-	type MatLayout,
-	type Sight
+	tracksOf,
+	type Sight,
+	type Tracks
 } from '$lib/core/sheet';
 import type { SheetState } from './state.svelte';
 
@@ -29,33 +31,43 @@ export class MatWindow {
 	#frame = 0;
 	/** A point of the mat about which cells grow; they grow about the take in focus without it. */
 	#anchor: { x: number; y: number } | null = null;
-	#before: MatLayout | null = null;
+	#before: { columns: Tracks; rows: Tracks } | null = null;
 	#shownFocus: string | null = null;
 
-	/** From one cell to the next, in pixels. */
-	readonly pitch = $derived.by(() => ({
-		x: this.#view.layout.width + CELL_GAP,
-		y: this.#view.layout.height + CELL_GAP
-	}));
+	readonly #tracks = $derived.by(() => tracksOf(this.#view.content, this.#view.layout));
+
+	/** Where the columns lie, from the first one. */
+	get columns(): Tracks {
+		return this.#tracks.columns;
+	}
+	/** Where the rows lie, from the first one. */
+	get rows(): Tracks {
+		return this.#tracks.rows;
+	}
+
+	/** How wide so many columns are together, in pixels. */
+	across(from: number, count: number): number {
+		const { starts, sizes } = this.columns;
+		const last = from + count - 1;
+		return starts[last] + sizes[last] - starts[from];
+	}
 
 	/** Size of all cells with their labels, in pixels. */
 	readonly whole = $derived.by(() => {
-		const { labels, across, down } = this.#view.content;
-		return {
-			width: labels.left + across * this.pitch.x,
-			height: labels.top + down * this.pitch.y
-		};
+		const { labels } = this.#view.content;
+		return { width: labels.left + this.columns.whole, height: labels.top + this.rows.whole };
 	});
 
 	readonly #wanted: Sight = $derived.by(() => {
 		const { printing, content, room } = this.#view;
-		const { across, down, labels } = content;
+		const { rows, columns, labels } = content;
 		// On paper everything is in sight.
-		if (printing) return { rows: { from: 0, to: down }, columns: { from: 0, to: across } };
+		if (printing)
+			return { rows: { from: 0, to: rows.length }, columns: { from: 0, to: columns.length } };
 		const { x, y } = this.#scroll;
 		return {
-			rows: inSight(down, this.pitch.y, y, room.height - labels.top, SPARE),
-			columns: inSight(across, this.pitch.x, x, room.width - labels.left, SPARE)
+			rows: inSight(this.rows, y, room.height - labels.top, SPARE),
+			columns: inSight(this.columns, x, room.width - labels.left, SPARE)
 		};
 	});
 
@@ -70,7 +82,7 @@ export class MatWindow {
 				this.#frame ||= requestAnimationFrame(() => this.#follow());
 		});
 		$effect(() => () => cancelAnimationFrame(this.#frame));
-		$effect(() => this.#resized(view.layout));
+		$effect(() => this.#resized(this.#tracks));
 		$effect(() => this.#focused(view.selection.focus));
 	}
 
@@ -123,31 +135,38 @@ export class MatWindow {
 	}
 
 	/** Keeps a point of the mat where it is when cells are sized. */
-	#resized(now: MatLayout): void {
+	#resized(now: { columns: Tracks; rows: Tracks }): void {
 		const before = this.#before;
-		if (before && before.width !== now.width && this.#mat) {
+		const same = (a: Tracks, b: Tracks) => a.starts.length === b.starts.length;
+		const sized =
+			before &&
+			(before.columns.whole !== now.columns.whole || before.rows.whole !== now.rows.whole);
+		// Other cells are another sheet: there is no point of it to keep.
+		if (sized && this.#mat && same(before.columns, now.columns) && same(before.rows, now.rows)) {
 			const { labels } = this.#view.content;
 			const at = this.#anchor ?? this.#middleOfFocus(before);
 			const { x, y } = this.#scroll;
-			const along = (scrolled: number, start: number, lead: number, was: number, is: number) =>
-				((scrolled + start - lead) / (was + CELL_GAP)) * (is + CELL_GAP) + lead - start;
-			this.#mat.scrollLeft = along(x, at.x, labels.left, before.width, now.width);
-			this.#mat.scrollTop = along(y, at.y, labels.top, before.height, now.height);
+			const along = (scrolled: number, start: number, lead: number, was: Tracks, is: Tracks) =>
+				placeAnew(was, is, scrolled + start - lead) + lead - start;
+			this.#mat.scrollLeft = along(x, at.x, labels.left, before.columns, now.columns);
+			this.#mat.scrollTop = along(y, at.y, labels.top, before.rows, now.rows);
 			if (!this.#anchor) this.#reveal();
 		}
 		this.#anchor = null;
 		this.#before = now;
 	}
 
-	#middleOfFocus({ width, height }: MatLayout): { x: number; y: number } {
+	/** The middle of the take in focus as cells lay before, or else of what is seen. */
+	#middleOfFocus({ columns, rows }: { columns: Tracks; rows: Tracks }): { x: number; y: number } {
 		const { selection, places, content } = this.#view;
 		const { focus } = selection;
 		const at = focus && places.get(focus);
 		if (!at) return { x: this.#width / 2, y: this.#height / 2 };
 		const { left, top } = content.labels;
+		const middle = ({ starts, sizes }: Tracks, i: number) => starts[i] + sizes[i] / 2;
 		return {
-			x: left + (at.column + 0.5) * (width + CELL_GAP) - this.#scroll.x,
-			y: top + (at.row + 0.5) * (height + CELL_GAP) - this.#scroll.y
+			x: left + middle(columns, at.column) - this.#scroll.x,
+			y: top + middle(rows, at.row) - this.#scroll.y
 		};
 	}
 
@@ -162,9 +181,15 @@ export class MatWindow {
 			if (start < mat[side]) mat[side] = start;
 			else if (start + size > mat[side] + room) mat[side] = start + size - room;
 		};
-		const { x, y } = this.pitch;
-		show('scrollLeft', at.column * x, x, this.#width - content.labels.left);
-		show('scrollTop', at.row * y, y, this.#height - content.labels.top);
+		const { columns, rows } = this;
+		const { left, top } = content.labels;
+		show(
+			'scrollLeft',
+			columns.starts[at.column],
+			columns.sizes[at.column] + CELL_GAP,
+			this.#width - left
+		);
+		show('scrollTop', rows.starts[at.row], rows.sizes[at.row] + CELL_GAP, this.#height - top);
 	}
 
 	#focused(focus: string | null): void {

@@ -2,6 +2,7 @@ import {
 	axisOf,
 	contactPage,
 	gridOf,
+	widestOf,
 	labelsOf,
 	type AxisId,
 	type AxisStop,
@@ -50,7 +51,7 @@ export async function contactDrawing(
 	const named = (label: string, dial: AxisId | null) =>
 		dial && label ? `${axisOf(dial).label.toLowerCase()} ${label}` : label;
 	return {
-		page: contactPage(grid.length, across, view.content.ratio, { rowLabels: rows !== null }),
+		page: contactPage(grid.length, across, widestOf(view.cells), { rowLabels: rows !== null }),
 		title,
 		held,
 		columns: (sheet.cells[0] ?? []).flatMap((cell, c) => [
@@ -85,7 +86,7 @@ async function wallDrawing(
 	view: SheetState,
 	{ title, held, caption }: { title: string; held: string; caption: (take: Take) => string | null }
 ): Promise<ContactDrawing> {
-	const { ratio } = view.content;
+	const ratio = widestOf(view.cells);
 	const grid = gridOf(view.cells.flat(2), ratio);
 	const across = grid[0]?.length ?? 1;
 	return {

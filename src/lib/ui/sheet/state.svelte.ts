@@ -305,7 +305,7 @@ export class SheetState {
 	);
 
 	/** What lies on the mat. */
-	readonly content: MatContent = $derived.by(() => contentOf(this.sheet));
+	readonly content: MatContent = $derived.by(() => contentOf(this.sheet, this.cells));
 
 	readonly layout: MatLayout = $derived.by(() => {
 		if (this.onWall)

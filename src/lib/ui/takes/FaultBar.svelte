@@ -63,7 +63,8 @@
 		flex-wrap: wrap;
 		gap: 6px;
 		align-items: center;
-		padding: 7px 18px;
+		min-height: 40px;
+		padding: 5px 14px;
 		border-top: 1px solid var(--rule);
 		background: var(--panel);
 		font-size: 13px;

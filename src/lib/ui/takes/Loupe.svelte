@@ -47,7 +47,7 @@
 <style>
 	.over {
 		position: absolute;
-		inset: 0;
+		inset: 0 0 var(--foot, 0);
 		overflow: hidden;
 		pointer-events: none;
 	}

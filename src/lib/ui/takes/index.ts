@@ -4,6 +4,7 @@ export { default as TakePanel } from './TakePanel.svelte';
 export { allFaults, faultItems } from './faults.svelte';
 export { largePicture } from './large.svelte';
 export { default as Loupe } from './Loupe.svelte';
+export { default as TakeFoot } from './TakeFoot.svelte';
 export { LoupeState } from './loupe.svelte';
 export { choice } from './choice.svelte';
 export { default as Tray } from './Tray.svelte';
