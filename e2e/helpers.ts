@@ -195,3 +195,53 @@ export const longTasks = (page: Page): Promise<number[]> =>
 		await new Promise((resolve) => setTimeout(resolve, 200));
 		return (window as unknown as { long: number[] }).long.splice(0);
 	});
+
+/** What is kept of takes and their pictures, in one figure each: counts, and a sum over what they say. */
+export const kept = (page: Page) =>
+	page.evaluate(async () => {
+		const open = indexedDB.open('dial-pick');
+		const db = await new Promise<IDBDatabase>((resolve) => {
+			open.onsuccess = () => resolve(open.result);
+		});
+		const all = <T>(table: string) =>
+			new Promise<T[]>((resolve) => {
+				const request = db.transaction(table).objectStore(table).getAll();
+				request.onsuccess = () => resolve(request.result as T[]);
+			});
+		const sum = async (text: string | ArrayBuffer) => {
+			const bytes = typeof text === 'string' ? new TextEncoder().encode(text) : text;
+			const digest = await crypto.subtle.digest('SHA-256', bytes);
+			return [...new Uint8Array(digest)].map((b) => b.toString(16).padStart(2, '0')).join('');
+		};
+		const sorted = (value: unknown): unknown =>
+			value && typeof value === 'object'
+				? Array.isArray(value)
+					? value.map(sorted)
+					: Object.fromEntries(
+							Object.entries(value)
+								.filter(([, one]) => one !== undefined)
+								.sort(([a], [b]) => (a < b ? -1 : 1))
+								.map(([name, one]) => [name, sorted(one)])
+						)
+				: value;
+		const told: Record<string, unknown> = {};
+		for (const table of [
+			'briefs',
+			'plans',
+			'takes',
+			'marks',
+			'picks',
+			'remarks',
+			'ledger',
+			'answers'
+		]) {
+			const rows = await all(table);
+			told[table] = [rows.length, await sum(JSON.stringify(sorted(rows)))];
+		}
+		const pictures = await all<{ picture: Blob }>('pictures');
+		let text = '';
+		for (const { picture } of pictures) text += await sum(await picture.arrayBuffer());
+		told.pictures = [pictures.length, await sum(text)];
+		db.close();
+		return told;
+	});

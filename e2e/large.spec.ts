@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { chromium, expect, test, type Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import { PNG } from 'pngjs';
-import { longTasks, newBrief, watchPage } from './helpers';
+import { kept, longTasks, newBrief, watchPage } from './helpers';
 
 /** Adds takes to the open brief straight in the database, each with a picture of 1024x1024. */
 async function fill(count: number): Promise<void> {
@@ -264,7 +264,24 @@ function browserMemory(): number {
 	return sum / 1024;
 }
 
-test('a brief of 2 000 pictures of 150 kB is exported piece by piece, and comes back whole', async ({
+/** Watches the browser's memory until it is asked what it came to. */
+function watchMemory(): () => { more: number; toString: () => string } {
+	const before = browserMemory();
+	const begun = Date.now();
+	let peak = before;
+	const watch = setInterval(() => (peak = Math.max(peak, browserMemory())), 40);
+	return () => {
+		clearInterval(watch);
+		const seconds = (Date.now() - begun) / 1000;
+		return {
+			more: peak - before,
+			toString: () =>
+				`${seconds.toFixed(1)} s; memory of the browser ${before.toFixed(0)} MB before, ${peak.toFixed(0)} MB at its peak`
+		};
+	};
+}
+
+test('a brief of 2 000 pictures of 150 kB is exported and everything is backed up piece by piece, and comes back whole', async ({
 	baseURL,
 	launchOptions
 }) => {
@@ -311,26 +328,49 @@ test('a brief of 2 000 pictures of 150 kB is exported piece by piece, and comes 
 	await page.goto('/');
 	await page.getByRole('button', { name: 'More for March cover' }).click();
 	await page.waitForTimeout(4000);
-	const before = browserMemory();
-	let peak = before;
-	const watch = setInterval(() => (peak = Math.max(peak, browserMemory())), 40);
-	const begun = Date.now();
+	const watched = watchMemory();
 	const download = page.waitForEvent('download');
 	await page.getByRole('menuitem', { name: 'Export archive' }).click();
 	const file = await (await download).path();
-	clearInterval(watch);
+	const exported = watched();
 	const { size } = statSync(file);
-	console.log(
-		`    ${(size / 1e6).toFixed(0)} MB exported in ${((Date.now() - begun) / 1000).toFixed(1)} s; memory of the browser ${before.toFixed(0)} MB before, ${peak.toFixed(0)} MB at its peak`
-	);
+	console.log(`    ${(size / 1e6).toFixed(0)} MB exported in ${exported}`);
 	expect(size).toBeGreaterThan(300_000_000);
 	// Everything in one clone took several times the archive.
-	expect(peak - before).toBeLessThan((0.8 * size) / 1e6);
-	const chooser = page.waitForEvent('filechooser');
-	await page.getByRole('button', { name: 'Open archive' }).click();
-	await (await chooser).setFiles(file);
-	await page.waitForURL(/sheet/, { timeout: 300_000 });
-	await expect(page.getByText(/2067 takes/).first()).toBeVisible();
+	expect(exported.more).toBeLessThan((0.8 * size) / 1e6);
+
+	// Everything, and back into a profile in which nothing is.
+	await page.goto('/library');
+	await expect(page.getByText(/^2067 takes in 2 briefs$/)).toBeVisible({ timeout: 60_000 });
+	await page.getByRole('button', { name: 'Backup' }).click();
+	await page.waitForTimeout(1000);
+	const out = watchMemory();
+	const backup = page.waitForEvent('download');
+	await page.getByRole('button', { name: 'Back everything up' }).click();
+	const all = await (await backup).path();
+	const packed = out();
+	const there = await kept(page);
+	const fresh = mkdtempSync(join(tmpdir(), 'dial-pick-fresh-'));
+	const beside = await chromium.launchPersistentContext(fresh, { ...launchOptions, baseURL });
+	const [other] = beside.pages();
+	await other.goto('/library');
+	await other.getByText('Nothing was made yet').waitFor();
+	await other.getByRole('button', { name: 'Backup' }).click();
+	const back = watchMemory();
+	const chooser = other.waitForEvent('filechooser');
+	await other.getByRole('button', { name: 'Bring a backup back' }).click();
+	await (await chooser).setFiles(all);
+	await expect(other.getByText('2067 takes came back.')).toBeVisible({ timeout: 300_000 });
+	const unpacked = back();
+	expect(await kept(other)).toEqual(there);
+	const whole = statSync(all).size / 1e6;
+	console.log(
+		`    2 067 takes of ${whole.toFixed(0)} MB backed up in ${packed}; back in ${unpacked}`
+	);
+	expect(packed.more).toBeLessThan(0.8 * whole);
+	expect(unpacked.more).toBeLessThan(0.8 * whole);
+	await beside.close();
+	rmSync(fresh, { recursive: true, force: true });
 	await context.close();
 	rmSync(profile, { recursive: true, force: true });
 });

@@ -73,11 +73,11 @@ test('an artist judges the demo: steps at rest, near-copies, three models under 
 	await expect(filters.getByText('4 chosen')).toBeVisible();
 	await page.keyboard.press('f');
 	await page.keyboard.press('2');
-	await expect(page.locator('.remark')).toHaveCount(4);
+	await expect(page.locator('[data-take] .faults')).toHaveCount(4);
 	await page.keyboard.press('u');
-	await expect(page.locator('.remark')).toHaveCount(0);
+	await expect(page.locator('[data-take] .faults')).toHaveCount(0);
 	await page.keyboard.press('2');
-	await expect(page.locator('.remark')).toHaveCount(4);
+	await expect(page.locator('[data-take] .faults')).toHaveCount(4);
 	await page.keyboard.press('Escape');
 	await page.getByLabel('Fault', { exact: true }).selectOption({ label: 'lettering' });
 	await expect(page.getByText('4 of 27 takes')).toBeVisible();
@@ -462,7 +462,7 @@ test('pictures of different frames are looked at at the same place, and the loup
 	const glasses = page.locator('.glass img');
 	await expect(glasses).toHaveCount(2);
 	const tall = takes(page).first();
-	await tall.hover();
+	await tall.locator('img').first().hover();
 	const middles = () =>
 		glasses.evaluateAll((images: HTMLImageElement[]) =>
 			images.map((image) => {

@@ -224,6 +224,7 @@ export class Database extends Dexie {
 				'id, briefId, planId, state, [briefId+number+id], madeAt, starred, [planId+state+number], [planId+madeAt], [briefId+state], [briefId+state+expected], [state+expected]',
 			searches: 'id'
 		});
+		this.version(8).stores({ remarks: 'takeId, briefId, *tags' });
 		this.measures.hook('reading', (row: StoredMeasures | OldMeasures | undefined) =>
 			row && !('values' in row) ? byId(row) : row
 		);

@@ -29,6 +29,7 @@ export * from './picks';
 export * from './measures';
 export * from './purse';
 export * from './remarks';
+export * from './judgements';
 export * from './queue';
 export { askToKeep, room, StorageFull, type Room } from './room';
 export * from './services';

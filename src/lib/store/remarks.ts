@@ -5,7 +5,18 @@ import { db } from './db';
 export const remarksOf = async (briefId: string): Promise<Map<string, Remark>> =>
 	new Map((await db.remarks.where({ briefId }).toArray()).map((one) => [one.takeId, one]));
 
-const empty = ({ faults, note }: Pick<Remark, 'faults' | 'note'>) => !faults.length && !note.trim();
+/** What was noted about takes, those about which nothing was left out. */
+export const remarksById = async (ids: readonly string[]): Promise<Remark[]> =>
+	(await db.remarks.bulkGet([...ids])).flatMap((one) => one ?? []);
+
+/** All tags that takes have, in order of the alphabet. */
+export const tags = async (): Promise<string[]> =>
+	(await db.remarks.orderBy('tags').uniqueKeys()).map(String);
+
+const without = ({ takeId, briefId, at }: Remark) => ({ takeId, briefId, at });
+
+const empty = ({ faults, note, tags }: Pick<Remark, 'faults' | 'note' | 'tags'>) =>
+	!faults.length && !note.trim() && !tags?.length;
 
 /**
  * Writes remarks of takes: empty ones are taken away.
@@ -23,7 +34,7 @@ export async function remarkTakes(next: readonly Remark[]): Promise<Remark[]> {
 		);
 		await db.remarks.bulkPut(next.filter((one) => !empty(one) && there.has(one.takeId)));
 		await db.remarks.bulkDelete(next.filter(empty).map(({ takeId }) => takeId));
-		return before.map((old, i) => old ?? { ...next[i], faults: [], note: '' });
+		return before.map((old, i) => old ?? { ...without(next[i]), faults: [], note: '' });
 	});
 }
 

@@ -439,6 +439,22 @@ describe('faults and notes', () => {
 		await store.remarkTakes([before]);
 		expect((await store.remarksOf('b1')).get('t1')).toEqual(before);
 	});
+
+	it('keep tags, all of which are told once, and come with what else is known of takes', async () => {
+		await addPlan(plan('p1', 'b1'));
+		await store.remarkTakes([
+			{ ...remark('t1', []), tags: ['warm', 'cover'] },
+			{ ...remark('t2', ['seam']), tags: ['warm'] }
+		]);
+		expect(await store.tags()).toEqual(['cover', 'warm']);
+		await store.markTakes(await store.takesById(['t2']), 'keep', 4);
+		const known = await store.judgementsOf(['t2', 'gone', 't1']);
+		expect(known.remarks.map(({ tags }) => tags)).toEqual([['warm'], ['warm', 'cover']]);
+		expect(known.marks.map(({ takeId, kind }) => [takeId, kind])).toEqual([['t2', 'keep']]);
+		expect(known.measured.size).toBe(0);
+		await store.remarkTakes([{ ...remark('t1', []), tags: [] }]);
+		expect(await store.tags()).toEqual(['warm']);
+	});
 });
 
 describe('pictures made elsewhere', () => {

@@ -4,7 +4,7 @@ import type { Made } from '$lib/core/dials';
 import type { Shaping, Stroke } from '$lib/core/area';
 import type { Archive, Backup } from '$lib/core/formats';
 import type { CutMask, CutStroke, Edits } from '$lib/core/edits';
-import type { LibraryQuery, Yield, YieldBy } from '$lib/core/library';
+import type { Alike, Hung, LibraryQuery, Yield, YieldBy } from '$lib/core/library';
 import type { Apart, DifferenceKind } from '$lib/core/measure';
 import type { Offer } from '$lib/core/plan';
 import type { Against, Findings } from '$lib/core/findings';
@@ -229,8 +229,12 @@ export const openLibrary = (tell: (telling: LibraryTelling) => void): Promise<vo
 	library((at) => at.open(proxy(tell)));
 
 /** Asks the library for other takes: it is told at once. */
-export const askLibrary = (query: LibraryQuery, ticket: number): Promise<void> =>
-	library((at) => at.ask(query, ticket));
+export const askLibrary = (query: LibraryQuery, by: Hung['by'], ticket: number): Promise<void> =>
+	library((at) => at.ask(query, by, ticket));
+
+/** Tells the library how alike pictures are to one that was asked about. */
+export const comparedInLibrary = (alike: Alike): Promise<void> =>
+	library((at) => at.compared(alike));
 
 /** What was spent against what was kept, of all takes of the library. */
 export const libraryInsight = (by: YieldBy): Promise<Yield[]> => library((at) => at.insight(by));

@@ -4,7 +4,9 @@ import {
 	entryOf,
 	Shelf,
 	yields,
+	type Alike,
 	type Found,
+	type Hung,
 	type LibraryQuery,
 	type Yield,
 	type YieldBy
@@ -20,6 +22,8 @@ const [READING, LIVING] = [1200, 150];
 export interface LibraryTelling {
 	found: Found;
 	models: string[];
+	/** Tags that takes have. */
+	tags: string[];
 	/** Whether everything was read. */
 	ready: boolean;
 	/** Which asking it answers. */
@@ -27,7 +31,12 @@ export interface LibraryTelling {
 }
 
 const shelf = new Shelf();
-let asked: { query: LibraryQuery; ticket: number } = { query: {}, ticket: 0 };
+let asked: { query: LibraryQuery; by: Hung['by']; ticket: number } = {
+	query: {},
+	by: 'day',
+	ticket: 0
+};
+let alike: Alike | undefined;
 let ready = false;
 let tell: ((telling: LibraryTelling) => void) | undefined;
 let timer: ReturnType<typeof setTimeout> | undefined;
@@ -40,11 +49,13 @@ function tellNow(): void {
 	clearTimeout(timer);
 	timer = undefined;
 	if (!tell) return;
-	told = performance.now();
-	const { query, ticket } = asked;
+	// The first that is read is told at once, though what was told before was nothing.
+	told = shelf.size ? performance.now() : -Infinity;
+	const { query, by, ticket } = asked;
 	tell({
-		found: shelf.find(query, dayOf),
+		found: shelf.find(query, { dayOf, by, alike }),
 		models: shelf.models(),
+		tags: shelf.tags(),
 		ready,
 		ticket
 	});
@@ -84,8 +95,14 @@ function open(telling: (telling: LibraryTelling) => void): void {
 }
 
 /** Asks something else: it is told at once. */
-function ask(query: LibraryQuery, ticket: number): void {
-	asked = { query, ticket };
+function ask(query: LibraryQuery, by: Hung['by'], ticket: number): void {
+	asked = { query, by, ticket };
+	tellNow();
+}
+
+/** Takes in how alike pictures are to one that was asked about. */
+function compared(found: Alike): void {
+	alike = found;
 	tellNow();
 }
 
@@ -101,7 +118,7 @@ const unmeasured = (after: string, most: number): string[] => shelf.unmeasured(a
 const insight = async (by: YieldBy): Promise<Yield[]> =>
 	yields(by, await allSpendings(), shelf.entries());
 
-const api = { open, leave, ask, unmeasured, insight };
+const api = { open, leave, ask, compared, unmeasured, insight };
 export type LibraryApi = typeof api;
 
 expose(api);

@@ -143,7 +143,7 @@ export async function writeArchiveTo<T>(
 }
 
 /**
- * One row a take, one column a dial, then state, mark, faults and note, then the columns that
+ * One row a take, one column a dial, then state, mark, faults, note and tags where there are any, then the columns that
  * pictures made elsewhere came with, and after them what was measured, where it was. CSV as in RFC 4180.
  */
 export function settingsTable(
@@ -160,6 +160,7 @@ export function settingsTable(
 	const places = ownDials.filter((id) => takes.some(({ levels }) => levels?.[id]));
 	const lines = takes.some(({ line }) => line);
 	const edited = takes.some(({ edits }) => edits);
+	const tagged = remarks.some(({ tags }) => tags?.length);
 	const rows = takes.map((take) => ({
 		take: take.number,
 		...Object.fromEntries(dials.map((dial) => [dial.id, writtenStop(dial, take)])),
@@ -168,6 +169,7 @@ export function settingsTable(
 		mark: kinds.get(take.id) ?? '',
 		faults: noted.get(take.id)?.faults.join(' ') ?? '',
 		note: noted.get(take.id)?.note ?? '',
+		...(tagged ? { tags: noted.get(take.id)?.tags?.join(', ') ?? '' } : {}),
 		...(lines ? { 'came from': lineSays(take) } : {}),
 		...(edited ? { changes: editsSay(take.edits ?? []) } : {}),
 		...Object.fromEntries(columns.map((name) => [`${name} (own)`, take.columns?.[name] ?? ''])),

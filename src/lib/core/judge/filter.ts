@@ -12,14 +12,14 @@ export interface TakeFilter {
 	measure?: { id: MeasureId; least?: number; most?: number };
 	/** A dial and the stop on it, as its key. */
 	stop?: { dial: DialId; key: string };
-	/** Words that stand in its settings or its note. */
+	/** Words that stand in its settings, its note or its tags. */
 	text?: string;
 }
 
 /** What is known of a take besides its settings. */
 export interface Judged {
 	mark?: MarkKind;
-	remark?: Pick<Remark, 'faults' | 'note'>;
+	remark?: Pick<Remark, 'faults' | 'note' | 'tags'>;
 	measured?: Measured;
 }
 
@@ -46,6 +46,7 @@ export function wanted(take: Take, judged: Judged, filter: TakeFilter): boolean 
 		const said = [
 			String(take.number),
 			judged.remark?.note ?? '',
+			...(judged.remark?.tags ?? []),
 			take.settings.prompt,
 			...dials.map((dial) => stopKey(dial.read(take))),
 			...Object.values(take.columns ?? {})

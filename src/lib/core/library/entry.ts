@@ -17,14 +17,14 @@ export interface Entry {
 	starred: boolean;
 	mark: MarkKind | null;
 	faults: readonly string[];
+	tags: readonly string[];
 	/** Whether a pick is made of it. */
 	picked: boolean;
 	/** Whether it came from elsewhere. */
 	elsewhere: boolean;
-	credits: number;
-	/** Its words, settings, note and names, to be searched. */
+	/** Its words, settings, note, tags and names, to be searched. */
 	text: string;
-	/** Its dials that are figures, and what was measured in it, each by its id. */
+	/** Its dials that are figures, its sides and price, and what was measured in it, each by its id. */
 	figures: Readonly<Record<string, number>>;
 	/** The colours that it is made of, and the shape of what it shows; null until it was measured. */
 	seen: { colours: readonly { lab: LabColour; share: number }[]; hash: string } | null;
@@ -33,7 +33,7 @@ export interface Entry {
 /** What is known of a take besides its row. */
 export interface Around {
 	mark?: MarkKind;
-	remark?: Pick<Remark, 'faults' | 'note'>;
+	remark?: Pick<Remark, 'faults' | 'note' | 'tags'>;
 	measured?: Measured;
 	picked: boolean;
 	elsewhere: boolean;
@@ -42,12 +42,25 @@ export interface Around {
 }
 
 const figureDials = dials.filter(({ figures, chance }) => figures && !chance);
+/** Figures of a take that are no settings: what its picture measures in pixels, and what it cost. */
+const ownFigures: readonly {
+	id: string;
+	label: string;
+	of: (take: Take, size: { width: number; height: number }) => number;
+}[] = [
+	{ id: 'width', label: 'Width in pixels', of: (_, { width }) => width },
+	{ id: 'height', label: 'Height in pixels', of: (_, { height }) => height },
+	{ id: 'credits', label: 'Price in credits', of: ({ credits }) => credits ?? 0 }
+];
+
 const wordDials = dials.filter(({ figures, pictures }) => !figures && !pictures);
 
 export function entryOf(take: Take, around: Around): Entry {
 	const { settings, edits } = take;
 	const { mark, remark, measured, picked, elsewhere, names } = around;
+	const size = sizeAfter(settings, edits);
 	const figures: Record<string, number> = { ...measured?.values };
+	for (const { id, of } of ownFigures) figures[id] = of(take, size);
 	for (const { id, read } of figureDials) {
 		const stop = read(take);
 		if (typeof stop === 'number') figures[id] = stop;
@@ -57,15 +70,15 @@ export function entryOf(take: Take, around: Around): Entry {
 		briefId: take.briefId,
 		number: take.number,
 		model: settings.model,
-		...sizeAfter(settings, edits),
+		...size,
 		at: take.madeAt ?? take.createdAt,
 		starred: take.starred !== undefined,
 		mark: mark ?? null,
 		faults: remark?.faults ?? [],
+		tags: remark?.tags ?? [],
 		picked,
 		elsewhere,
-		credits: take.credits ?? 0,
-		text: textOf(take, remark?.note ?? '', names),
+		text: textOf(take, [remark?.note ?? '', ...(remark?.tags ?? []), ...names]),
 		figures,
 		seen: measured
 			? {
@@ -76,7 +89,7 @@ export function entryOf(take: Take, around: Around): Entry {
 	};
 }
 
-function textOf(take: Take, note: string, names: readonly string[]): string {
+function textOf(take: Take, noted: readonly string[]): string {
 	const said = wordDials.map(({ read, format, rest }) => {
 		const stop = read(take);
 		// What it has nothing of is not what it is found by.
@@ -84,14 +97,13 @@ function textOf(take: Take, note: string, names: readonly string[]): string {
 		return typeof stop === 'string' ? stop : format(stop, []);
 	});
 	const { prompt, negative } = take.settings;
-	return [
-		...new Set([prompt, negative, ...said, note, ...names, ...Object.values(take.columns ?? {})])
-	]
+	return [...new Set([prompt, negative, ...said, ...noted, ...Object.values(take.columns ?? {})])]
 		.filter(Boolean)
 		.join('\n');
 }
 
-/** The settings that takes can be asked for by a range, in the order of the dials. */
-export const rangedDials: readonly { id: DialId; label: string }[] = figureDials
-	.filter(({ id }) => id !== 'frame')
-	.map(({ id, label }) => ({ id, label }));
+/** The figures that takes can be asked for by a range: dials in their order, then what is no setting. */
+export const rangedFigures: readonly { id: string; label: string }[] = [
+	...figureDials.filter(({ id }) => id !== 'frame').map(({ id, label }) => ({ id, label })),
+	...ownFigures.map(({ id, label }) => ({ id, label }))
+];

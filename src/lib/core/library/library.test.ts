@@ -11,6 +11,7 @@ import {
 	Shelf,
 	STARRED,
 	WordIndex,
+	type Alike,
 	type Around,
 	type Entry
 } from './index';
@@ -38,7 +39,7 @@ const shelf = (...all: Entry[]) => {
 	return shelf;
 };
 const found = (on: Shelf, query: Parameters<Shelf['find']>[0]) =>
-	on.find(query, dayOf).ids.split('\n').filter(Boolean);
+	on.find(query, { dayOf }).ids.split('\n').filter(Boolean);
 
 describe('words', () => {
 	it('are found by their beginnings and with a letter wrong, all of them, in any order', () => {
@@ -133,7 +134,7 @@ describe('the library', () => {
 	it('has the newest first, by day and brief, and says how many hang together', () => {
 		const old = { ...entries[0], at: DAY, briefId: 'old' };
 		const other = { ...entries[1], briefId: 'other', at: entries[1].at + 500 };
-		const { groups, ids, count, all } = shelf(old, other, ...entries.slice(2)).find({}, dayOf);
+		const { groups, ids, count, all } = shelf(old, other, ...entries.slice(2)).find({}, { dayOf });
 		expect(groups).toEqual([
 			{ day: 5 * DAY, brief: 'b', count: 4 },
 			{ day: 5 * DAY, brief: 'other', count: 1 },
@@ -142,11 +143,73 @@ describe('the library', () => {
 		expect(ids.split('\n')[0]).toBe(entries.at(-1)!.id);
 		expect([count, all]).toEqual([6, 6]);
 		const flags = [
-			...shelf({ ...old, mark: 'keep' as const, starred: true }).find({}, dayOf).flags
+			...shelf({ ...old, mark: 'keep' as const, starred: true }).find({}, { dayOf }).flags
 		];
 		expect(flags.map((flag) => [marksInFlags[flag & 3], flag >= STARRED])).toEqual([
 			['keep', true]
 		]);
+	});
+
+	it('hangs by brief alone where days are not to part takes', () => {
+		const old = { ...entries[0], at: DAY };
+		const other = { ...entries[1], briefId: 'other' };
+		const { groups, ids } = shelf(old, other, ...entries.slice(2)).find({}, { dayOf, by: 'brief' });
+		expect(groups).toEqual([
+			{ day: null, brief: 'b', count: 5 },
+			{ day: null, brief: 'other', count: 1 }
+		]);
+		expect(ids.split('\n').slice(4)).toEqual([old.id, other.id]);
+	});
+
+	it('is found by tags, as one of them and as words, and tells all that there are', () => {
+		const tagged = (i: number, ...tags: string[]) =>
+			entryOf(takes[i], { ...around, remark: { faults: [], note: '', tags } });
+		const on = shelf(tagged(0, 'cover', 'warm'), tagged(1, 'warm'), ...entries.slice(2));
+		expect(on.tags()).toEqual(['cover', 'warm']);
+		expect(found(on, { tag: 'cover' })).toEqual([takes[0].id]);
+		expect(found(on, { tag: 'warm' }).sort()).toEqual([takes[0].id, takes[1].id].sort());
+		expect(found(on, { words: 'cover' })).toEqual([takes[0].id]);
+		on.drop(takes[0].id);
+		expect(on.tags()).toEqual(['warm']);
+	});
+
+	it('is found by what takes cost, and by the pixels of what was cut from them', () => {
+		const dear = entryOf({ ...takes[0], credits: 7.5 }, around);
+		const { width, height } = takes[1].settings;
+		const cropped = entryOf(
+			{
+				...takes[1],
+				edits: [{ id: 'crop', value: { left: 0.5, top: 0, width: 0.5, height: 1 } }]
+			},
+			around
+		);
+		const on = shelf(dear, cropped, ...entries.slice(2));
+		expect(found(on, { figure: { id: 'credits', least: 7 } })).toEqual([takes[0].id]);
+		expect(found(on, { figure: { id: 'width', most: width - 1 } })).toEqual([takes[1].id]);
+		expect(found(on, { figure: { id: 'height', least: height } })).toHaveLength(entries.length);
+	});
+
+	it('has what was compared with a take before what only its hash is known of', () => {
+		// One bit, two, three and thirty apart.
+		const hashes = ['0', '1', '3', '7', '3fffffff'].map((hash) => hash.padStart(16, '0'));
+		const on = shelf(
+			...hashes.map((hash, i) =>
+				entryOf(takes[i], { ...around, measured: measured('#808080', hash) })
+			)
+		);
+		const ids = (alike?: Alike) =>
+			on
+				.find({ like: takes[0].id }, { dayOf, alike })
+				.ids.split('\n')
+				.map((id) => takes.findIndex((take) => take.id === id));
+		expect(ids()).toEqual([0, 1, 2, 3]);
+		const similarity = new Map([
+			[takes[1].id, 0.4],
+			[takes[2].id, 0.9]
+		]);
+		expect(ids({ to: takes[0].id, similarity })).toEqual([0, 2, 1, 3]);
+		// What was compared with another take says nothing of this one.
+		expect(ids({ to: takes[1].id, similarity })).toEqual([0, 1, 2, 3]);
 	});
 
 	it('has first what is mostly of a colour: nothing of a picture of another', () => {

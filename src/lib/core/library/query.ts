@@ -11,6 +11,8 @@ export const LibraryQuery = z.object({
 	mark: z.enum([...MarkKind.options, 'none', 'wanted']).optional(),
 	/** A fault by its id, `any` or `none`. */
 	fault: z.string().max(100).optional(),
+	/** A tag of the artist's own. */
+	tag: z.string().max(40).optional(),
 	/** Starred, of a pick, or from elsewhere. */
 	kind: z.enum(['starred', 'picked', 'elsewhere']).optional(),
 	shape: z.enum(['square', 'wide', 'tall']).optional(),
@@ -44,6 +46,16 @@ const MUCH = 0.2;
 /** Bits of 64 in which hashes of pictures that look alike differ, at most. */
 const ALIKE = 20;
 
+/** As many of those whose hashes are nearest are compared with a take itself. */
+export const COMPARED = 48;
+
+/** How alike pictures are to that of a take, by structural similarity, as far as they were compared. */
+export interface Alike {
+	to: string;
+	/** -1 to 1, by take. */
+	similarity: ReadonlyMap<string, number>;
+}
+
 const shapes = {
 	square: (ratio: number) => ratio <= SQUARE && ratio >= 1 / SQUARE,
 	wide: (ratio: number) => ratio > SQUARE,
@@ -69,7 +81,7 @@ export function shareOf(
 
 /**
  * The entries that have all that is asked for: the newest first; by colour and likeness those with
- * most of it first.
+ * most of it first. Likeness is that of hashes, and of the pictures themselves where they were compared.
  *
  * @param worded ids of those that say the words that are asked for; null where none are
  */
@@ -77,7 +89,8 @@ export function find(
 	entries: Iterable<Entry>,
 	query: LibraryQuery,
 	worded: ReadonlySet<string> | null,
-	like: Entry | undefined
+	like: Entry | undefined,
+	alike?: Alike
 ): Entry[] {
 	const { figure, shape, fault, mark } = query;
 	const colour = query.colour === undefined ? null : labOfHex(query.colour);
@@ -96,6 +109,7 @@ export function find(
 		if (fault === 'any' && !one.faults.length) return false;
 		if (fault === 'none' && one.faults.length) return false;
 		if (fault && fault !== 'any' && fault !== 'none' && !one.faults.includes(fault)) return false;
+		if (query.tag && !one.tags.includes(query.tag)) return false;
 		if (query.kind && !one[query.kind]) return false;
 		if (shape && !shapes[shape](one.width / one.height)) return false;
 		if (query.from !== undefined && one.at < query.from) return false;
@@ -115,7 +129,9 @@ export function find(
 			if (!hash || !one.seen) return one.id === query.like;
 			const apart = hashDistance(hash, one.seen.hash);
 			if (apart > ALIKE) return false;
-			nearness.set(one, -apart);
+			// What was compared goes before what was not, whose hashes alone are known.
+			const similar = alike?.to === query.like ? alike.similarity.get(one.id) : undefined;
+			nearness.set(one, one.id === query.like ? Infinity : (similar ?? -2 - apart));
 		}
 		return true;
 	};

@@ -1,5 +1,5 @@
 import type { Entry } from './entry';
-import { byLikeness, find, type LibraryQuery } from './query';
+import { byLikeness, find, type Alike, type LibraryQuery } from './query';
 import { WordIndex } from './words';
 
 /** What was found, as it hangs: groups of takes, each take by its id and its ratio. */
@@ -21,9 +21,19 @@ export interface Found {
 export const marksInFlags = [null, 'keep', 'maybe', 'drop'] as const;
 export const STARRED = 4;
 
+/** How what is found hangs. */
+export interface Hung {
+	/** The first instant of the day of an instant, where the reader is. */
+	dayOf: (at: number) => number;
+	/** Whether briefs are parted by days. */
+	by?: 'day' | 'brief';
+	/** What pictures were compared with the one that others are to look like. */
+	alike?: Alike;
+}
+
 /** Takes that hang together: of one brief and one day, or all where they are in order of likeness. */
 export interface FoundGroup {
-	/** The day's first instant, in milliseconds; null where time does not part them. */
+	/** The day's first instant, in milliseconds; null where days do not part them. */
 	day: number | null;
 	brief: string | null;
 	count: number;
@@ -34,7 +44,7 @@ export class Shelf {
 	readonly #entries = new Map<string, Entry>();
 	readonly #words = new WordIndex();
 	/** What is true of all, until something changes. */
-	#sums: { models: string[]; starred: number } | null = null;
+	#sums: { models: string[]; tags: string[]; starred: number } | null = null;
 
 	get size(): number {
 		return this.#entries.size;
@@ -73,25 +83,32 @@ export class Shelf {
 		return this.#all().models;
 	}
 
-	#all(): { models: string[]; starred: number } {
+	/** Tags that takes have, in order of the alphabet. */
+	tags(): string[] {
+		return this.#all().tags;
+	}
+
+	#all(): { models: string[]; tags: string[]; starred: number } {
 		if (this.#sums) return this.#sums;
 		const counts = new Map<string, number>();
+		const tagged = new Set<string>();
 		let starred = 0;
 		for (const one of this.#entries.values()) {
 			counts.set(one.model, (counts.get(one.model) ?? 0) + 1);
+			for (const tag of one.tags) tagged.add(tag);
 			if (one.starred) starred++;
 		}
 		const models = [...counts].sort((a, b) => b[1] - a[1]).map(([model]) => model);
-		return (this.#sums = { models, starred });
+		const tags = [...tagged].sort((a, b) => a.localeCompare(b));
+		return (this.#sums = { models, tags, starred });
 	}
 
-	/** @param dayOf the first instant of the day of an instant, where the reader is */
-	find(query: LibraryQuery, dayOf: (at: number) => number): Found {
+	find(query: LibraryQuery, { dayOf, by = 'day', alike }: Hung): Found {
 		const worded = this.#words.find(query.words ?? '');
 		const like = query.like ? this.#entries.get(query.like) : undefined;
-		const found = find(this.#entries.values(), query, worded, like);
+		const found = find(this.#entries.values(), query, worded, like, alike);
 		const groups: FoundGroup[] = [];
-		const hung = byLikeness(query) ? found : grouped(found, dayOf, groups);
+		const hung = byLikeness(query) ? found : grouped(found, by === 'day' ? dayOf : null, groups);
 		if (byLikeness(query) && found.length)
 			groups.push({ day: null, brief: null, count: found.length });
 		return {
@@ -109,22 +126,25 @@ export class Shelf {
 	}
 }
 
-/** Entries by day, and by brief within it, the newest first; what the groups are is put into a list. */
+/**
+ * Entries by day, and by brief within it, or by brief alone, the newest first; what the groups are is
+ * put into a list.
+ */
 function grouped(
 	found: readonly Entry[],
-	dayOf: (at: number) => number,
+	dayOf: ((at: number) => number) | null,
 	groups: FoundGroup[]
 ): Entry[] {
-	const byGroup = new Map<string, { day: number; brief: string; own: Entry[] }>();
+	const byGroup = new Map<string, { day: number | null; brief: string; own: Entry[] }>();
 	for (const one of found) {
-		const day = dayOf(one.at);
+		const day = dayOf && dayOf(one.at);
 		const key = `${day} ${one.briefId}`;
 		const group = byGroup.get(key);
 		if (group) group.own.push(one);
 		else byGroup.set(key, { day, brief: one.briefId, own: [one] });
 	}
 	// Days as they come, the newest first, and within a day its briefs by their newest take.
-	const all = [...byGroup.values()].sort((a, b) => b.day - a.day);
+	const all = [...byGroup.values()].sort((a, b) => (b.day ?? 0) - (a.day ?? 0));
 	for (const { day, brief, own } of all) groups.push({ day, brief, count: own.length });
 	return all.flatMap(({ own }) => own);
 }

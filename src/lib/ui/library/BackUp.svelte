@@ -2,6 +2,7 @@
 	import { Button, ProgressBar } from 'carbon-components-svelte';
 	import * as store from '$lib/store';
 	import { chooseFile, Dialog, many, saveFile } from '$lib/ui/shared';
+	import { backedUp } from './backed-up.svelte';
 	import { backUp, bringBack } from './backup';
 
 	/** Everything into one file, and back. */
@@ -35,6 +36,7 @@
 				file,
 				'application/zip'
 			);
+			backedUp.now();
 			return 'Everything is in the file. Keep it where the browser is not.';
 		});
 	const back = () =>

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { TextInput } from 'carbon-components-svelte';
-	import { rangedDials } from '$lib/core/library';
+	import { rangedFigures } from '$lib/core/library';
 	import { measures } from '$lib/core/measure';
 	import type { Brief } from '$lib/core/schema';
 	import * as store from '$lib/store';
@@ -97,10 +97,10 @@
 		value={query.figure?.id ?? ''}
 		items={[
 			{ value: '', text: 'any settings' },
-			...rangedDials.map(({ id, label }) => ({
+			...rangedFigures.map(({ id, label }) => ({
 				value: id,
 				text: label.toLowerCase(),
-				group: 'settings'
+				group: 'settings, size and price'
 			})),
 			...measures.map(({ id, label }) => ({
 				value: id,
@@ -142,6 +142,18 @@
 		onchange={set('fault')}
 		most={110}
 	/>
+	{#if library.telling?.tags.length || query.tag}
+		<Choice
+			label="Tag"
+			value={query.tag ?? ''}
+			items={[
+				{ value: '', text: 'tagged or not' },
+				...(library.telling?.tags ?? []).map((tag) => ({ value: tag, text: tag }))
+			]}
+			onchange={set('tag')}
+			most={120}
+		/>
+	{/if}
 	<Choice
 		label="Made"
 		value={library.asked.get('since') ?? ''}
@@ -167,6 +179,18 @@
 			>that look like one
 			<button class="plain link" onclick={() => library.set({ like: null })}>or not</button></span
 		>
+	{/if}
+	{#if !query.colour && !query.like}
+		<Choice
+			label="In groups"
+			value={library.by === 'brief' ? '1' : ''}
+			items={[
+				{ value: '', text: 'by day' },
+				{ value: '1', text: 'by brief' }
+			]}
+			onchange={set('by-brief')}
+			most={90}
+		/>
 	{/if}
 	<span class="right">
 		<span role="status" class="num">{library.telling?.found.count ?? 0} found</span>

@@ -5,7 +5,8 @@
 	import { Button } from 'carbon-components-svelte';
 	import * as store from '$lib/store';
 	import { Choice, loadSettings, loadWords, replacing, session, TakePicture } from '$lib/ui/shared';
-	import { keepAsStart, reworkHref } from '$lib/ui/takes';
+	import { wayOf } from '$lib/core/rework';
+	import { keepAsStart, reworkHref, Tags } from '$lib/ui/takes';
 
 	/** The take in focus, and how it comes back to work. */
 	interface Props {
@@ -14,12 +15,15 @@
 		/** The brief that settings go to. */
 		target: Brief | undefined;
 		mark: MarkKind | null;
+		tags: readonly string[];
+		/** The takes that a new tag is for. */
+		acting: readonly Take[];
 		onstar: () => void;
 		onlike: () => void;
 		ontarget: (id: string) => void;
 	}
 
-	let { take, briefs, target, mark, onstar, onlike, ontarget }: Props = $props();
+	let { take, briefs, target, mark, tags, acting, onstar, onlike, ontarget }: Props = $props();
 
 	let says = $state<string | null>(null);
 	const own = $derived(briefs.find(({ id }) => id === take?.briefId));
@@ -41,6 +45,20 @@
 		const loaded = loadSettings(target, one);
 		const rack = { ...loaded.rack!, start: [id], strength: [0.5] };
 		await into({ ...loaded, rack }, 'dials', `Take ${one.number} is the start picture.`);
+	}
+	/** What a picture can lend, by the dials that take it: first how much, then of which picture. */
+	const lends = (wayOf('lend')?.slots ?? []).map(({ label, dials: [weight, of] }) => ({
+		label,
+		weight,
+		of
+	}));
+	async function lendFrom(one: Take, of: string) {
+		const slot = lends.find((each) => each.of === of);
+		if (!target || !slot) return;
+		const id = await keepAsStart(one, own?.name ?? 'another brief');
+		if (!id) return void (says = 'Its picture is not here any more.');
+		const rack = { ...target.rack, [slot.of]: [id], [slot.weight]: [0.4, 0.8] };
+		await into({ rack }, 'dials', `Take ${one.number} lends its ${slot.label.toLowerCase()}.`);
 	}
 	async function copy(one: Take) {
 		try {
@@ -96,6 +114,18 @@
 			<button class="act" disabled={!target} onclick={() => void startFrom(take)}
 				>Start from it</button
 			>
+			<span class="into">
+				<Choice
+					label="What its picture lends"
+					value=""
+					items={[
+						{ value: '', text: 'lend its …' },
+						...lends.map(({ label, of }) => ({ value: of, text: label.toLowerCase() }))
+					]}
+					onchange={(of) => of && void lendFrom(take, of)}
+					most={170}
+				/>
+			</span>
 			<a class="act" href={reworkHref(take)}>Rework</a>
 			<button class="act" onclick={onlike}>Like this one</button>
 			<button class="act" aria-pressed={!!take.starred} onclick={onstar}
@@ -105,6 +135,7 @@
 			<a class="act" href="/brief/{take.briefId}/sheet?take={take.id}">In its sheet</a>
 		</div>
 		{#if says}<p role="status" class="quiet">{says}</p>{/if}
+		<div class="tags"><Tags takes={acting.length ? acting : [take]} of={take} {tags} /></div>
 		<dl>
 			{#each rows as [label, value] (label)}
 				<dt>{label.toLowerCase()}</dt>
@@ -188,6 +219,10 @@
 	.act[aria-pressed='true'] {
 		border-color: var(--ink);
 		font-weight: 600;
+	}
+
+	.tags {
+		margin-top: 10px;
 	}
 
 	dl {

@@ -1,15 +1,28 @@
 <script lang="ts">
 	import { isBare } from '$lib/core/sheet';
 	import { goto } from '$app/navigation';
-	import { asksLooks } from '$lib/core/library';
+	import { asksLooks, backupReminder, COMPARED } from '$lib/core/library';
+	import { destinations } from '$lib/core/frame';
 	import type { MarkKind } from '$lib/core/schema';
 	import { Button } from 'carbon-components-svelte';
 	import { untrack } from 'svelte';
 	import * as store from '$lib/store';
-	import { layers, live, many, session, SizeSlider, takesKey, undo, Wall } from '$lib/ui/shared';
-	import { choice, Selection, Tray } from '$lib/ui/takes';
+	import {
+		layers,
+		live,
+		many,
+		saveFile,
+		session,
+		SizeSlider,
+		takesKey,
+		undo,
+		Wall
+	} from '$lib/ui/shared';
+	import { comparedInLibrary, drawContact } from '$lib/workers';
+	import { choice, FilesOut, Selection, Tray, wallDrawing } from '$lib/ui/takes';
 	import { Looks } from './looks.svelte';
 	import { isStarred, LibraryState, markOf } from './library.svelte';
+	import { backedUp } from './backed-up.svelte';
 	import BackUp from './BackUp.svelte';
 	import Insight from './Insight.svelte';
 	import LibraryAsk from './LibraryAsk.svelte';
@@ -23,6 +36,7 @@
 	let backing = $state(false);
 	let looking = $state(false);
 	const briefs = live(() => store.briefs, []);
+	const names = $derived(new Map(briefs.current.map(({ id, name }) => [id, name])));
 	const nameOf = (id: string) => briefs.current.find((one) => one.id === id)?.name ?? 'a brief';
 	const library = new LibraryState(nameOf);
 	const selection = new Selection(() => [], choice);
@@ -32,6 +46,10 @@
 		() => ((id) => () => (id ? store.takesById([id]) : Promise.resolve([])))(library.focus),
 		[]
 	);
+	const remarked = live(
+		() => ((id) => () => (id ? store.remarksById([id]) : Promise.resolve([])))(library.focus),
+		[]
+	);
 	const take = $derived(focused.current.find(({ id }) => id === library.focus));
 	const target = $derived(
 		briefs.current.find(({ id }) => id === (library.asked.get('brief') ?? take?.briefId))
@@ -39,12 +57,36 @@
 	const found = $derived(library.telling?.found);
 	const large = $derived(library.layout.height * devicePixelRatio > THUMBNAIL);
 
+	let lasting = $state(true);
+	$effect(() => void navigator.storage?.persisted?.().then((yes) => (lasting = yes)));
+	const reminder = $derived(
+		library.telling?.ready
+			? backupReminder({
+					lasting,
+					takes: library.telling.found.all,
+					backedUp: backedUp.at,
+					now: Date.now()
+				})
+			: null
+	);
+
 	// Where looks are asked for, what was not measured yet is measured, each once.
 	const looks = new Looks();
 	$effect(() => () => looks.close());
 	$effect(() => {
 		// Begun by what is told and asked, not by its own end.
 		if (library.telling?.ready && asksLooks(library.query)) untrack(() => void looks.measure());
+	});
+
+	// What looks like one is in order of its hashes at once, and of the pictures themselves afterwards.
+	let compared: string | null = null;
+	$effect(() => {
+		const { like } = library.query;
+		const all = library.telling;
+		if (!like || like === compared || !all?.ready || looks.busy || all.found.count < 2) return;
+		compared = like;
+		const ids = untrack(() => library.order.slice(0, COMPARED));
+		void looks.compare(like, ids).then((alike) => alike && comparedInLibrary(alike));
 	});
 
 	// Something is always in focus, so that keys have something to act on.
@@ -92,6 +134,18 @@
 		if (takes.length)
 			await goto(`/brief/${takes[0].briefId}/sheet?open=${takes.map(({ id }) => id).join('.')}`);
 	}
+	const contact: [what: string, job: () => Promise<void>] = [
+		'Drawing the contact sheet',
+		async () => {
+			const takes = choice.takes.filter(({ state }) => state === 'done');
+			const drawing = await wallDrawing(takes, {
+				title: 'Library: contact sheet',
+				held: many(takes.length, 'take'),
+				caption: ({ number, briefId }) => `${number}, ${nameOf(briefId)}`
+			});
+			saveFile('library-contact-sheet.png', await drawContact(drawing), 'image/png');
+		}
+	];
 	function choose(event: MouseEvent, id: string) {
 		selection.focus = library.focus;
 		if (event.shiftKey) selection.reach(library.order, id);
@@ -134,11 +188,28 @@
 				? ', reading …'
 				: looks.busy
 					? ', measuring how they look …'
-					: ''}</span
+					: looks.comparing
+						? ', comparing pictures …'
+						: ''}</span
 		>
 		<button class="act backup" disabled={!library.telling?.ready} onclick={() => (looking = true)}
 			>Insight</button
 		>
+		<FilesOut
+			from={choice.takes.length ? choice.takes : take ? [take] : []}
+			chosen
+			name="library"
+			{destinations}
+			briefs={names}
+			ondeleted={() => selection.choose([])}
+		>
+			{#snippet ways(free, attempt)}
+				<Button size="small" disabled={!free} on:click={() => void attempt(...contact)}
+					>Contact sheet (PNG, A4, 300 dpi)</Button
+				>
+			{/snippet}
+		</FilesOut>
+		{#if reminder}<span class="reminds">{reminder}</span>{/if}
 		<button class="act" onclick={() => (backing = true)}>Backup …</button>
 		<button
 			class="plain link starred num"
@@ -192,6 +263,8 @@
 			briefs={briefs.current}
 			{target}
 			mark={take ? markOf(library.item(take.id)?.flags ?? 0) : null}
+			tags={remarked.current.find(({ takeId }) => takeId === take?.id)?.tags ?? []}
+			acting={choice.takes}
 			onstar={() => take && void star([take.id])}
 			onlike={() => take && library.set({ like: take.id })}
 			ontarget={(brief) => library.set({ brief })}
@@ -199,7 +272,7 @@
 	</div>
 	<Tray
 		shown={(id) => library.isShown(id)}
-		briefs={new Map(briefs.current.map(({ id, name }) => [id, name]))}
+		briefs={names}
 		onopen={() => void open([...choice.ids])}
 		onshow={(one) => {
 			library.askFor('');
@@ -239,7 +312,8 @@
 
 	header {
 		display: flex;
-		gap: 16px;
+		flex-wrap: wrap;
+		gap: 6px 16px;
 		align-items: baseline;
 		padding: 10px 18px 0;
 		font-size: 15px;
@@ -247,6 +321,11 @@
 
 	.backup {
 		margin-left: auto;
+	}
+
+	.reminds {
+		color: var(--ink-2);
+		font-size: 13px;
 	}
 
 	.middle {

@@ -42,9 +42,9 @@ export function groupSays(
 	nameOf: (brief: string) => string,
 	today = Date.now()
 ): string {
-	if (day === null) return '';
-	const when = daySays(day, today);
-	return `${[when, ...(brief ? [nameOf(brief)] : [])].join(' \u00b7 ')} \u00b7 ${count}`;
+	if (day === null && brief === null) return '';
+	const says = [...(day === null ? [] : [daySays(day, today)]), ...(brief ? [nameOf(brief)] : [])];
+	return [...says, count].join(' \u00b7 ');
 }
 
 /** All takes of all briefs, as the address asks for them. */
@@ -67,15 +67,19 @@ export class LibraryState {
 			if (telling.ticket === this.#ticket) this.telling = telling;
 		}).catch(failed);
 		$effect(() => {
-			const { query } = this;
+			const { query, by } = this;
 			this.#ticket = ++tickets;
-			askLibrary(query, this.#ticket).catch(failed);
+			askLibrary(query, by, this.#ticket).catch(failed);
 		});
 		$effect(() => () => void leaveLibrary().catch(() => undefined));
 	}
 
 	readonly asked = $derived.by(() => page.url.searchParams);
 	readonly query: LibraryQuery = $derived.by(() => readQuery(this.asked, midnight()));
+	/** Whether days part the takes of a brief. */
+	readonly by: 'day' | 'brief' = $derived.by(() =>
+		this.asked.get('by-brief') === '1' ? 'brief' : 'day'
+	);
 	readonly asks: boolean = $derived.by(() => asksLibrary(this.query));
 	readonly mat: number = $derived.by(() => readMat(this.asked));
 	readonly #zoom = new Zoom(

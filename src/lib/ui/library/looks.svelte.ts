@@ -1,6 +1,7 @@
+import type { Alike } from '$lib/core/library';
 import * as store from '$lib/store';
 import { measureTake } from '$lib/ui/measures';
-import { unmeasuredAfter } from '$lib/workers';
+import { tellApart, unmeasuredAfter } from '$lib/workers';
 
 /** Takes that are looked up in one go. */
 const SOME = 24;
@@ -9,6 +10,8 @@ const SOME = 24;
 export class Looks {
 	/** Whether some are being measured. */
 	busy = $state(false);
+	/** Whether pictures are being compared. */
+	comparing = $state(false);
 	readonly #lost = new Set<string>();
 	#ended = false;
 
@@ -30,6 +33,29 @@ export class Looks {
 		} finally {
 			this.busy = false;
 		}
+	}
+
+	/** How alike pictures are to that of a take; null where it has none, or the view is left meanwhile. */
+	async compare(to: string, ids: readonly string[]): Promise<Alike | null> {
+		const like = await store.pictureOf(to);
+		if (!like) return null;
+		this.comparing = true;
+		const similarity = new Map<string, number>();
+		try {
+			for (const id of ids) {
+				if (this.#ended) return null;
+				const stored = id === to ? null : await store.pictureOf(id);
+				if (!stored) continue;
+				const found = await tellApart(
+					{ key: to, picture: like.picture },
+					{ key: id, picture: stored.picture }
+				).catch(() => null);
+				if (found) similarity.set(id, found.ssim);
+			}
+		} finally {
+			this.comparing = false;
+		}
+		return { to, similarity };
 	}
 
 	close(): void {

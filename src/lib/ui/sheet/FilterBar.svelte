@@ -4,13 +4,14 @@
 	import { axisOf, labelsOf, stopsAmong } from '$lib/core/sheet';
 	import { measures } from '$lib/core/measure';
 	import { Checkbox } from 'carbon-components-svelte';
-	import type { Measuring } from '$lib/ui/measures';
-	import { Choice, many } from '$lib/ui/shared';
+	import { Choice, many, useWork } from '$lib/ui/shared';
 	import { allFaults, faultItems, FilesOut } from '$lib/ui/takes';
 	import PaperOut from './PaperOut.svelte';
 	import type { SheetState } from './state.svelte';
 
-	let { view, measuring }: { view: SheetState; measuring: Measuring } = $props();
+	let { view }: { view: SheetState } = $props();
+
+	const work = useWork();
 
 	const faults = allFaults();
 	const { filter } = $derived(view.address);
@@ -150,7 +151,8 @@
 		<FilesOut
 			from={view.selection.selected.size ? view.selection.chosen : view.fitting}
 			chosen={view.selection.selected.size > 0}
-			measured={measuring.of}
+			name={work.brief!.name}
+			destinations={work.destinations}
 			briefs={view.known.briefs}
 			ondeleted={() => view.selection.choose([])}
 		>

@@ -192,7 +192,7 @@
 		<!-- On the table the pictures have their room. -->
 		<div class="bars" class:away={view.address.open.length} data-screen>
 			{#if opened > 3}<SheetBar {view} />{/if}
-			{#if opened > 4}<FilterBar {view} {measuring} />{/if}
+			{#if opened > 4}<FilterBar {view} />{/if}
 		</div>
 		<div class="middle" class:wide={view.address.panel === 'measures'}>
 			{#if opened < 3}

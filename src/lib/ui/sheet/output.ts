@@ -1,7 +1,6 @@
 import {
 	axisOf,
 	contactPage,
-	gridOf,
 	widestOf,
 	labelsOf,
 	type AxisId,
@@ -9,7 +8,7 @@ import {
 	type Known
 } from '$lib/core/sheet';
 import type { Take } from '$lib/core/schema';
-import * as store from '$lib/store';
+import { filled, wallDrawing } from '$lib/ui/takes';
 import type { ContactDrawing } from '$lib/workers';
 import type { SheetState } from './state.svelte';
 
@@ -29,7 +28,7 @@ export async function contactDrawing(
 	}
 ): Promise<ContactDrawing> {
 	const { sheet } = view;
-	if (view.onWall) return wallDrawing(view, { title, held, caption });
+	if (view.onWall) return wallDrawing(view.cells.flat(2), { title, held, caption });
 	// Takes that are folded into one cell stand beside each other on paper.
 	const wide = (sheet.cells[0] ?? []).map((_, c) =>
 		Math.max(1, ...view.cells.map((row) => row[c].length))
@@ -61,40 +60,6 @@ export async function contactDrawing(
 			...Array<string>(wide[c] - 1).fill('')
 		]),
 		rows: sheet.cells.map((row) => named(ofRow(row[0]?.row?.key), rows)),
-		...(await filled(grid, caption))
-	};
-}
-
-type Grid = readonly (readonly (Take | null)[])[];
-
-/** The pictures of a grid, and what stands under each. */
-const filled = async (grid: Grid, caption: (take: Take) => string | null) => ({
-	pictures: await Promise.all(
-		grid.map((row) =>
-			Promise.all(
-				row.map(async (take) =>
-					take?.state === 'done' ? ((await store.pictureOf(take.id))?.picture ?? null) : null
-				)
-			)
-		)
-	),
-	captions: grid.map((row) => row.map((take) => (take ? caption(take) : null)))
-});
-
-/** The same of a wall: all its takes in their order, under no labels. */
-async function wallDrawing(
-	view: SheetState,
-	{ title, held, caption }: { title: string; held: string; caption: (take: Take) => string | null }
-): Promise<ContactDrawing> {
-	const ratio = widestOf(view.cells);
-	const grid = gridOf(view.cells.flat(2), ratio);
-	const across = grid[0]?.length ?? 1;
-	return {
-		page: contactPage(grid.length, across, ratio, { rowLabels: false, columnLabels: false }),
-		title,
-		held,
-		columns: [],
-		rows: [],
 		...(await filled(grid, caption))
 	};
 }

@@ -4,9 +4,9 @@
 	import { fileNames, settingsTable, unknownPlaces, usualPattern } from '$lib/core/formats';
 	import { croppedFor, sizeAfter } from '$lib/core/edits';
 	import type { Destination } from '$lib/core/frame';
-	import type { Measured, Take } from '$lib/core/schema';
+	import type { Take } from '$lib/core/schema';
 	import * as store from '$lib/store';
-	import { Dialog, fileName, many, saveFile, session, undo, useWork } from '$lib/ui/shared';
+	import { Dialog, fileName, many, saveFile, session, undo } from '$lib/ui/shared';
 	import { packPictures, type PictureForm } from '$lib/workers';
 	import { pictureFiles } from './picture-files';
 
@@ -16,7 +16,10 @@
 		from: readonly Take[];
 		/** Whether they were chosen, rather than all that are in sight. */
 		chosen: boolean;
-		measured: ReadonlyMap<string, Measured>;
+		/** What the files are called after. */
+		name: string;
+		/** What pictures can be cut for. */
+		destinations: readonly Destination[];
 		/** Names of briefs by their ids. */
 		briefs: ReadonlyMap<string, string> | undefined;
 		/** Other ways out, of whoever shows the takes; told whether one may begin now. */
@@ -24,9 +27,8 @@
 		ondeleted: () => void;
 	}
 
-	let { from, chosen, measured, briefs, ways, ondeleted }: Props = $props();
+	let { from, chosen, name, destinations, briefs, ways, ondeleted }: Props = $props();
 
-	const work = useWork();
 	let open = $state(false);
 	let busy = $state<string | null>(null);
 	let problem = $state<string | null>(null);
@@ -36,11 +38,10 @@
 	/** How many are packed, and whether the artist had enough of waiting. */
 	let packed = $state<string | null>(null);
 	let enough = false;
-	const brief = $derived(work.brief!.name);
 	const takes = $derived(from.filter(({ state }) => state === 'done'));
 	/** Ids of the destinations that every picture goes out for; as it is where there is none. */
 	let uses = $state.raw<readonly string[]>([]);
-	const wanted = $derived(work.destinations.filter(({ id }) => uses.includes(id)));
+	const wanted = $derived(destinations.filter(({ id }) => uses.includes(id)));
 	/** Every file that goes out, take by take. */
 	const goes = $derived(
 		takes.flatMap((take): { take: Take; use?: Destination }[] =>
@@ -67,33 +68,21 @@
 	}
 
 	const table = () =>
-		attempt('Writing the table', () => {
-			const csv = settingsTable(
-				{
-					takes,
-					marks: [...work.marks].map(([takeId, kind]) => ({
-						takeId,
-						kind,
-						briefId: work.brief!.id,
-						at: 0
-					})),
-					remarks: [...work.remarks.values()]
-				},
-				measured
-			);
-			saveFile(`${fileName(brief)}-takes.csv`, `\ufeff${csv}`, 'text/csv');
-			return Promise.resolve();
+		attempt('Writing the table', async () => {
+			const { measured, ...judged } = await store.judgementsOf(takes.map(({ id }) => id));
+			const csv = settingsTable({ takes, ...judged }, measured);
+			saveFile(`${fileName(name)}-takes.csv`, `\ufeff${csv}`, 'text/csv');
 		});
 
 	const zip = () =>
 		attempt('Packing the pictures', async () => {
 			const each = goes.map(({ take }) => take);
 			const labels = goes.map(({ use }) => use?.label);
-			const names = fileNames(pattern, each, brief, '', labels);
+			const names = fileNames(pattern, each, name, '', labels);
 			const files = await pictureFiles(
 				each,
 				names,
-				({ briefId }) => briefs?.get(briefId) ?? brief,
+				({ briefId }) => briefs?.get(briefId) ?? name,
 				(id) => session.card(id),
 				goes.map(({ use }) => use)
 			);
@@ -102,12 +91,28 @@
 				packed = `${done} of ${all}`;
 				return !enough;
 			}).finally(() => (packed = null));
-			if (zip) saveFile(`${fileName(brief)}-pictures.zip`, zip, 'application/zip');
+			if (zip) saveFile(`${fileName(name)}-pictures.zip`, zip, 'application/zip');
 		});
 
-	const remove = () =>
+	/** What of the takes was to last: it is asked about before it goes. */
+	let dear = $state.raw<{ ids: ReadonlySet<string>; says: string } | null>(null);
+
+	async function askRemove() {
+		const picked = await store.pickedAmong(takes.map(({ id }) => id));
+		const starred = takes.filter((take) => take.starred !== undefined);
+		const ids = new Set([...picked, ...starred.map(({ id }) => id)]);
+		if (!ids.size) return remove(takes);
+		const says = [
+			...(starred.length ? [`${many(starred.length, 'take')} with a star`] : []),
+			...(picked.size ? [`${many(picked.size, 'take')} that a pick was made of`] : [])
+		].join(' and ');
+		dear = { ids, says };
+	}
+
+	const remove = (going: readonly Take[]) =>
 		attempt('Deleting', async () => {
-			const gone = await store.deleteTakes(takes.map(({ id }) => id));
+			dear = null;
+			const gone = await store.deleteTakes(going.map(({ id }) => id));
 			ondeleted();
 			const ids = gone.takes.map(({ id }) => id);
 			undo.push({
@@ -128,7 +133,7 @@
 {/if}
 <button class="act" onclick={() => (open = true)}>Take out …</button>
 
-<Dialog {open} size="sm" heading="Take out of the sheet" onclose={() => (open = false)}>
+<Dialog {open} size="sm" heading="Take out" onclose={() => ((open = false), (dear = null))}>
 	<p>
 		{chosen ? 'The chosen takes' : 'All takes in sight'}: {many(takes.length, 'picture')}.
 	</p>
@@ -147,7 +152,7 @@
 		/>
 		<div class="uses" role="group" aria-label="Cut for">
 			<span class="quiet">Cut for</span>
-			{#each work.destinations as { id, label, short } (id)}
+			{#each destinations as { id, label, short } (id)}
 				<button
 					class="act"
 					aria-pressed={uses.includes(id)}
@@ -190,9 +195,27 @@
 			on:click={zip}>Pictures with their settings inside (ZIP)</Button
 		>
 		{#if chosen}
-			<Button size="small" kind="danger-tertiary" disabled={!!busy} on:click={remove}
-				>Delete {many(takes.length, 'take')}</Button
-			>
+			{#if dear}
+				<p role="alert">Among them are {dear.says}.</p>
+				<Button size="small" kind="danger-tertiary" on:click={() => void remove(takes)}
+					>Delete all {takes.length} the same</Button
+				>
+				{#if dear.ids.size < takes.length}
+					<Button
+						size="small"
+						kind="danger-tertiary"
+						on:click={() => void remove(takes.filter(({ id }) => !dear!.ids.has(id)))}
+						>Delete the other {takes.length - dear.ids.size}</Button
+					>
+				{/if}
+			{:else}
+				<Button
+					size="small"
+					kind="danger-tertiary"
+					disabled={!!busy || !takes.length}
+					on:click={() => void askRemove()}>Delete {many(takes.length, 'take')}</Button
+				>
+			{/if}
 		{/if}
 	</div>
 	{#if busy}

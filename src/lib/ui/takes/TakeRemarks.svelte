@@ -2,6 +2,7 @@
 	import type { Take } from '$lib/core/schema';
 	import { useWork } from '$lib/ui/shared';
 	import { allFaults } from './faults.svelte';
+	import Tags from './Tags.svelte';
 
 	let { take }: { take: Take } = $props();
 
@@ -39,6 +40,7 @@
 		value={typed ?? remark?.note ?? ''}
 		oninput={(e) => (typed = e.currentTarget.value)}
 		onblur={keep}></textarea>
+	<Tags takes={[take]} of={take} tags={remark?.tags ?? []} />
 </div>
 
 <style>
