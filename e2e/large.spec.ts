@@ -63,6 +63,12 @@ async function fill(count: number): Promise<void> {
 		}
 		await new Promise((resolve) => (change.oncomplete = resolve));
 	}
+	// Numbers that were given out are known to the brief.
+	const change = db.transaction('briefs', 'readwrite');
+	const briefs = change.objectStore('briefs');
+	const own = briefs.get((like as unknown as { briefId: string }).briefId);
+	own.onsuccess = () => briefs.put({ ...(own.result as object), numbered: 1000 + count });
+	await new Promise((resolve) => (change.oncomplete = resolve));
 	db.close();
 }
 

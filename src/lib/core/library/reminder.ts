@@ -15,9 +15,23 @@ export interface AtRisk {
 }
 
 /** What is said where the browser may throw data away and no backup of late would bring it back; null where not. */
-export function backupReminder({ lasting, takes, backedUp, now }: AtRisk): string | null {
+export function backupReminder({
+	lasting,
+	takes,
+	backedUp,
+	now
+}: AtRisk): { short: string; says: string } | null {
 	if (lasting || takes < SOME) return null;
-	if (backedUp === null) return 'Without a backup: the browser may throw this away';
+	if (backedUp === null)
+		return {
+			short: 'no backup yet',
+			says: 'The browser has not promised to keep what is here, and there is no backup of it.'
+		};
 	const days = Math.floor((now - backedUp) / DAY);
-	return days < OLD ? null : `Last backup ${days} days ago: the browser may throw this away`;
+	return days < OLD
+		? null
+		: {
+				short: `backup ${days} days old`,
+				says: `The browser has not promised to keep what is here, and the last backup is ${days} days old.`
+			};
 }

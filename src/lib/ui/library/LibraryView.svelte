@@ -209,7 +209,11 @@
 				>
 			{/snippet}
 		</FilesOut>
-		{#if reminder}<span class="reminds">{reminder}</span>{/if}
+		{#if reminder}
+			<span class="reminds" title={reminder.says}
+				>{reminder.short}<span class="visually-hidden">. {reminder.says}</span></span
+			>
+		{/if}
 		<button class="act" onclick={() => (backing = true)}>Backup …</button>
 		<button
 			class="plain link starred num"

@@ -265,8 +265,6 @@
 	}
 
 	.freed {
-		overflow: hidden;
-		max-width: 360px;
-		text-overflow: ellipsis;
+		font-size: 13px;
 	}
 </style>
