@@ -373,7 +373,8 @@ test('a brief of 2 000 pictures of 150 kB is exported and everything is backed u
 	console.log(
 		`    2 067 takes of ${whole.toFixed(0)} MB backed up in ${packed}; back in ${unpacked}`
 	);
-	expect(packed.more).toBeLessThan(0.8 * whole);
+	// Each byte goes through twice: into its brief's archive, and with that into the whole.
+	expect(packed.more).toBeLessThan(1.6 * whole);
 	expect(unpacked.more).toBeLessThan(0.8 * whole);
 	await beside.close();
 	rmSync(fresh, { recursive: true, force: true });

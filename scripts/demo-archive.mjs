@@ -296,6 +296,13 @@ async function judged(page, address) {
 	await exportAs(page, address, 'March cover', 'marram-almanac.brief.zip');
 }
 
+/** The demo that ships, packed anew as archives are packed now. @param {Page} page @param {string} address */
+async function again(page, address) {
+	await page.goto(`${address}/demo`);
+	await page.waitForURL(/\/brief\//);
+	await exportAs(page, address, 'March cover', 'marram-almanac.brief.zip');
+}
+
 /** A brief that has just been begun: words and stops, and nothing run. @param {Page} page @param {string} address */
 async function banner(page, address) {
 	await begin(
@@ -322,5 +329,6 @@ mkdirSync(folder, { recursive: true });
 await withBrowser(async (page, address) => {
 	if (!only || only === 'cover') await cover(page, address);
 	if (only === 'judged') await judged(page, address);
+	if (only === 'again') await again(page, address);
 	if (!only || only === 'banner') await banner(page, address);
 });

@@ -39,6 +39,7 @@ import {
 import { FileProblem } from './errors';
 import { pictureBounds, pictureHead } from './head';
 import { endingOf } from './kinds';
+import { isWhole, storedIn } from './stored';
 import { formulaLike } from './table-cells';
 import {
 	renumbered,
@@ -89,28 +90,30 @@ export interface Archive {
 	 * The pictures that its takes, its rack and its adapters bring along, by the SHA-256 of their bytes.
 	 */
 	starts?: Map<string, Blob>;
+	/** Small pictures by take, where they were made already. */
+	thumbnails?: Map<string, Blob>;
 }
 
 /** What an archive may unpack to, in bytes, and how many files it may have. */
 const bounds = { whole: 8 * 1024 ** 3, json: 256 * 1024 ** 2, files: 100_000 };
 
 /**
- * Packs a brief into a ZIP: `brief.json`, `takes.csv`, `images/`. Pictures go through one after the
+ * Packs a brief into a ZIP: `brief.json`, `takes.csv`, `images/`, `thumbs/`, `starts/`. Pictures go through one after the
  * other, whatever there is of them.
  *
  * @param onStep told how many of how many files are packed
  */
 export async function writeArchive(
-	{ whole, pictures, starts = new Map<string, Blob>() }: Archive,
+	archive: Archive,
 	onStep?: (done: number, all: number) => void
 ): Promise<Blob> {
-	return writeArchiveTo(new BlobWriter('application/zip'), { whole, pictures, starts }, onStep);
+	return writeArchiveTo(new BlobWriter('application/zip'), archive, onStep);
 }
 
 /** The same, into a sink: what comes first is gone before what comes last is read. */
 export async function writeArchiveTo<T>(
 	sink: Writer<T> | WritableStream<Uint8Array> | BlobWriter,
-	{ whole, pictures, starts = new Map<string, Blob>() }: Archive,
+	{ whole, pictures, starts = new Map(), thumbnails = new Map() }: Archive,
 	onStep?: (done: number, all: number) => void
 ): Promise<T> {
 	const { brief, plans } = whole;
@@ -131,7 +134,13 @@ export async function writeArchiveTo<T>(
 	const files = [
 		...whole.takes.flatMap(({ id }): [string, Blob][] => {
 			const picture = pictures.get(id);
-			return picture ? [[`images/${id}${endingOf(picture.type)}`, picture]] : [];
+			const small = thumbnails.get(id);
+			return picture
+				? [
+						[`images/${id}${endingOf(picture.type)}`, picture],
+						...(small ? [[`thumbs/${id}`, small] satisfies [string, Blob]] : [])
+					]
+				: [];
 		}),
 		...[...starts].map(([id, picture]): [string, Blob] => [`starts/${id}`, picture])
 	];
@@ -203,7 +212,7 @@ export async function readArchive(zip: Blob): Promise<Archive> {
 		for (const take of whole.takes) {
 			const entry = pictureEntry(files, take);
 			if (entry)
-				pictures.set(take.id, await readPicture(entry, `The picture of take ${take.number}`));
+				pictures.set(take.id, await readPicture(zip, entry, `The picture of take ${take.number}`));
 			else if (take.state === 'done')
 				throw new FileProblem(
 					`The picture of take ${take.number} is missing from this archive. Export the brief again.`
@@ -212,10 +221,20 @@ export async function readArchive(zip: Blob): Promise<Archive> {
 		const starts = new Map<string, Blob>();
 		for (const [name, entry] of files)
 			if (name.startsWith('starts/'))
-				starts.set(name.slice(7), await readPicture(entry, 'A start picture'));
+				starts.set(name.slice(7), await readPicture(zip, entry, 'A start picture'));
+		const thumbnails = new Map<string, Blob>();
+		for (const id of pictures.keys()) {
+			const small = await readThumbnail(zip, files.get(`thumbs/${id}`));
+			if (small) thumbnails.set(id, small);
+		}
 		const takes = renumbered(whole.takes);
 		const numbered = Math.max(whole.brief.numbered, takes.at(-1)?.number ?? 0);
-		return { whole: { ...whole, brief: { ...whole.brief, numbered }, takes }, pictures, starts };
+		return {
+			whole: { ...whole, brief: { ...whole.brief, numbered }, takes },
+			pictures,
+			starts,
+			thumbnails
+		};
 	} finally {
 		await reader.close();
 	}
@@ -250,7 +269,7 @@ async function listed(reader: ZipReader<unknown>): Promise<Map<string, Entry>> {
 				throw new FileProblem(
 					`This archive has \u201c${name.slice(0, 80)}\u201d twice. Export the brief again.`
 				);
-			if (name === 'brief.json' || /^(images|starts)\/[\w-]+(\.(webp|png|jpg))?$/.test(name))
+			if (name === 'brief.json' || /^(images|starts|thumbs)\/[\w-]+(\.(webp|png|jpg))?$/.test(name))
 				files.set(name, entry);
 		}
 	} catch (cause) {
@@ -317,15 +336,34 @@ function pictureEntry(files: ReadonlyMap<string, Entry>, take: Take): Entry | un
 		}
 }
 
-/** A picture out of an archive, its kind told by its bytes. */
-async function readPicture(entry: Entry, what: string): Promise<Blob> {
-	const picture = await unpack(entry, pictureBounds.bytes);
+/** A picture out of an archive, its kind told by its bytes. One that is stored as it is stays a part of it. */
+async function readPicture(zip: Blob, entry: Entry, what: string): Promise<Blob> {
+	if (entry.directory) throw damaged();
+	const stored = await storedIn(zip, entry, '');
+	const picture = stored ?? (await unpack(entry, pictureBounds.bytes));
+	const bytes = new Uint8Array(await picture.arrayBuffer());
+	if (stored && !isWhole(bytes, entry)) throw damaged();
 	try {
-		const { kind } = pictureHead(new Uint8Array(await picture.arrayBuffer()));
-		return new Blob([picture], { type: kind.type });
+		const { kind } = pictureHead(bytes);
+		return picture.slice(0, picture.size, kind.type);
 	} catch (cause) {
 		if (!(cause instanceof FileProblem)) throw cause;
 		throw new FileProblem(`${what} in this archive cannot be used. ${cause.message}`);
+	}
+}
+
+/** What a small picture is at most: longer side in pixels, and bytes. */
+const small = { side: 512, bytes: 256 * 1024 };
+
+/** A small picture out of an archive; null where it is none, so that it is made anew. */
+async function readThumbnail(zip: Blob, entry: Entry | undefined): Promise<Blob | null> {
+	if (!entry || entry.directory || entry.uncompressedSize > small.bytes) return null;
+	try {
+		const picture = await readPicture(zip, entry, 'A small picture');
+		const { width, height } = pictureHead(new Uint8Array(await picture.arrayBuffer()));
+		return Math.max(width, height) <= small.side ? picture : null;
+	} catch {
+		return null;
 	}
 }
 
@@ -439,7 +477,10 @@ function checkSize({ brief, plans }: WholeBrief): void {
 const phrasesOf = ({ words }: Brief): { id: string }[] => words.stack.phrases;
 
 /** The same brief under ids of its own, so that it can stand beside the one it was made from. */
-export function withFreshIds({ whole, pictures, starts }: Archive, newId: () => string): Archive {
+export function withFreshIds(
+	{ whole, pictures, starts, thumbnails = new Map() }: Archive,
+	newId: () => string
+): Archive {
 	const ids = new Map<string, string>();
 	const fresh = (old: string): string => {
 		const id = ids.get(old) ?? newId();
@@ -480,6 +521,7 @@ export function withFreshIds({ whole, pictures, starts }: Archive, newId: () => 
 			}))
 		},
 		pictures: new Map([...pictures].map(([id, bytes]) => [fresh(id), bytes])),
+		thumbnails: new Map([...thumbnails].map(([id, bytes]) => [fresh(id), bytes])),
 		...(starts ? { starts } : {})
 	};
 }

@@ -11,6 +11,7 @@ import {
 import { z } from 'zod';
 import { NegativeSet, Purse, Spending, Style } from '$lib/core/schema';
 import { FileProblem } from './errors';
+import { partOf } from './stored';
 
 /** What holds for all briefs. */
 export const House = z.object({
@@ -112,23 +113,8 @@ export async function readBackup(file: Blob): Promise<Backup> {
 					throw new FileProblem(
 						`The brief \u201c${name}\u201d is missing in this backup: it was cut short.`
 					);
-				return { name, zip: await partOf(file, entry) };
+				return { name, zip: await partOf(file, entry, 'application/zip') };
 			})
 		)
 	};
-}
-
-/** Bytes of a local header before its name (APPNOTE 4.3.7), and where its two lengths stand. */
-const [HEADER, NAME_LENGTH, EXTRA_LENGTH] = [30, 26, 28];
-
-/** What is stored in a ZIP as it is, as a part of that file; what is packed is unpacked. */
-async function partOf(file: Blob, entry: Extract<Entry, { directory: false }>): Promise<Blob> {
-	if (entry.compressionMethod !== 0) return entry.getData(new BlobWriter('application/zip'));
-	const header = new DataView(await file.slice(entry.offset, entry.offset + HEADER).arrayBuffer());
-	const from =
-		entry.offset +
-		HEADER +
-		header.getUint16(NAME_LENGTH, true) +
-		header.getUint16(EXTRA_LENGTH, true);
-	return file.slice(from, from + entry.uncompressedSize, 'application/zip');
 }

@@ -78,7 +78,7 @@ async function keepStarts({ whole, starts }: Archive): Promise<void> {
 
 /** Pictures of an archive as they are kept, with their thumbnails. */
 async function storedOf(
-	{ whole }: Archive,
+	{ whole, thumbnails }: Archive,
 	pictures: ReadonlyMap<string, Blob>
 ): Promise<store.StoredPicture[]> {
 	const stored: store.StoredPicture[] = [];
@@ -89,7 +89,7 @@ async function storedOf(
 			takeId,
 			briefId: whole.brief.id,
 			picture,
-			thumbnail: await thumbnailOf(picture, what)
+			thumbnail: thumbnails?.get(takeId) ?? (await thumbnailOf(picture, what))
 		});
 	}
 	return stored;
@@ -114,10 +114,14 @@ export async function exportBrief(
 	const whole = await store.wholeBrief(id);
 	if (!whole) throw new store.BriefGone();
 	const pictures = new Map<string, Blob>();
+	const thumbnails = new Map<string, Blob>();
 	const ids = whole.takes.map((take) => take.id);
 	for (let at = 0; at < ids.length; at += AT_ONCE)
 		for (const stored of await store.picturesOf(ids.slice(at, at + AT_ONCE)))
-			if (stored) pictures.set(stored.takeId, stored.picture);
+			if (stored) {
+				pictures.set(stored.takeId, stored.picture);
+				thumbnails.set(stored.takeId, stored.thumbnail);
+			}
 	const starts = new Map<string, Blob>();
 	const used = [
 		...picturesOn(whole.brief.rack),
@@ -128,7 +132,7 @@ export async function exportBrief(
 		const kept = await store.start(startId);
 		if (kept) starts.set(kept.id, kept.picture);
 	}
-	return packBrief({ whole, pictures, starts }, onStep);
+	return packBrief({ whole, pictures, starts, thumbnails }, onStep);
 }
 
 /** Pictures that are looked up in one go: their bytes stay where they are until they are packed. */
