@@ -127,31 +127,47 @@ export function findChromium() {
 	return browsers.find((path) => path && existsSync(path)) ?? null;
 }
 
-/** Finds Chromium, or installs Debian's when that is allowed, or says how. */
-export async function ensureChromium() {
-	const there = findChromium();
+/**
+ * Finds a program, or installs Debian's package of it where that is allowed, or says how.
+ * @template T
+ * @param {{ name: string, package: string, how: string, find: () => T | null }} program
+ */
+async function ensure({ name, package: debians, how, find }) {
+	const there = find();
 	if (there) return there;
-	const how =
-		'Install it with "sudo apt-get install chromium", or set CHROMIUM_PATH to a Chromium that you have.';
 	const debian = existsSync('/etc/debian_version');
 	const root = typeof process.getuid === 'function' && process.getuid() === 0;
 	if (!debian || !root) {
-		console.error(`The browser tests need Chromium, and it is not here. ${how}`);
+		console.error(`The tests need ${name}, and it is not here. ${how}`);
 		return null;
 	}
-	say("Installing Debian's Chromium for the browser tests");
+	say(`Installing Debian's ${name} for the tests`);
 	spawnSync('apt-get', ['update'], { stdio: 'ignore' });
-	const code = await run(
-		'apt-get',
-		['install', '-y', '-qq', '--no-install-recommends', 'chromium'],
-		{
-			DEBIAN_FRONTEND: 'noninteractive'
-		}
-	);
-	const found = findChromium();
-	if (code || !found) console.error(`Chromium could not be installed. ${how}`);
+	const code = await run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', debians], {
+		DEBIAN_FRONTEND: 'noninteractive'
+	});
+	const found = find();
+	if (code || !found) console.error(`${name} could not be installed. ${how}`);
 	return found;
 }
+
+/** Where Chromium is, or null. */
+export const ensureChromium = () =>
+	ensure({
+		name: 'Chromium',
+		package: 'chromium',
+		how: 'Install it with "sudo apt-get install chromium", or set CHROMIUM_PATH to a Chromium that you have.',
+		find: findChromium
+	});
+
+/** Whether there is a Python for the example of a bridge, or null. */
+export const ensurePython = () =>
+	ensure({
+		name: 'Python',
+		package: 'python3',
+		how: 'Install it with "sudo apt-get install python3".',
+		find: () => spawnSync('python3', ['--version']).status === 0 || null
+	});
 
 /** @param {string} file */
 export const readJson = (file) => JSON.parse(readFileSync(file, 'utf8'));

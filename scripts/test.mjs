@@ -2,7 +2,16 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { build, ensureChromium, freePort, install, readJson, run, say } from './steps.mjs';
+import {
+	build,
+	ensureChromium,
+	ensurePython,
+	freePort,
+	install,
+	readJson,
+	run,
+	say
+} from './steps.mjs';
 
 const reports = mkdtempSync(join(tmpdir(), 'dial-pick-'));
 let passed = 0;
@@ -48,6 +57,7 @@ await run('npx', ['svelte-kit', 'sync']);
 await check('Format', ['prettier', '--check', '--log-level', 'warn', '.']);
 await check('Lint', ['eslint', '.', '--max-warnings', '0']);
 await check('Types', ['svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings']);
+if (!(await ensurePython())) failed++;
 const unit = join(reports, 'unit.json');
 await suite(
 	'Unit tests',

@@ -209,24 +209,22 @@ export async function readArchive(zip: Blob): Promise<Archive> {
 		const files = await listed(reader);
 		const whole = await readWhole(files.get('brief.json'));
 		const pictures = new Map<string, Blob>();
-		for (const take of whole.takes) {
+		const thumbnails = new Map<string, Blob>();
+		await eachOf(whole.takes, async (take) => {
 			const entry = pictureEntry(files, take);
-			if (entry)
+			if (entry) {
 				pictures.set(take.id, await readPicture(zip, entry, `The picture of take ${take.number}`));
-			else if (take.state === 'done')
+				const small = await readThumbnail(zip, files.get(`thumbs/${take.id}`));
+				if (small) thumbnails.set(take.id, small);
+			} else if (take.state === 'done')
 				throw new FileProblem(
 					`The picture of take ${take.number} is missing from this archive. Export the brief again.`
 				);
-		}
+		});
 		const starts = new Map<string, Blob>();
 		for (const [name, entry] of files)
 			if (name.startsWith('starts/'))
 				starts.set(name.slice(7), await readPicture(zip, entry, 'A start picture'));
-		const thumbnails = new Map<string, Blob>();
-		for (const id of pictures.keys()) {
-			const small = await readThumbnail(zip, files.get(`thumbs/${id}`));
-			if (small) thumbnails.set(id, small);
-		}
 		const takes = renumbered(whole.takes);
 		const numbered = Math.max(whole.brief.numbered, takes.at(-1)?.number ?? 0);
 		return {
@@ -238,6 +236,19 @@ export async function readArchive(zip: Blob): Promise<Archive> {
 	} finally {
 		await reader.close();
 	}
+}
+
+/** Pictures that are read at once: they wait for the disk more than for anything else. */
+const AT_ONCE = 8;
+
+/** Does something with each of many, a few at once. What was begun before one fails goes on to its end. */
+async function eachOf<T>(all: readonly T[], work: (one: T) => Promise<void>): Promise<void> {
+	const left = all.values();
+	await Promise.all(
+		Array.from({ length: AT_ONCE }, async () => {
+			for (const one of left) await work(one);
+		})
+	);
 }
 
 const damaged = () =>
@@ -475,53 +486,3 @@ function checkSize({ brief, plans }: WholeBrief): void {
 }
 
 const phrasesOf = ({ words }: Brief): { id: string }[] => words.stack.phrases;
-
-/** The same brief under ids of its own, so that it can stand beside the one it was made from. */
-export function withFreshIds(
-	{ whole, pictures, starts, thumbnails = new Map() }: Archive,
-	newId: () => string
-): Archive {
-	const ids = new Map<string, string>();
-	const fresh = (old: string): string => {
-		const id = ids.get(old) ?? newId();
-		ids.set(old, id);
-		return id;
-	};
-	const briefId = fresh(whole.brief.id);
-	return {
-		whole: {
-			brief: { ...whole.brief, id: briefId },
-			plans: whole.plans.map((p) => ({ ...p, id: fresh(p.id), briefId })),
-			takes: whole.takes.map((t) => ({
-				...t,
-				id: fresh(t.id),
-				planId: fresh(t.planId),
-				briefId,
-				...(t.line ? { line: t.line.map((one) => ({ ...one, take: fresh(one.take) })) } : {})
-			})),
-			marks: whole.marks.map((m) => ({ ...m, takeId: fresh(m.takeId), briefId })),
-			remarks: whole.remarks.map((r) => ({ ...r, takeId: fresh(r.takeId), briefId })),
-			answers: whole.answers.map((a) => ({
-				...a,
-				id: fresh(a.id),
-				left: fresh(a.left),
-				right: fresh(a.right),
-				briefId
-			})),
-			// Ballots keep their names where they are read back: a copy has given none out.
-			ballots: [],
-			taught: whole.taught,
-			// What was spent was spent once, however often the brief is copied: it keeps its name.
-			spendings: whole.spendings.map((one) => ({ ...one, briefId })),
-			picks: whole.picks.map((p) => ({
-				...p,
-				id: fresh(p.id),
-				briefId,
-				from: p.from.kind === 'take' ? { ...p.from, takeId: fresh(p.from.takeId) } : p.from
-			}))
-		},
-		pictures: new Map([...pictures].map(([id, bytes]) => [fresh(id), bytes])),
-		thumbnails: new Map([...thumbnails].map(([id, bytes]) => [fresh(id), bytes])),
-		...(starts ? { starts } : {})
-	};
-}

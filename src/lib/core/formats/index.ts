@@ -2,12 +2,12 @@ export {
 	ArchiveFile,
 	readArchive,
 	settingsTable,
-	withFreshIds,
 	writeArchive,
 	writeArchiveTo,
 	type Archive,
 	type WholeBrief
 } from './archive';
+export { withFreshIds } from './fresh-ids';
 export {
 	madeElsewhere,
 	readTable,

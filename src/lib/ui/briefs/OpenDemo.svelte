@@ -1,12 +1,14 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
-	import { goto } from '$app/navigation';
+	import { goto, preloadCode } from '$app/navigation';
 	import * as store from '$lib/store';
 	import { addDemo } from './archives';
 
 	let problem = $state<string | null>(null);
 
 	onMount(async () => {
+		// What it is shown with is on its way meanwhile.
+		void preloadCode('/brief/demo/sheet');
 		try {
 			const id = await addDemo();
 			// It opens on its first run: two dials and three seeds, and nothing else to be understood.

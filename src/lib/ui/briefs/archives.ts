@@ -4,20 +4,23 @@ import { FileProblem, withFreshIds, type Archive } from '$lib/core/formats';
 import * as store from '$lib/store';
 import { admitPicture, packBrief, unpackBrief } from '$lib/workers';
 
-/** The archives that ship with the application: one just begun, and the one that is opened. */
-const DEMO = ['/demo/june-banner.brief.zip', '/demo/marram-almanac.brief.zip'];
+/** The archives that ship with the application: the one that is opened, and one just begun. */
+const DEMO = { opened: '/demo/marram-almanac.brief.zip', begun: '/demo/june-banner.brief.zip' };
+
+async function addShipped(archive: string): Promise<string> {
+	const response = await fetch(archive);
+	if (!response.ok) throw new Error('the demo is not there');
+	return importBrief(await response.blob(), { once: true });
+}
 
 /**
  * Adds the demo, where it is not there already.
- * @returns the id of the brief that has been worked through
+ * @returns the id of the brief that has been worked through; the other one is being added
  */
 export async function addDemo(): Promise<string> {
-	let id = '';
-	for (const archive of DEMO) {
-		const response = await fetch(archive);
-		if (!response.ok) throw new Error('the demo is not there');
-		id = await importBrief(await response.blob(), { once: true });
-	}
+	const id = await addShipped(DEMO.opened);
+	// It is there in a moment, and is not waited for: the next time that the demo is opened adds it, too.
+	void addShipped(DEMO.begun).catch((cause: unknown) => console.error(cause));
 	return id;
 }
 
