@@ -122,6 +122,24 @@ test('nothing is fetched from anywhere else', async ({ page }) => {
 	expect(foreign).toEqual([]);
 });
 
+test('the first page of a first visit is small, and says what it is without script', async ({
+	page,
+	request
+}) => {
+	const session = await page.context().newCDPSession(page);
+	await session.send('Network.enable');
+	let bytes = 0;
+	session.on('Network.loadingFinished', ({ encodedDataLength }) => (bytes += encodedDataLength));
+	await page.goto('/');
+	await expect(page.getByRole('button', { name: 'New brief' }).first()).toBeVisible();
+	await page.waitForLoadState('networkidle');
+	console.log(`    ${(bytes / 1024).toFixed(0)} KiB over the wire at the first visit`);
+	expect(bytes / 1024).toBeLessThan(320);
+	const html = await (await request.get('/')).text();
+	expect(html).toContain('<title>Dial Pick</title>');
+	expect(html).toMatch(/<noscript>[^<]*finds the settings that win[^<]*<\/noscript>/);
+});
+
 test('the state of the sheet is in its address', async ({ page }) => {
 	await openDemo(page);
 	await layOut(page, 'across', 'seed');

@@ -3,7 +3,15 @@
 	import ChevronUp from 'carbon-icons-svelte/lib/ChevronUp.svelte';
 	import { productSays, progressOf } from '$lib/core/plan';
 	import * as store from '$lib/store';
-	import { clock, goOnWith, runAgain, session, tryAgain, whyNotAgain } from '$lib/ui/shared';
+	import {
+		clock,
+		goOnWith,
+		runAgain,
+		session,
+		tryAgain,
+		whenSays,
+		whyNotAgain
+	} from '$lib/ui/shared';
 
 	interface Props {
 		row: store.QueueRow;
@@ -57,6 +65,7 @@
 		<span class="state" class:paused={plan.paused && running}>{state}</span>
 	</div>
 	<p class="quiet">{plan.name ? `${plan.name}: ` : ''}{product}</p>
+	{#if !running}<p class="quiet">{whenSays(plan.createdAt, Date.now())}</p>{/if}
 	{#if running}
 		<div
 			class="bar"

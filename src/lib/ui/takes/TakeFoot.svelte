@@ -28,14 +28,19 @@
 <!-- What is said of a take stands below its picture, never on it. The take's own name has all of it in words. -->
 <span class="foot {mark ?? ''}" class:bare aria-hidden="true">
 	{#if mark}<span class="mark"></span>{/if}
-	{#if !bare && mark}<span>{mark}</span>{/if}
-	{#if starred}<span class="star">{bare ? '' : '★'}</span>{/if}
-	{#if faults}<span class="faults num">{bare ? '' : `${faults}\u00d7`}</span>{/if}
-	{#if fresh}<span class="fresh">{bare ? '' : 'new'}</span>{/if}
+	{#if !bare && mark}<span data-says={mark}></span>{/if}
+	{#if starred}<span class="star" data-says="★"></span>{/if}
+	{#if faults}<span class="faults num" data-says="{faults}×"></span>{/if}
+	{#if fresh}<span class="fresh" data-says="new"></span>{/if}
 	{#if !bare}{@render children?.()}{/if}
 </span>
 
 <style>
+	/* The words are drawn, not written: what is read out is the name, in which they stand in order. */
+	.foot:not(.bare) [data-says]::after {
+		content: attr(data-says);
+	}
+
 	.foot {
 		position: absolute;
 		right: 0;
