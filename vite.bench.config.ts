@@ -21,6 +21,7 @@ export default mergeConfig(thread, {
 				words: 'bench/words.ts',
 				styles: 'bench/styles.ts',
 				samples: 'bench/samples.ts',
+				estimate: 'bench/estimate.ts',
 				findings: 'scripts/findings.ts',
 				schemas: 'scripts/schemas.ts'
 			},

@@ -418,6 +418,19 @@ describe('takes that are deleted', () => {
 	});
 });
 
+describe('what is made before', () => {
+	it('are the open takes of all briefs, but those of runs that are paused', async () => {
+		await addPlan(plan('p1', 'b1'));
+		const all = await store.takesAhead();
+		expect(all.length).toBeGreaterThan(0);
+		expect(all.every(({ state }) => state === 'waiting' || state === 'running')).toBe(true);
+		await db.takes.update(all[0].id, { state: 'done' });
+		expect(await store.takesAhead()).toHaveLength(all.length - 1);
+		await db.plans.update('p1', { paused: true });
+		expect(await store.takesAhead()).toEqual([]);
+	});
+});
+
 describe('faults and notes', () => {
 	const remark = (takeId: string, faults: string[], note = '') => ({
 		takeId,

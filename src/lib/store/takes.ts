@@ -130,6 +130,14 @@ export async function cancelTake({ id, planId }: Take): Promise<void> {
 
 const openStates = ['running', 'waiting'] as const;
 
+/** Takes of all briefs that are to be made before what comes next: none of runs that are paused. */
+export async function takesAhead(): Promise<Take[]> {
+	const takes = await db.takes.where('state').anyOf(openStates).toArray();
+	const plans = await db.plans.bulkGet([...new Set(takes.map(({ planId }) => planId))]);
+	const going = new Set(plans.flatMap((plan) => (plan && !plan.paused ? plan.id : [])));
+	return takes.filter(({ planId }) => going.has(planId));
+}
+
 /** The first takes of a plan that are still to be made, by number, but for some. */
 export async function nextTakes(
 	planId: string,

@@ -43,7 +43,16 @@ export const ModelCard = z.object({
 		/** Added for every million pixels in every step. */
 		creditsPerMegapixelStep: z.number().min(0).max(1e6)
 	}),
-	pace: z.object({ secondsPerMegapixelStep: z.number().min(0).max(1e5) }),
+	pace: z.object({
+		secondsPerMegapixelStep: z.number().min(0).max(1e5),
+		/** Of every take besides its steps. */
+		secondsPerTake: z.number().min(0).max(1e5).optional(),
+		/**
+		 * More for the first take of new words or a new frame, whichever model made it, on each of those
+		 * that are made at once.
+		 */
+		secondsOfNewWords: z.number().min(0).max(1e5).optional()
+	}),
 	/** Pictures of it, by their addresses from the service's root, and what each shows. */
 	samples: z
 		.array(z.object({ picture: text(2000), shows: text(500) }))

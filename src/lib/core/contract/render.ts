@@ -177,7 +177,9 @@ export const Limits = z.object({
 	maxPixels: z.int().min(1),
 	maxSteps: z.int().min(1),
 	maxQueuedTakes: z.int().min(1),
-	maxImageBytes: z.int().min(1)
+	maxImageBytes: z.int().min(1),
+	/** How many takes are made at once. */
+	takesAtOnce: z.int().min(1).max(100_000).optional()
 });
 export type Limits = z.infer<typeof Limits>;
 

@@ -29,6 +29,7 @@ export const batch = defineDial({
 	idle: ({ settings }) => !settings.batch,
 	format: (stop) => (stop === ALONE ? 'alone' : `picture ${stopKey(stop)} of its batch`),
 	order: { plan: 150, rack: 50, sheet: 150, run: 20 },
+	keepsPrepared: true,
 	chance: true,
 	figures: true,
 	extra: { label: 'Pictures per batch' },

@@ -137,6 +137,8 @@ export interface Dial<Id extends string = string, S = unknown> {
 	chance?: boolean;
 	/** Whether price and time of a take depend on it. */
 	priced?: boolean;
+	/** Whether takes that differ on it alone share what is prepared for their words and frame. */
+	keepsPrepared?: boolean;
 	/** Number dials: distance of stops that a scatter, or a spread over a range, keeps to. */
 	step?: number;
 	/** Where pictures move along it from stop to stop: its place among such dials. */

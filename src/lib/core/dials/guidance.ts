@@ -6,6 +6,7 @@ export const guidance = ownDial({
 	many: 'guidance values',
 	explained: 'How firmly the model is held to the prompt. Low wanders off, high burns the colours.',
 	order: { plan: 30, rack: 30, sheet: 10, run: 140 },
+	keepsPrepared: true,
 	step: 0.1,
 	moves: 2,
 	figures: true,

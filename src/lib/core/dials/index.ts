@@ -30,6 +30,7 @@ export {
 	isOwnDial,
 	movingDials,
 	ownDials,
+	preparedDials,
 	pricedDials,
 	rackDials,
 	rackPlaces,

@@ -114,6 +114,9 @@ export const movingDials = dials
 	.map(({ id }) => id);
 /** Dials that price and time depend on. */
 export const pricedDials = which(({ priced }) => priced);
+
+/** Dials whose stops each need something prepared before a take is made: words, frames, pictures. */
+export const preparedDials = which(({ keepsPrepared }) => !keepsPrepared);
 export const ownDials = which((dial) => (dial as Partial<OwnDial>).own) as readonly OwnDialId[];
 
 export const isOwnDial = (id: DialId): id is OwnDialId =>

@@ -15,6 +15,7 @@ export const sampler = listedDial(
 		many: 'samplers',
 		explained: 'The method that takes the steps.',
 		order: { plan: 50, rack: 130, sheet: 90, run: 90 },
+		keepsPrepared: true,
 		told: 'itself'
 	}
 );

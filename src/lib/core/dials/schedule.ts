@@ -9,6 +9,7 @@ export const schedule = listedDial(
 		many: 'schedules',
 		explained: 'How the noise is spread over the steps.',
 		order: { plan: 60, rack: 140, sheet: 100, run: 100 },
+		keepsPrepared: true,
 		told: 'not',
 		table: { names: ['noise schedule'] }
 	}

@@ -8,6 +8,7 @@ export const steps = ownDial({
 		'How many steps lead from noise to picture. Each costs time; past a point nothing moves.',
 	whole: true,
 	order: { plan: 40, rack: 40, sheet: 20, run: 150 },
+	keepsPrepared: true,
 	priced: true,
 	step: 1,
 	moves: 1,

@@ -29,6 +29,7 @@ export const towards = defineDial({
 	idle: ({ settings }) => !settings.variation,
 	format: (stop) => (stop === OWN ? 'its own' : formatSeed(Number(stop))),
 	order: { plan: 145, rack: 56, sheet: 145, run: 26 },
+	keepsPrepared: true,
 	chance: true,
 	figures: true,
 	follows: {

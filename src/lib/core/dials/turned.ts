@@ -49,6 +49,7 @@ export const turned = defineDial({
 			.join(', then ') || 'not varied before',
 	compare: () => 0,
 	order: { plan: 147, rack: 54, sheet: 147, run: 22 },
+	keepsPrepared: true,
 	chance: true,
 	extra: { label: 'Varied before', brought: true },
 	problemsOf: (card, { stops }) =>

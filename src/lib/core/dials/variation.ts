@@ -28,6 +28,7 @@ export const variation = defineDial({
 	restIn: ({ settings }) => settings.model !== undefined,
 	idle: ({ settings }) => !settings.variation,
 	order: { plan: 135, rack: 55, sheet: 45, run: 25 },
+	keepsPrepared: true,
 	moves: 5,
 	extra: { label: 'Variation' },
 	problemsOf: (card, { stops }) =>

@@ -8,7 +8,9 @@ import {
 	planProblems,
 	readStops,
 	takeCredits,
-	variedDials
+	takeSeconds,
+	variedDials,
+	waitOf
 } from './index';
 
 const rack = sampleRack({
@@ -89,6 +91,67 @@ describe('price and time', () => {
 		expect(costOf(plan(4), [card(18)]).credits).toBe(72);
 		expect(costOf(plan(50), [card(1)]).credits).toBe(50);
 		expect(costOf(plan(29), [card(0.03)]).credits / 29).toBeCloseTo(1 / 29, 2);
+	});
+
+	it('has what new words and frames take to prepare, on each thread, as going through all takes has', () => {
+		const slow = cards.map((card, i) => ({
+			...card,
+			pace: { secondsPerMegapixelStep: 0.1, secondsPerTake: 0.5, secondsOfNewWords: 2 + i }
+		}));
+		const wide = sampleRack({
+			model: ['alder-2', 'birch'],
+			frame: [
+				{ width: 512, height: 512 },
+				{ width: 768, height: 512 }
+			],
+			wording: ['a heron', 'a kite', 'a ferry'],
+			guidance: [2, 6],
+			seed: [1, 2]
+		});
+		for (const threads of [1, 2, 3, 8]) {
+			const groups = new Map<string, number>();
+			let plain = 0;
+			for (const { settings: take } of combinations(wide)) {
+				const card = slow.find(({ id }) => id === take.model)!;
+				plain += takeSeconds(card, take);
+				const key = [take.width, take.prompt].join();
+				groups.set(key, (groups.get(key) ?? 0) + 1);
+			}
+			// Each of a group's takes goes to any thread: those that none comes to prepare nothing.
+			for (const own of groups.values()) plain += 3 * threads * (1 - (1 - 1 / threads) ** own);
+			const { takes, seconds } = costOf(wide, slow, threads);
+			expect(takes).toBe(48);
+			expect(seconds).toBeCloseTo(plain / threads, 9);
+			// Three settings that a design has chosen, each its own words, on two seeds.
+			const rows = [0, 1, 2].map((wording) => [0, wording, 0]);
+			const chosen = { rows, dials: ['model', 'wording', 'frame'] as const };
+			const some = costOf(wide, slow, threads, chosen);
+			const warm = costOf(
+				wide,
+				slow,
+				threads,
+				chosen,
+				({ settings }) => settings.prompt === 'a kite'
+			);
+			const one = (3 * threads * (1 - (1 - 1 / threads) ** 2)) / Math.min(threads, some.takes);
+			expect(some.seconds - warm.seconds).toBeCloseTo(one, 9);
+		}
+	});
+
+	it('says how long what waits before takes', () => {
+		const takes = [...combinations(rack)];
+		const all = takes.reduce(
+			(sum, { settings }) =>
+				sum +
+				takeSeconds(
+					cards.find(({ id }) => id === settings.model)!,
+					settings
+				),
+			0
+		);
+		expect(waitOf(takes, cards, 2)).toBeCloseTo(all / 2, 9);
+		expect(waitOf(takes.slice(0, 1), cards, 2)).toBeGreaterThan(0);
+		expect(waitOf([], cards, 2)).toBe(0);
 	});
 
 	it('halves the time on two threads', () => {

@@ -1,4 +1,11 @@
-export { atMeasuredPace, measuredPace, reckon, type Account, type Reckoning } from './ledger';
+export {
+	atMeasuredPace,
+	measuredPace,
+	preparedLately,
+	reckon,
+	type Account,
+	type Reckoning
+} from './ledger';
 export {
 	combinations,
 	countChosen,
@@ -9,7 +16,7 @@ export {
 	variedDials,
 	type Chosen
 } from './combine';
-export { costOf, type PlanCost } from './cost';
+export { costOf, waitOf, type PlanCost } from './cost';
 export { planProblems, type Mend, type PlanProblem } from './problems';
 export {
 	againProblems,
@@ -23,6 +30,6 @@ export { nearCopiesOf, type NearCopies } from './near';
 export { offersWithin, type Offer } from './offers';
 export { dropPlace, giveOwn, ownFor, setOwn, shareStops, spreadStops } from './own';
 export { productSays } from './says';
-export { cents, takeCredits, takeSeconds } from './price';
+export { cents, newWordsSeconds, takeCredits, takeSeconds } from './price';
 export { progressOf, type RunProgress, type TakeCounts } from './progress';
 export { firstRack, readStops, type ReadStops } from './stops';

@@ -45,6 +45,26 @@ describe('the pace that was measured', () => {
 			seconds: takeSeconds(card, take.settings) * factor
 		}));
 
+	it('knows that the first takes of new words are slower, on each thread', () => {
+		const slow = { ...card, pace: { ...card.pace, secondsPerTake: 0.5, secondsOfNewWords: 3 } };
+		const takes = made(1, 6).map((take, i) => ({
+			...take,
+			madeAt: i,
+			seconds: 2 * (takeSeconds(slow, take.settings) + (i < 2 ? 3 : 0))
+		}));
+		expect(measuredPace(takes, [slow], 2).get(slow.id)).toBeCloseTo(2, 9);
+		// With the first two alone it is known, too: they are measured as what they are.
+		const firsts = measuredPace(
+			[
+				...takes.slice(0, 2),
+				{ ...takes[0], id: 'x', settings: { ...takes[0].settings, prompt: 'other' } }
+			],
+			[slow],
+			2
+		);
+		expect(firsts.get(slow.id)).toBeCloseTo(2, 9);
+	});
+
 	it('corrects a card by the median, once there are enough takes', () => {
 		expect(measuredPace(made(2, 2), cards).size).toBe(0);
 		const takes = made(2, 5);

@@ -1,5 +1,6 @@
+import type { Made } from '$lib/core/dials';
 import type { ModelCard, Take } from '$lib/core/schema';
-import { cents, takeSeconds } from './price';
+import { cents, newWordsSeconds, takeSeconds } from './price';
 
 /**
  * What may be spent, what was, and what is in the queue and will be. Credits; null where nothing was
@@ -47,21 +48,59 @@ export function reckon(account: Account, credits: number): Reckoning {
 /** Takes of one model that must have been made before its card's pace is corrected. */
 const ENOUGH = 3;
 
+/** The same words, negative words and frame: what is prepared once for all of them. */
+const preparedKey = ({ prompt, negative, width, height }: Take['settings']): string =>
+	[width, height, negative, prompt].join('\n');
+
+/** As many takes back, what was prepared is taken to be there still. */
+const LATELY = 200;
+
+/** Tells whether what takes of some words and frame need was prepared for one of the latest already. */
+export function preparedLately(takes: readonly Take[]): (made: Made) => boolean {
+	const keys = new Set(
+		takes
+			.filter(({ state }) => state === 'done')
+			.slice(-LATELY)
+			.map(({ settings }) => preparedKey(settings))
+	);
+	return ({ settings }) => keys.has(preparedKey(settings));
+}
+
+/** By their ids, the takes that were the first of their words: as many as were made at once. */
+function firstOfWords(takes: readonly Take[], threads: number): Set<string> {
+	const made = new Map<string, number>();
+	const first = new Set<string>();
+	for (const { id, settings } of [...takes].sort((a, b) => (a.madeAt ?? 0) - (b.madeAt ?? 0))) {
+		const key = preparedKey(settings);
+		const before = made.get(key) ?? 0;
+		if (before < threads) first.add(id);
+		made.set(key, before + 1);
+	}
+	return first;
+}
+
 /**
  * How much slower takes are here than the cards say: by model, the median of measured over stated
  * seconds of the latest takes. A model of which too few were made is left out.
+ * @param threads how many takes are made at once
  */
 export function measuredPace(
 	takes: readonly Take[],
 	cards: readonly ModelCard[],
+	threads = 2,
 	latest = 24
 ): Map<string, number> {
 	const factors = new Map<string, number>();
+	const timed = takes.filter(({ seconds }) => seconds !== undefined);
+	const first = firstOfWords(timed, threads);
 	for (const card of cards) {
-		const ratios = takes
-			.filter(({ settings, seconds }) => settings.model === card.id && seconds !== undefined)
+		const ratios = timed
+			.filter(({ settings }) => settings.model === card.id)
 			.slice(-latest)
-			.map(({ settings, seconds }) => seconds! / takeSeconds(card, settings))
+			.map(
+				({ id, settings, seconds }) =>
+					seconds! / (takeSeconds(card, settings) + (first.has(id) ? newWordsSeconds(card) : 0))
+			)
 			.filter(Number.isFinite)
 			.sort((a, b) => a - b);
 		if (ratios.length >= ENOUGH) factors.set(card.id, ratios[Math.floor(ratios.length / 2)]);
@@ -74,9 +113,15 @@ export const atMeasuredPace = (
 	cards: readonly ModelCard[],
 	factors: ReadonlyMap<string, number>
 ): ModelCard[] =>
-	cards.map((card) => ({
-		...card,
-		pace: {
-			secondsPerMegapixelStep: card.pace.secondsPerMegapixelStep * (factors.get(card.id) ?? 1)
-		}
-	}));
+	cards.map((card) => {
+		const factor = factors.get(card.id) ?? 1;
+		const { secondsPerMegapixelStep, secondsPerTake = 0, secondsOfNewWords = 0 } = card.pace;
+		return {
+			...card,
+			pace: {
+				secondsPerMegapixelStep: secondsPerMegapixelStep * factor,
+				secondsPerTake: secondsPerTake * factor,
+				secondsOfNewWords: secondsOfNewWords * factor
+			}
+		};
+	});

@@ -13,7 +13,10 @@ export function takeCredits(card: ModelCard, settings: Priced): number {
 	return cents(creditsPerTake + creditsPerMegapixelStep * megapixelSteps(settings));
 }
 
-/** Seconds that a take keeps one render thread busy, by its model's card. */
-export function takeSeconds(card: ModelCard, settings: Priced): number {
-	return card.pace.secondsPerMegapixelStep * megapixelSteps(settings);
+/** Seconds that a take keeps one render thread busy, by its model's card, where its words were made before. */
+export function takeSeconds({ pace }: ModelCard, settings: Priced): number {
+	return pace.secondsPerMegapixelStep * megapixelSteps(settings) + (pace.secondsPerTake ?? 0);
 }
+
+/** Seconds more that the first take of new words, or of a new frame, takes on each render thread. */
+export const newWordsSeconds = ({ pace }: ModelCard): number => pace.secondsOfNewWords ?? 0;

@@ -1,4 +1,9 @@
+import { availableParallelism } from 'node:os';
 import type { Limits } from '$lib/core/contract';
+
+/** Takes that are made at once: a thread a core, unless it was said. */
+export const renderThreads = (): number =>
+	Number(process.env.DIAL_PICK_THREADS) || availableParallelism();
 
 /** What the service takes on. */
 export const limits: Limits = {
@@ -6,7 +11,8 @@ export const limits: Limits = {
 	maxPixels: 2432 * 2432,
 	maxSteps: 150,
 	maxQueuedTakes: 4096,
-	maxImageBytes: 16 * 1024 * 1024
+	maxImageBytes: 16 * 1024 * 1024,
+	takesAtOnce: renderThreads()
 };
 
 /** Decoded start pictures, masks, references and taught pictures held in memory, in bytes, whoever holds them. */

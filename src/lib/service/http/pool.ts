@@ -1,6 +1,5 @@
-import { availableParallelism } from 'node:os';
 import { MessageChannel } from 'node:worker_threads';
-import { GRACE } from './limits';
+import { GRACE, renderThreads } from './limits';
 import type { ThreadProgress, ThreadResult, ThreadTask } from './render-thread';
 import { openThreads, threadFile } from './threads';
 
@@ -22,7 +21,7 @@ export interface RenderPool {
  * @param grace milliseconds that a take may go on after it was given up, before its thread is ended
  */
 export function openPool(
-	threads = Number(process.env.DIAL_PICK_THREADS) || availableParallelism(),
+	threads = renderThreads(),
 	file = process.env.DIAL_PICK_THREAD_FILE ?? threadFile('render-thread'),
 	grace = GRACE
 ): RenderPool {

@@ -127,7 +127,9 @@
 	<span class="factor">
 		<strong class="num">{clock(desk.cost.seconds)}</strong>
 		<small title="From the models' cards, corrected by what takes took here"
-			>about, {desk.pace.size ? 'as measured here' : 'by the cards'}</small
+			>about, {desk.pace.size ? 'as measured here' : 'by the cards'}{desk.before >= 1
+				? `, after ${clock(desk.before)} of what waits`
+				: ''}</small
 		>
 	</span>
 	<Button disabled={!desk.ready} on:click={run}>

@@ -6,6 +6,8 @@ import {
 	costOf,
 	countChosen,
 	measuredPace,
+	preparedLately,
+	waitOf,
 	nearCopiesOf,
 	planProblems,
 	reckon,
@@ -86,11 +88,24 @@ export class PlanDesk {
 	}
 
 	/** How much slower than its card each model was here. */
-	readonly pace = $derived.by(() => measuredPace(this.#allTakes.current, session.cards));
+	readonly pace = $derived.by(() =>
+		measuredPace(this.#allTakes.current, session.cards, session.threads)
+	);
 	readonly cost = $derived.by(() => {
 		const cards = atMeasuredPace(session.cards, this.pace);
-		return costOf(this.worked?.rack ?? this.rack, cards, 2, this.worked ?? undefined);
+		return costOf(
+			this.worked?.rack ?? this.rack,
+			cards,
+			session.threads,
+			this.worked ?? undefined,
+			preparedLately(this.#allTakes.current)
+		);
 	});
+	readonly #ahead = live(() => store.takesAhead, []);
+	/** Seconds until what is in the queue already is made. */
+	readonly before = $derived.by(() =>
+		waitOf(this.#ahead.current, atMeasuredPace(session.cards, this.pace), session.threads)
+	);
 	/** What may be spent, what was, and what waits in the queue. */
 	readonly account: Account = $derived.by(() => {
 		const known = this.#account.current ?? nothingSpent;

@@ -46,7 +46,7 @@
 			dropped.map(({ says, why }) => ({ says, why }))
 		);
 	});
-	const cost = $derived(plan ? costOf(plan.rack, session.cards, 2, plan) : null);
+	const cost = $derived(plan ? costOf(plan.rack, session.cards, session.threads, plan) : null);
 
 	function toggle(stops: Record<string, string>) {
 		const next = new Set(back);

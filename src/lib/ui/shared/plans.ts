@@ -88,7 +88,7 @@ export function whyNotAgain(plan: Plan): string | null {
 export async function runAgain(plan: Plan): Promise<boolean> {
 	const of = (count: number) => {
 		const next = onFreshSeeds(plan, freshSeeds(count));
-		const cost = costOf(next.rack, session.cards, 2, next.chosen as Chosen);
+		const cost = costOf(next.rack, session.cards, session.threads, next.chosen as Chosen);
 		const go = () => {
 			const chosen = next.chosen as Chosen;
 			const again = newPlan(plan.briefId, { ...next, chosen });

@@ -52,6 +52,8 @@ class Session {
 	/** Adapters that were taught here. */
 	taught = $state.raw<TaughtAdapter[]>([]);
 	readonly limits: Limits | null = $derived.by(() => this.services[0].limits);
+	/** How many takes are made at once. */
+	readonly threads: number = $derived.by(() => this.limits?.takesAtOnce ?? 2);
 	/** The service that ships: it helps with words, too. */
 	get client() {
 		return this.services[0].client;

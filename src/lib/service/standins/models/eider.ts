@@ -13,7 +13,8 @@ export const eider = defineModel({
 		steps: { min: 1, max: 80, from: 24, to: 40 },
 		promptForm: 'sentences',
 		promptWords: 300,
-		price: { creditsPerTake: 1.8, creditsPerMegapixelStep: 0.04 }
+		price: { creditsPerTake: 1.8, creditsPerMegapixelStep: 0.04 },
+		pace: { secondsPerMegapixelStep: 0.12, secondsPerTake: 1.2, secondsOfNewWords: 3 }
 	},
 	sizes: [
 		[1088, 1088],

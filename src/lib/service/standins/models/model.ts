@@ -46,7 +46,7 @@ const shared = {
 	maxRatio: 8,
 	samplers: Object.keys(samplers),
 	schedules: Object.keys(schedules),
-	pace: { secondsPerMegapixelStep: 0.11 }
+	pace: { secondsPerMegapixelStep: 0.08, secondsPerTake: 0.25, secondsOfNewWords: 1.6 }
 } satisfies Partial<ModelCard>;
 
 /** What every one of them can do, and what some can besides. */
@@ -74,7 +74,8 @@ type Written = Omit<Character, 'card'> & {
 	card: Omit<
 		ModelCard,
 		keyof typeof shared | 'nativeSizes' | 'features' | 'adapters' | 'samples' | 'id'
-	>;
+	> &
+		Partial<Pick<ModelCard, 'pace'>>;
 	id: string;
 	sizes: [width: number, height: number][];
 	can: string[];
@@ -86,8 +87,8 @@ export const defineModel = ({ id, card, sizes, can, adapterIds, ...rest }: Writt
 	...rest,
 	card: {
 		id,
-		...card,
 		...shared,
+		...card,
 		nativeSizes: sizes.map(([width, height]) => ({ width, height })),
 		features: [...everyFeature, ...can],
 		adapters: adapterCards(...adapterIds),
