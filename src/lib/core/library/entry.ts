@@ -1,4 +1,4 @@
-import { dials, stopKey, type DialId, type Stop } from '$lib/core/dials';
+import { dials, stopKey, type Stop } from '$lib/core/dials';
 import { sizeAfter } from '$lib/core/edits';
 import { labOfHex, type LabColour } from '$lib/core/measure';
 import type { MarkKind, Measured, Remark, Take } from '$lib/core/schema';
