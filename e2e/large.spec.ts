@@ -1,7 +1,7 @@
 import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium, expect, test, type Page } from '@playwright/test';
+import { chromium, expect, test } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import { PNG } from 'pngjs';
 import { kept, longTasks, newBrief, watchPage } from './helpers';
