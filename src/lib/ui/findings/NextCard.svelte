@@ -17,7 +17,11 @@
 		proposals.map(({ data }) => {
 			const shown = work.takes.find(({ id }) => id === best?.shownBy[0]);
 			const plan = shown && onto(work.brief!, data, work.takes, shown, seedsOf(data));
-			return { data, plan, cost: plan ? costOf(plan.rack, session.cards, session.threads, plan) : null };
+			return {
+				data,
+				plan,
+				cost: plan ? costOf(plan.rack, session.cards, session.threads, plan) : null
+			};
 		})
 	);
 
