@@ -8,7 +8,7 @@
 
 	onMount(async () => {
 		// What it is shown with is on its way meanwhile.
-		void preloadCode('/brief/demo/sheet');
+		void preloadCode('/brief/demo/sheet').catch(() => undefined);
 		try {
 			const id = await addDemo();
 			// It opens on its first run: two dials and three seeds, and nothing else to be understood.

@@ -12,6 +12,8 @@ export class Looks {
 	busy = $state(false);
 	/** Whether pictures are being compared. */
 	comparing = $state(false);
+	/** The take that others are compared with. */
+	#asked: string | null = null;
 	readonly #lost = new Set<string>();
 	#ended = false;
 
@@ -35,15 +37,16 @@ export class Looks {
 		}
 	}
 
-	/** How alike pictures are to that of a take; null where it has none, or the view is left meanwhile. */
+	/** How alike pictures are to that of a take; null where it has none, or another is asked about meanwhile. */
 	async compare(to: string, ids: readonly string[]): Promise<Alike | null> {
+		this.#asked = to;
 		const like = await store.pictureOf(to);
 		if (!like) return null;
 		this.comparing = true;
 		const similarity = new Map<string, number>();
 		try {
 			for (const id of ids) {
-				if (this.#ended) return null;
+				if (this.#ended || this.#asked !== to) return null;
 				const stored = id === to ? null : await store.pictureOf(id);
 				if (!stored) continue;
 				const found = await tellApart(
@@ -53,7 +56,7 @@ export class Looks {
 				if (found) similarity.set(id, found.ssim);
 			}
 		} finally {
-			this.comparing = false;
+			if (this.#asked === to) this.comparing = false;
 		}
 		return { to, similarity };
 	}
