@@ -15,12 +15,11 @@ async function addShipped(archive: string): Promise<string> {
 
 /**
  * Adds the demo, where it is not there already.
- * @returns the id of the brief that has been worked through; the other one is being added
+ * @returns the id of the brief that has been worked through
  */
 export async function addDemo(): Promise<string> {
-	const id = await addShipped(DEMO.opened);
-	// It is there in a moment, and is not waited for: the next time that the demo is opened adds it, too.
-	void addShipped(DEMO.begun).catch((cause: unknown) => console.error(cause));
+	// Both are fetched at once; the small one is there before the other is.
+	const [id] = await Promise.all([addShipped(DEMO.opened), addShipped(DEMO.begun)]);
 	return id;
 }
 
