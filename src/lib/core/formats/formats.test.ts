@@ -287,6 +287,38 @@ describe('a brief as an archive', () => {
 		}
 	});
 
+	it('brings its small pictures along; those that are none, or too large, are left to be made', async () => {
+		const small = async (side: number) => {
+			const picture = sharp({
+				create: { width: side, height: 8, channels: 3, background: '#345' }
+			});
+			return new Blob([new Uint8Array(await picture.webp().toBuffer())], { type: 'image/webp' });
+		};
+		const thumb = await small(384);
+		const back = await readArchive(
+			await writeArchive({ ...archive(), thumbnails: new Map([['t1', thumb]]) })
+		);
+		expect([...back.thumbnails!.keys()]).toEqual(['t1']);
+		expect(back.thumbnails!.get('t1')!.type).toBe('image/webp');
+		expect(await bytesOf(back.thumbnails!.get('t1')!)).toEqual(await bytesOf(thumb));
+		for (const none of [new Blob(['no picture']), await small(600)]) {
+			const read = await readArchive(
+				await writeArchive({ ...archive(), thumbnails: new Map([['t1', none]]) })
+			);
+			expect(read.thumbnails!.size).toBe(0);
+			expect(read.pictures.size).toBe(1);
+		}
+	});
+
+	it('refuses a stored picture of which a byte has changed, though its head is whole', async () => {
+		const bytes = await bytesOf(await writeArchive(archive()));
+		const picture = await bytesOf(webp());
+		const at = Buffer.from(bytes).indexOf(Buffer.from(picture));
+		expect(at).toBeGreaterThan(0);
+		bytes[at + picture.length - 1] ^= 1;
+		await expect(readArchive(new Blob([bytes]))).rejects.toThrow(/damaged/);
+	});
+
 	it('has brief.json that fits its JSON Schema, by ajv', async () => {
 		const files = unzipSync(await bytesOf(await writeArchive(archive())));
 		const validate = new Ajv2020({ strict: false }).compile(z.toJSONSchema(ArchiveFile));
