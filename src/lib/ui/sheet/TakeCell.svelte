@@ -25,9 +25,10 @@
 	const mark = $derived(work.marks.get(take.id));
 	const progress = $derived(session.progress.get(take.id));
 	const percent = $derived(progress ? Math.round((100 * progress.step) / progress.steps) : 0);
+	const waits = $derived(take.state === 'waiting' || take.state === 'running');
 	/** A take that is not done, in words: by quarters, so that a reader is not told every step. */
 	const stateSays = $derived(
-		take.state !== 'waiting' && take.state !== 'running'
+		!waits
 			? `${take.state}${take.message ? `: ${take.message}` : ''}`
 			: progress
 				? `being made, ${Math.floor(percent / 25) * 25}%`
@@ -77,7 +78,7 @@
 	{:else if progress?.preview && take.state === 'waiting'}
 		<img src={progress.preview} alt="" draggable="false" />
 	{/if}
-	{#if take.state !== 'done' && take.state !== 'waiting' && take.state !== 'running'}
+	{#if take.state !== 'done' && !waits}
 		<span class="ended">{take.state}{take.message ? `: ${take.message}` : ''}</span>
 	{/if}
 	{#if view.loupe.on && take.state === 'done'}<Loupe loupe={view.loupe} takeId={take.id} />{/if}
@@ -87,16 +88,16 @@
 		starred={take.starred !== undefined}
 		fresh={take.state === 'done' && (take.madeAt ?? 0) > view.seen}
 		faults={remark?.faults.length}
+		made={progress && waits ? percent / 100 : undefined}
 	>
 		{#if remark?.note}<span class="note" title={remark.note}>…</span>{/if}
-		{#if take.state === 'waiting' || take.state === 'running'}
+		{#if waits}
 			<span class="making num">
 				{#if progress}
 					{progress.step} of {progress.steps} · {percent}%
 				{:else}
 					waiting
 				{/if}
-				<span class="bar" style:width="{percent}%"></span>
 			</span>
 		{/if}
 		{#if measure && value !== undefined}
@@ -143,16 +144,7 @@
 
 	.take > img {
 		width: 100%;
-		height: calc(100% - var(--foot));
 		object-fit: contain;
-	}
-
-	.bar {
-		position: absolute;
-		bottom: 0;
-		left: 0;
-		height: 3px;
-		background: #ff8a5c;
 	}
 
 	.ended {

@@ -11,7 +11,9 @@
 		faults?: number;
 		/** Whether there is no room for words: then bars stand for them. */
 		bare?: boolean;
-		/** What stands at the other end. */
+		/** How much of it is made, 0 to 1, while it is. */
+		made?: number;
+		/** What else is said where there is room for words. */
 		children?: Snippet;
 	}
 
@@ -21,6 +23,7 @@
 		starred = false,
 		faults = 0,
 		bare = false,
+		made,
 		children
 	}: Props = $props();
 </script>
@@ -33,6 +36,7 @@
 	{#if faults}<span class="faults num" data-says="{faults}×"></span>{/if}
 	{#if fresh}<span class="fresh" data-says="new"></span>{/if}
 	{#if !bare}{@render children?.()}{/if}
+	{#if made !== undefined}<span class="made" style:width="{made * 100}%"></span>{/if}
 </span>
 
 <style>
@@ -104,6 +108,14 @@
 		width: 20%;
 		height: 4px;
 		padding: 0;
+	}
+
+	.foot > .made {
+		position: absolute;
+		bottom: 0;
+		left: 0;
+		height: 3px;
+		background: #ff8a5c;
 	}
 
 	.bare > .mark {
