@@ -1,4 +1,5 @@
 import type { MarkKind } from '$lib/core/schema';
+import { markKeys, moveKeys } from '$lib/ui/shared';
 
 /** Something that a key does in the library. */
 export interface LibraryKey {
@@ -27,25 +28,22 @@ export interface LibraryActs {
 	chooseNone: () => void;
 }
 
-const moves: Record<string, [down: number, across: number]> = {
-	ArrowUp: [-1, 0],
-	ArrowDown: [1, 0],
-	ArrowLeft: [0, -1],
-	ArrowRight: [0, 1]
-};
-const marks: Record<string, MarkKind> = { k: 'keep', m: 'maybe', d: 'drop' };
-
 /** Every key of the library. */
 export const libraryKeys = (acts: LibraryActs): LibraryKey[] => [
 	{
-		keys: Object.keys(moves),
+		keys: Object.keys(moveKeys),
 		shown: '\u2190\u2191\u2193\u2192',
 		says: 'move',
-		run: (key) => acts.move(...moves[key])
+		run: (key) => acts.move(...moveKeys[key])
 	},
 	{ keys: ['*'], shown: '*', says: 'star', run: acts.star },
 	{ keys: [' '], shown: 'Space', says: 'choose', yields: true, run: acts.toggle },
-	{ keys: Object.keys(marks), shown: 'K M D', says: 'judge', run: (key) => acts.mark(marks[key]) },
+	{
+		keys: Object.keys(markKeys),
+		shown: 'K M D',
+		says: 'judge',
+		run: (key) => acts.mark(markKeys[key])
+	},
 	{ keys: ['Enter'], shown: 'Enter', says: 'open', yields: true, run: acts.open },
 	{ keys: ['/'], shown: '/', says: 'find', run: acts.find },
 	{ keys: ['u', 'r'], shown: 'U R', says: 'undo, redo', run: (key) => acts.undo(key === 'r') },

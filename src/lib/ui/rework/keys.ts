@@ -1,4 +1,5 @@
 import type { MarkKind } from '$lib/core/schema';
+import { markKeys } from '$lib/ui/shared';
 import type { DrawnOn } from './area.svelte';
 
 /** What the keys of the view act on. */
@@ -27,8 +28,6 @@ export interface ReworkKey {
 	run: (key: string) => void;
 }
 
-const marks: Record<string, MarkKind> = { k: 'keep', m: 'maybe', d: 'drop' };
-
 /** Keys of the view, in the order in which its foot shows them. A new one is an entry here. */
 export const reworkKeys = (view: Reworked): ReworkKey[] => [
 	{
@@ -40,10 +39,10 @@ export const reworkKeys = (view: Reworked): ReworkKey[] => [
 	{ keys: ['w'], shown: 'W', says: 'wipe', run: () => view.wipe() },
 	{ keys: ['a'], shown: 'A', says: 'hold against this', run: () => view.hold() },
 	{
-		keys: Object.keys(marks),
+		keys: Object.keys(markKeys),
 		shown: 'K M D',
 		says: 'judge',
-		run: (key) => view.mark(marks[key])
+		run: (key) => view.mark(markKeys[key])
 	},
 	{ keys: ['e'], shown: 'E', says: 'rework the shown one', run: () => view.descend() },
 	{

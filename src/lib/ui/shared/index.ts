@@ -18,7 +18,7 @@ export { chooseFile, chooseFiles, saveFile } from './files';
 export { openJudged, type Judged } from './judged.svelte';
 export { goOn } from './landing';
 export { focusInto, focusReturner, layers } from './layers.svelte';
-export { takesKey } from './takes-key';
+export { markKeys, moveKeys, takesKey } from './takes-key';
 export { takesLetters } from './letters';
 export { live } from './live.svelte';
 export { loadSettings, loadWords } from './load';

@@ -1,7 +1,7 @@
 import { goto } from '$app/navigation';
 import { stepsOf } from '$lib/core/sheet';
 import type { MarkKind } from '$lib/core/schema';
-import { undo } from '$lib/ui/shared';
+import { markKeys, moveKeys, undo } from '$lib/ui/shared';
 import { MOST_ON_TABLE } from '$lib/ui/table';
 import { makeMoreLike, reworkHref } from '$lib/ui/takes';
 import type { TableMode } from './read-address';
@@ -24,14 +24,6 @@ export interface SheetKey {
 	yields?: boolean;
 }
 
-const moves: Record<string, [down: number, across: number]> = {
-	ArrowUp: [-1, 0],
-	ArrowDown: [1, 0],
-	ArrowLeft: [0, -1],
-	ArrowRight: [0, 1]
-};
-const marks: Record<string, MarkKind> = { k: 'keep', m: 'maybe', d: 'drop' };
-
 /** How many mats there are, from dark to paper. */
 const MATS = 4;
 
@@ -45,10 +37,10 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 	const mark = (key: string): SheetKey => ({
 		keys: [key],
 		shown: key.toUpperCase(),
-		says: marks[key],
+		says: markKeys[key],
 		group: 'Judge',
-		run: () => toggle(marks[key]),
-		bar: () => marks[key]
+		run: () => toggle(markKeys[key]),
+		bar: () => markKeys[key]
 	});
 	const against = (key: string, says: string, run: () => void): SheetKey => ({
 		keys: [key],
@@ -61,11 +53,11 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 	});
 	return [
 		{
-			keys: Object.keys(moves),
+			keys: Object.keys(moveKeys),
 			shown: '←↑↓→',
 			says: 'the take beside, above or below; on the table the next one',
 			group: 'Move',
-			run: (key) => view.go(...moves[key]),
+			run: (key) => view.go(...moveKeys[key]),
 			bar: () => (view.address.open.length > 1 ? null : onSheet() ? 'move' : 'next')
 		},
 		mark('k'),
