@@ -37,7 +37,7 @@ import {
 	type PlanRack
 } from '$lib/core/schema';
 import { FileProblem } from './errors';
-import { pictureBounds, pictureHead } from './head';
+import { pictureBounds, pictureHead, type PictureHead } from './head';
 import { endingOf } from './kinds';
 import { isWhole, storedIn } from './stored';
 import { formulaLike } from './table-cells';
@@ -213,7 +213,8 @@ export async function readArchive(zip: Blob): Promise<Archive> {
 		await eachOf(whole.takes, async (take) => {
 			const entry = pictureEntry(files, take);
 			if (entry) {
-				pictures.set(take.id, await readPicture(zip, entry, `The picture of take ${take.number}`));
+				const what = `The picture of take ${take.number}`;
+				pictures.set(take.id, (await readPicture(zip, entry, what)).picture);
 				const small = await readThumbnail(zip, files.get(`thumbs/${take.id}`));
 				if (small) thumbnails.set(take.id, small);
 			} else if (take.state === 'done')
@@ -224,7 +225,7 @@ export async function readArchive(zip: Blob): Promise<Archive> {
 		const starts = new Map<string, Blob>();
 		for (const [name, entry] of files)
 			if (name.startsWith('starts/'))
-				starts.set(name.slice(7), await readPicture(zip, entry, 'A start picture'));
+				starts.set(name.slice(7), (await readPicture(zip, entry, 'A start picture')).picture);
 		const takes = renumbered(whole.takes);
 		const numbered = Math.max(whole.brief.numbered, takes.at(-1)?.number ?? 0);
 		return {
@@ -348,15 +349,19 @@ function pictureEntry(files: ReadonlyMap<string, Entry>, take: Take): Entry | un
 }
 
 /** A picture out of an archive, its kind told by its bytes. One that is stored as it is stays a part of it. */
-async function readPicture(zip: Blob, entry: Entry, what: string): Promise<Blob> {
+async function readPicture(
+	zip: Blob,
+	entry: Entry,
+	what: string
+): Promise<PictureHead & { picture: Blob }> {
 	if (entry.directory) throw damaged();
 	const stored = await storedIn(zip, entry, '');
 	const picture = stored ?? (await unpack(entry, pictureBounds.bytes));
 	const bytes = new Uint8Array(await picture.arrayBuffer());
 	if (stored && !isWhole(bytes, entry)) throw damaged();
 	try {
-		const { kind } = pictureHead(bytes);
-		return picture.slice(0, picture.size, kind.type);
+		const head = pictureHead(bytes);
+		return { ...head, picture: picture.slice(0, picture.size, head.kind.type) };
 	} catch (cause) {
 		if (!(cause instanceof FileProblem)) throw cause;
 		throw new FileProblem(`${what} in this archive cannot be used. ${cause.message}`);
@@ -370,8 +375,7 @@ const small = { side: 512, bytes: 256 * 1024 };
 async function readThumbnail(zip: Blob, entry: Entry | undefined): Promise<Blob | null> {
 	if (!entry || entry.directory || entry.uncompressedSize > small.bytes) return null;
 	try {
-		const picture = await readPicture(zip, entry, 'A small picture');
-		const { width, height } = pictureHead(new Uint8Array(await picture.arrayBuffer()));
+		const { picture, width, height } = await readPicture(zip, entry, 'A small picture');
 		return Math.max(width, height) <= small.side ? picture : null;
 	} catch {
 		return null;

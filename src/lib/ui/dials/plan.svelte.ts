@@ -6,11 +6,11 @@ import {
 	costOf,
 	countChosen,
 	measuredPace,
-	preparedLately,
-	waitOf,
 	nearCopiesOf,
 	planProblems,
+	preparedLately,
 	reckon,
+	waitOf,
 	type Account
 } from '$lib/core/plan';
 import type { Design, Line, PlanRack, Rack } from '$lib/core/schema';
@@ -91,21 +91,20 @@ export class PlanDesk {
 	readonly pace = $derived.by(() =>
 		measuredPace(this.#allTakes.current, session.cards, session.threads)
 	);
-	readonly cost = $derived.by(() => {
-		const cards = atMeasuredPace(session.cards, this.pace);
-		return costOf(
+	readonly #cards = $derived.by(() => atMeasuredPace(session.cards, this.pace));
+	readonly #isPrepared = $derived.by(() => preparedLately(this.#allTakes.current));
+	readonly cost = $derived.by(() =>
+		costOf(
 			this.worked?.rack ?? this.rack,
-			cards,
+			this.#cards,
 			session.threads,
 			this.worked ?? undefined,
-			preparedLately(this.#allTakes.current)
-		);
-	});
+			this.#isPrepared
+		)
+	);
 	readonly #ahead = live(() => store.takesAhead, []);
 	/** Seconds until what is in the queue already is made. */
-	readonly before = $derived.by(() =>
-		waitOf(this.#ahead.current, atMeasuredPace(session.cards, this.pace), session.threads)
-	);
+	readonly before = $derived.by(() => waitOf(this.#ahead.current, this.#cards, session.threads));
 	/** What may be spent, what was, and what waits in the queue. */
 	readonly account: Account = $derived.by(() => {
 		const known = this.#account.current ?? nothingSpent;
