@@ -116,11 +116,19 @@
 		display: flex;
 		gap: 22px;
 		align-items: center;
+		min-width: 0;
 		padding-right: 20px;
+		overflow: hidden;
 		white-space: nowrap;
 	}
 
+	.state > .num {
+		overflow: hidden;
+		text-overflow: ellipsis;
+	}
+
 	.queue {
+		flex: none;
 		align-self: center;
 		height: 28px;
 		margin-right: 16px;
@@ -129,6 +137,7 @@
 		background: none;
 		color: var(--ink);
 		font: 13px var(--sans);
+		white-space: nowrap;
 		cursor: pointer;
 	}
 
