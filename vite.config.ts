@@ -2,6 +2,7 @@ import { sveltekit } from '@sveltejs/kit/vite';
 import { PurgeCSS } from 'purgecss';
 import type { Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
+import { kernels } from './vite.kernel.ts';
 
 /** Blocks of Carbon's style sheet that are in use, with their parts and what they are laid out by. */
 const blocks =
@@ -28,7 +29,7 @@ const carbonInUse: Plugin = {
 };
 
 export default defineConfig({
-	plugins: [carbonInUse, sveltekit()],
+	plugins: [carbonInUse, kernels, sveltekit()],
 	worker: { format: 'es' },
 	ssr: { external: ['@napi-rs/canvas', 'sharp', 'piscina'] },
 	build: { chunkSizeWarningLimit: 1500 },

@@ -1,8 +1,10 @@
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vite';
+import { kernels } from './vite.kernel.ts';
 
 /** Bundles what runs as a file of its own: the render thread, and the check of the contract. */
 export default defineConfig({
+	plugins: [kernels],
 	resolve: { alias: { $lib: fileURLToPath(new URL('./src/lib', import.meta.url)) } },
 	ssr: { external: ['@napi-rs/canvas', 'sharp', 'piscina'] },
 	publicDir: false,

@@ -1,5 +1,5 @@
+import { load } from './kernel';
 import type { Denoise } from './samplers';
-import { areaTable, boxRoom, boxSum } from './window';
 
 /** What a model remembers, at latent size. */
 export interface SceneSet {
@@ -41,8 +41,11 @@ export interface GuidedOptions {
 /** A denoiser and the weights of its last evaluation. */
 export interface GuidedDenoiser {
 	denoise: Denoise;
-	/** Weight of every scene at every latent pixel under the prompt, of the last evaluation. */
-	weights: Float32Array[];
+	/**
+	 * Weight of every scene at every latent pixel under the prompt, of the last evaluation. Asked for
+	 * before another denoiser evaluates on the same thread.
+	 */
+	weights(): Float32Array[];
 }
 
 /**
@@ -72,18 +75,8 @@ export function muted(scene: Float32Array, mean: Float32Array, m: number): Float
 	return scene.map((value, i) => (1 - m) * value + (m * mean[i]) / 2);
 }
 
-/** Below exp(-26), what a scene adds is lost in rounding. */
-const FAINT = -26;
-
-/** One of the two sides of guidance: which scenes it weighs, and how. */
-interface Side {
-	logPrior: Float64Array;
-	/** How much of a scene is left in the copy that is weighed: 1, or 1 - m. */
-	scale: number;
-	/** Summed-area tables of half the copies' squares. */
-	tables: Float64Array[];
-	weights: Float32Array[];
-}
+/** Which denoiser evaluated last on this thread: the kernel's memory is its own until another does. */
+let last: symbol | undefined;
 
 /**
  * The guided denoiser D = D_neg + g (D_cond - D_neg), each of the two the posterior mean of a
@@ -94,243 +87,74 @@ interface Side {
  * mean. Scenes with a deviation of their own are not muted. Sources: Karras et al. 2022, appendix
  * B.3 (closed form); Kamb and Ganguli 2024 (windows); Ho and Salimans 2022, eq. 6 (guidance).
  *
- * |x - mu|^2 is expanded, and |x|^2 and x.mean drop out of the weights; what is left,
- * x.mu - |mu|^2/2, shares its window sum of x.mu between a scene and its muted copy, and takes that
- * of |mu|^2/2 from a table.
+ * |x - mu|^2 is expanded, and |x|^2 and x.mean drop out of the weights. With s = 1-m and h = m mean/2
+ * what is left is x.mu - |mu|^2/2 for a scene and s (x.mu - s |mu|^2/2 - h.mu) for its muted copy, whose
+ * sums over the window move on by a row and a column. step.as does it, for all scenes at once.
  */
 export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDenoiser {
 	const { width, height, scenes, spread, ownSpread = new Map<number, number>() } = set;
 	const { prior, negativePrior, guidance, touchiness: m, window } = options;
-	const pixels = width * height;
 	const guided = guidance !== 1;
 	const mean = meanScene(scenes, prior);
-	const makeWeights = () => scenes.map(() => new Float32Array(pixels));
-	const logs = (p: ArrayLike<number>) =>
-		Float64Array.from(scenes, (_, k) => (p[k] > 0 ? Math.log(p[k]) : -Infinity));
-	const tables = scenes.map((scene) => areaTable(halfSquare(scene), width, height));
-	const cond: Side = { logPrior: logs(prior), scale: 1, tables, weights: makeWeights() };
-	const neg: Side | null = guided
-		? {
-				logPrior: logs(negativePrior),
-				scale: 1 - m,
-				tables: scenes.map((scene, k) =>
-					ownSpread.has(k) ? tables[k] : areaTable(halfSquare(muted(scene, mean, m)), width, height)
-				),
-				weights: makeWeights()
-			}
-		: null;
-	const sides = neg ? [cond, neg] : [cond];
 	const shown = scenes
 		.map((_, k) => k)
-		.filter((k) => sides.some(({ logPrior }) => logPrior[k] > -Infinity));
-
-	const room = boxRoom(width, height);
-	/** x . mu, then its window sums. */
-	const summed = scenes.map(() => new Float64Array(pixels));
-	const square = ownSpread.size ? new Float64Array(pixels) : null;
-	/** Log weights of every scene along one row. */
-	const rowLogs = scenes.map(() => new Float64Array(width));
-	const rowTable = new Float64Array(width + 1);
-	const largest = new Float64Array(width);
-	const total = new Float64Array(width);
-	const gathered = new Float64Array(width * 3);
-	const ownShare = new Float64Array(width);
-	const mutedShare = new Float64Array(width);
-	const left = new Int32Array(width);
-	const right = new Int32Array(width);
+		.filter((k) => prior[k] > 0 || (guided && negativePrior[k] > 0));
+	const parts = shown.map((k) => scenes[k]);
+	/** Deviations of their own, by lane. */
+	const broad = shown.flatMap((k, lane) => {
+		const own = ownSpread.get(k);
+		return own === undefined ? [] : [{ lane, own }];
+	});
+	const me = Symbol('denoiser');
 
 	const denoise: Denoise = (x, sigma, out) => {
-		const radius = windowRadius(sigma, window);
+		const kernel = load(parts, width, height);
 		const variance = sigma * sigma + spread * spread;
-		const precision = 1 / variance;
-		for (const k of shown) {
-			dot(x, scenes[k], summed[k]);
-			boxSum(summed[k], summed[k], width, height, radius, room);
+		if (last !== me) {
+			last = me;
+			for (let i = 0; i < mean.length; i++) kernel.offset[i] = (m * mean[i]) / 2;
+			const logs = (p: ArrayLike<number>, lane: number) =>
+				lane < shown.length && p[shown[lane]] > 0 ? Math.log(p[shown[lane]]) : -Infinity;
+			kernel.priorOfCond.forEach((_, lane, all) => (all[lane] = logs(prior, lane)));
+			kernel.priorOfNeg.forEach((_, lane, all) => (all[lane] = logs(negativePrior, lane)));
+			kernel.scale.fill(1 - m);
+			kernel.mutes.fill(1);
+			kernel.perSquare.fill(0);
+			kernel.perOffset.fill(0);
+			kernel.perPixel.fill(0);
 		}
-		if (square) boxSum(halfSquare(x), square, width, height, radius, room);
-		for (let px = 0; px < width; px++) {
-			left[px] = Math.max(0, px - radius);
-			right[px] = Math.min(width, px + radius + 1);
+		kernel.noisy.set(x);
+		kernel.precision.fill(1 / variance);
+		for (const { lane, own } of broad) {
+			// |x|^2 no longer drops out, nor does the width of the Gaussian, nor |h|^2 of the others.
+			const wide = sigma * sigma + own * own;
+			kernel.scale[lane] = 1;
+			kernel.mutes[lane] = 0;
+			kernel.precision[lane] = 1 / wide;
+			kernel.perSquare[lane] = 1 / variance - 1 / wide;
+			kernel.perOffset[lane] = 1 / variance;
+			kernel.perPixel[lane] = -1.5 * Math.log(wide / variance);
 		}
-		const own = (spread * spread) / variance;
-		const shared = (sigma * sigma) / variance;
-		for (let y = 0; y < height; y++) {
-			const row = y * width;
-			const top = Math.max(0, y - radius);
-			const bottom = Math.min(height, y + radius + 1);
-			gathered.fill(0);
-			ownShare.fill(0);
-			mutedShare.fill(0);
-			for (const side of sides) {
-				const { logPrior, scale, weights } = side;
-				largest.fill(-Infinity);
-				for (const k of shown) {
-					if (logPrior[k] === -Infinity) continue;
-					rowOfTable(side.tables[k], width, top, bottom, rowTable);
-					const broad = ownSpread.get(k);
-					if (broad === undefined) {
-						rowLogits(
-							summed[k],
-							rowTable,
-							left,
-							right,
-							row,
-							scale,
-							precision,
-							logPrior[k],
-							rowLogs[k],
-							largest
-						);
-					} else {
-						// |x|^2 no longer drops out, nor does the width of the Gaussian.
-						const wide = sigma * sigma + broad * broad;
-						const each = 1.5 * (bottom - top) * Math.log(wide / variance);
-						for (let px = 0; px < width; px++) {
-							const p = row + px;
-							const energy = rowTable[right[px]] - rowTable[left[px]];
-							const logit =
-								(summed[k][p] - energy - square![p]) / wide +
-								square![p] * precision -
-								each * (right[px] - left[px]) +
-								logPrior[k];
-							rowLogs[k][px] = logit;
-							if (logit > largest[px]) largest[px] = logit;
-						}
-					}
-				}
-				total.fill(0);
-				for (const k of shown) {
-					if (logPrior[k] > -Infinity) rowWeights(rowLogs[k], largest, total);
-				}
-				// D_neg + g (D_cond - D_neg), gathered scene by scene.
-				const part = side === cond ? guidance : 1 - guidance;
-				for (const k of shown) {
-					if (logPrior[k] === -Infinity) continue;
-					const mutes = side === neg && !ownSpread.has(k);
-					rowGather(
-						rowLogs[k],
-						weights[k],
-						row,
-						total,
-						scenes[k],
-						part * shared * (mutes ? 1 - m : 1),
-						part * own,
-						mutes ? part * shared : 0,
-						gathered,
-						ownShare,
-						mutedShare
-					);
-				}
-			}
-			rowFinish(out, gathered, x, mean, row, ownShare, mutedShare, m / 2);
+		kernel.evaluate(
+			windowRadius(sigma, window),
+			guidance,
+			(spread * spread) / variance,
+			(sigma * sigma) / variance,
+			broad.length > 0
+		);
+		out.set(kernel.estimate);
+	};
+	return {
+		denoise,
+		weights() {
+			if (last !== me) throw new Error('Another denoiser has evaluated since.');
+			const { weights, lanes } = load(parts, width, height);
+			const each = scenes.map(() => new Float32Array(width * height));
+			shown.forEach((k, lane) => {
+				const own = each[k];
+				for (let p = 0, i = lane; p < own.length; p++, i += lanes) own[p] = weights[i];
+			});
+			return each;
 		}
 	};
-	return { denoise, weights: cond.weights };
-}
-
-// The inner loops stand by themselves: each is compiled once, for arrays of one kind.
-
-/** Column sums of a summed-area table between two lines. */
-function rowOfTable(
-	table: Float64Array,
-	width: number,
-	top: number,
-	bottom: number,
-	out: Float64Array
-): void {
-	const t0 = top * (width + 1);
-	const t1 = bottom * (width + 1);
-	for (let px = 0; px <= width; px++) out[px] = table[t1 + px] - table[t0 + px];
-}
-
-/** Log weights of one scene along one row, and the largest so far. */
-function rowLogits(
-	dots: Float64Array,
-	energies: Float64Array,
-	left: Int32Array,
-	right: Int32Array,
-	row: number,
-	scale: number,
-	precision: number,
-	logPrior: number,
-	out: Float64Array,
-	largest: Float64Array
-): void {
-	for (let px = 0; px < left.length; px++) {
-		const energy = energies[right[px]] - energies[left[px]];
-		const logit = (scale * dots[row + px] - energy) * precision + logPrior;
-		out[px] = logit;
-		if (logit > largest[px]) largest[px] = logit;
-	}
-}
-
-/** From log weights to weights, in place, not yet divided by their total. */
-function rowWeights(logs: Float64Array, largest: Float64Array, total: Float64Array): void {
-	for (let px = 0; px < largest.length; px++) {
-		const below = logs[px] - largest[px];
-		const weight = below < FAINT ? 0 : Math.exp(below);
-		logs[px] = weight;
-		total[px] += weight;
-	}
-}
-
-/** Adds one scene's share to a row of the estimate, and notes its share of the total weight. */
-function rowGather(
-	unscaled: Float64Array,
-	weights: Float32Array,
-	row: number,
-	total: Float64Array,
-	scene: Float32Array,
-	painted: number,
-	kept: number,
-	muting: number,
-	out: Float64Array,
-	ownShare: Float64Array,
-	mutedShare: Float64Array
-): void {
-	for (let px = 0, i = 0, j = row * 3; px < total.length; px++, i += 3, j += 3) {
-		const weight = unscaled[px] / total[px];
-		weights[row + px] = weight;
-		if (weight === 0) continue;
-		ownShare[px] += kept * weight;
-		mutedShare[px] += muting * weight;
-		const amount = painted * weight;
-		out[i] += amount * scene[j];
-		out[i + 1] += amount * scene[j + 1];
-		out[i + 2] += amount * scene[j + 2];
-	}
-}
-
-/** Adds what is kept of x, and the muted copies' share of the mean. */
-function rowFinish(
-	out: Float64Array,
-	gathered: Float64Array,
-	x: Float64Array,
-	mean: Float32Array,
-	row: number,
-	ownShare: Float64Array,
-	mutedShare: Float64Array,
-	half: number
-): void {
-	for (let px = 0, i = row * 3; px < ownShare.length; px++) {
-		const a = ownShare[px];
-		const b = half * mutedShare[px];
-		for (let c = 0; c < 3; c++, i++) out[i] = gathered[px * 3 + c] + a * x[i] + b * mean[i];
-	}
-}
-
-/** |mu|^2 / 2 at every pixel. */
-function halfSquare(scene: Float32Array | Float64Array): Float64Array {
-	const out = new Float64Array(scene.length / 3);
-	for (let p = 0, i = 0; p < out.length; p++, i += 3) {
-		out[p] = (scene[i] ** 2 + scene[i + 1] ** 2 + scene[i + 2] ** 2) / 2;
-	}
-	return out;
-}
-
-/** x . mu at every pixel. */
-function dot(x: Float64Array, scene: Float32Array, out: Float64Array): void {
-	for (let p = 0, i = 0; p < out.length; p++, i += 3) {
-		out[p] = x[i] * scene[i] + x[i + 1] * scene[i + 1] + x[i + 2] * scene[i + 2];
-	}
 }

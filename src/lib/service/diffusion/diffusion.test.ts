@@ -267,7 +267,7 @@ describe('guidedDenoiser', () => {
 		const { denoise, weights } = guidedDenoiser({ width, height, scenes, spread }, options(5));
 		denoise(Float64Array.from(normals(3, 0, length)), 2, new Float64Array(length));
 		for (let p = 0; p < width * height; p++) {
-			expect(weights.reduce((sum, w) => sum + w[p], 0)).toBeCloseTo(1, 5);
+			expect(weights().reduce((sum, w) => sum + w[p], 0)).toBeCloseTo(1, 5);
 		}
 	});
 

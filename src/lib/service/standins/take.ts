@@ -178,7 +178,7 @@ function sample(
 		},
 		noise: (step) => normals(settings.seed, step, x.length)
 	});
-	return going ? { latent: x, weights } : null;
+	return going ? { latent: x, weights: weights() } : null;
 }
 
 /** Works over overlapping tiles of the model's own size, one after another, and joins them. */

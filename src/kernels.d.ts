@@ -1,0 +1,5 @@
+/** AssemblyScript, compiled by vite.kernel.ts. */
+declare module '*.as' {
+	const module: WebAssembly.Module;
+	export default module;
+}

@@ -1,0 +1,37 @@
+import { readFile } from 'node:fs/promises';
+import { basename } from 'node:path';
+import type { Plugin } from 'vite';
+
+/**
+ * Compiles AssemblyScript, `*.as`, to WebAssembly: such a file's default export is a module that is
+ * ready to be instantiated. The compiler is a package of the registry; nothing compiled is kept.
+ */
+export const kernels: Plugin = {
+	name: 'kernels',
+	enforce: 'pre',
+	async load(id) {
+		if (!id.endsWith('.as')) return null;
+		const binary = await compile(await readFile(id, 'utf8'), basename(id, '.as'));
+		return {
+			code: `const bytes = Uint8Array.from(atob('${Buffer.from(binary).toString('base64')}'), (c) => c.charCodeAt(0));
+export default new WebAssembly.Module(bytes);`,
+			map: null
+		};
+	}
+};
+
+async function compile(source: string, name: string): Promise<Uint8Array> {
+	const { default: asc } = await import('assemblyscript/asc');
+	const file = `${name}.ts`;
+	let binary: Uint8Array | undefined;
+	const { error, stderr } = await asc.main(
+		[file, '--outFile', 'out.wasm', '--enable', 'simd', '--runtime', 'stub', '-O3', '--noAssert'],
+		{
+			readFile: (asked) => (asked === file ? source : null),
+			writeFile: (_, contents) => void (binary = contents as Uint8Array),
+			listFiles: () => []
+		}
+	);
+	if (error || !binary) throw new Error(`${name}.as does not compile:\n${stderr.toString()}`);
+	return binary;
+}
