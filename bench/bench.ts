@@ -2,7 +2,7 @@
  * Measures speed as ratios: against plain code and against reading the same memory, in one run.
  * `npm run bench` takes about a quarter of an hour; `npm run bench -- --quick` leaves out the plain
  * take at full size and the memory of a long job; `-- --plain`, `-- --threads`,
- * `-- --memory` and `-- --measures` do those alone, `-- --findings` holds findings against planted truths.
+ * `-- --cold`, `-- --memory` and `-- --measures` do those alone, `-- --findings` holds findings against planted truths.
  */
 import { randomUUID } from 'node:crypto';
 import { resolve } from 'node:path';
@@ -170,6 +170,78 @@ async function throughput(threads: number, side: number): Promise<number> {
 	return rate;
 }
 
+/** Words that nobody has asked for yet. */
+const places = ['harbour', 'meadow', 'street at night', 'mountain pass', 'salt marsh', 'forest'];
+const subjects = ['a lighthouse', 'a fox', 'a sailing boat', 'a windmill', 'an owl', 'a bicycle'];
+let asks = 0;
+const freshWords = () => {
+	const at = asks++;
+	return `${subjects[at % 6]} in a ${places[Math.floor(at / 6) % 6]} at dusk`;
+};
+
+/** A new prompt on so many threads: eight takes at once, then one take alone, cold and warm. */
+async function coldPlan(threads: number, side = 1024, rounds = 3) {
+	const pool: RenderPool = openPool(threads, threadFile);
+	const run = (prompt: string, seed: number) =>
+		pool.render(
+			{ settings: asked({ prompt, width: side, height: side, seed }), output, pictures: {} },
+			new AbortController().signal,
+			() => undefined
+		);
+	// Threads have started and their code is compiled.
+	await Promise.all(Array.from({ length: threads * 3 }, (_, seed) => run(prompt, seed)));
+	const clock = async (work: () => Promise<unknown>) => {
+		const [from, spent] = [performance.now(), process.cpuUsage()];
+		await work();
+		const { user, system } = process.cpuUsage(spent);
+		return { ms: performance.now() - from, cpu: (user + system) / 1000 };
+	};
+	const middle = (values: number[]) => values.sort((a, b) => a - b)[Math.floor(values.length / 2)];
+	const [plans, first, warm]: { ms: number; cpu: number }[][] = [[], [], []];
+	for (let round = 0; round < rounds; round++) {
+		const words = freshWords();
+		plans.push(
+			await clock(() => Promise.all(Array.from({ length: 8 }, (_, seed) => run(words, seed))))
+		);
+		const alone = freshWords();
+		first.push(await clock(() => run(alone, 1)));
+		for (let seed = 1; seed < 4; seed++) warm.push(await clock(() => run(alone, seed)));
+	}
+	const memory = process.memoryUsage().rss / 1e6;
+	await pool.close();
+	return {
+		plan: middle(plans.map(({ ms }) => ms)),
+		cpu: middle(plans.map(({ cpu }) => cpu)),
+		first: middle(first.map(({ ms }) => ms)),
+		warm: middle(warm.map(({ ms }) => ms)),
+		memory
+	};
+}
+
+/** A new prompt on one, two and four threads, each in the same run. */
+async function coldPlans() {
+	const counts = [1, 2, 4];
+	const each: Awaited<ReturnType<typeof coldPlan>>[] = [];
+	for (const threads of counts) {
+		asks = 0;
+		each.push(await coldPlan(threads));
+	}
+	console.log('A new prompt, eight takes of 1024x1024 and 28 steps, as PNG:');
+	console.table(
+		each.map(({ plan, cpu, first, warm, memory }, i) => ({
+			threads: counts[i],
+			'plan ms': plan.toFixed(0),
+			'times as fast': (each[0].plan / plan).toFixed(2),
+			'processor ms': cpu.toFixed(0),
+			'of one thread': (cpu / each[0].cpu).toFixed(2),
+			'first take ms': first.toFixed(0),
+			'warm take ms': warm.toFixed(0),
+			'first to warm': (first / warm).toFixed(2),
+			'resident MB': memory.toFixed(0)
+		}))
+	);
+}
+
 /** When a warm model shows its first partial picture, as a share of the whole take. */
 async function firstPartial(side: number) {
 	const pool = openPool(1, threadFile);
@@ -234,6 +306,10 @@ async function threads() {
 	);
 }
 
+if (process.argv.includes('--cold')) {
+	await coldPlans();
+	process.exit();
+}
 if (process.argv.includes('--threads')) {
 	await threads();
 	process.exit();
@@ -269,6 +345,7 @@ console.log('A take of 2048x2048:');
 console.table([takeRow(2048)].map(({ 'takes a minute': _, ...row }) => row));
 forgetBooks();
 await threads();
+await coldPlans();
 benchMeasures();
 if (!quick) {
 	console.log('A long job through the built server:');

@@ -32,7 +32,7 @@ for (const prompt of prompts) {
 		const { guidance, steps } = character.card;
 		const pixels =
 			way === 'paint'
-				? book.painting(extra.scene ?? clean)
+				? book.paintings([extra.scene ?? clean])[0]
 				: renderTake(
 						{
 							model,

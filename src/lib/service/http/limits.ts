@@ -30,5 +30,5 @@ export const heldBytes = 2 * 1024 * 1024 * 1024;
 /** How long a finished job's results are kept at least, in milliseconds. */
 export const keptFor = 60 * 60 * 1000;
 
-/** Scenes held by each render thread, in bytes. */
-export const memoryPerThread = 160 * 1024 * 1024;
+/** Painted scenes held by the service, in bytes, in memory that its threads share. */
+export const sharedSceneBytes = 512 * 1024 * 1024;

@@ -1,6 +1,8 @@
-import { MessageChannel } from 'node:worker_threads';
+import { MessageChannel, type MessagePort } from 'node:worker_threads';
+import type { TakeSettings } from '$lib/core/contract';
 import { GRACE, renderThreads } from './limits';
-import type { ThreadProgress, ThreadResult, ThreadTask } from './render-thread';
+import type { HelpTask, ThreadProgress, ThreadResult, ThreadTask } from './render-thread';
+import { SceneShelf, type Answer, type Ask } from './scene-shelf';
 import { openThreads, threadFile } from './threads';
 
 /** Renders takes on threads of their own. */
@@ -25,18 +27,29 @@ export function openPool(
 	file = process.env.DIAL_PICK_THREAD_FILE ?? threadFile('render-thread'),
 	grace = GRACE
 ): RenderPool {
-	const pool = openThreads<ThreadTask, ThreadResult | null>(file, threads);
+	const pool = openThreads<ThreadTask | HelpTask, ThreadResult | null>(file, threads);
+	const shelf = new SceneShelf();
 	let closing = false;
+	/** Takes that are made or wait, and what is painted meanwhile for one of them. */
+	let takes = 0;
+	const helpers = new Set<() => void>();
 	return {
 		async render(work, signal, onProgress) {
-			for (let tries = 1; ; tries++) {
-				try {
-					return await once(work, signal, onProgress);
-				} catch (cause) {
-					if (closing) return null;
-					// A thread that died takes its work with it; another one may try once more.
-					if (tries === TRIES || !threadDied(cause)) throw cause;
+			takes++;
+			// A take comes before help for another.
+			if (takes + helpers.size > threads) for (const stop of helpers) stop();
+			try {
+				for (let tries = 1; ; tries++) {
+					try {
+						return await once(work, signal, onProgress);
+					} catch (cause) {
+						if (closing) return null;
+						// A thread that died takes its work with it; another one may try once more.
+						if (tries === TRIES || !threadDied(cause)) throw cause;
+					}
 				}
+			} finally {
+				takes--;
 			}
 		},
 		close() {
@@ -63,12 +76,16 @@ export function openPool(
 			else timer = setTimeout(() => end.abort(), grace);
 		};
 		signal.addEventListener('abort', stop, { once: true });
-		port1.on('message', (progress: ThreadProgress) => {
+		const bell = new SharedArrayBuffer(4);
+		port1.on('message', (said: ThreadProgress | Ask) => {
 			begun = true;
-			onProgress(progress);
+			if ('step' in said) return onProgress(said);
+			const { empty = 0, ...told } = answer(said);
+			reply(port1, bell, told);
+			if ('names' in said && empty >= WORTH_HELP) help(work.settings, said.names);
 		});
 		try {
-			return await pool.run({ ...work, port: port2, cancel }, end.signal, [port2]);
+			return await pool.run({ ...work, port: port2, bell, cancel }, end.signal, [port2]);
 		} catch (cause) {
 			if (end.signal.aborted) return null;
 			throw cause;
@@ -78,6 +95,46 @@ export function openPool(
 			signal.removeEventListener('abort', stop);
 		}
 	}
+
+	/** What a thread asked for while it makes a take. */
+	function answer(said: Ask): Answer & { empty?: number } {
+		return 'lives' in said
+			? { lives: pool.lives(said.lives) }
+			: shelf.places(said.book, said.names, said.bytes);
+	}
+
+	/** Has threads that have nothing to do paint scenes for a take. */
+	function help(settings: TakeSettings, names: string[]): void {
+		for (let free = threads - takes - helpers.size; free > 0; free--) {
+			const { port1, port2 } = new MessageChannel();
+			const cancel = new SharedArrayBuffer(4);
+			const bell = new SharedArrayBuffer(4);
+			const stop = () => void Atomics.store(new Int32Array(cancel), 0, 1);
+			helpers.add(stop);
+			port1.on('message', (said: Ask) => reply(port1, bell, answer(said)));
+			pool
+				.run({ settings, help: names, port: port2, bell, cancel }, new AbortController().signal, [
+					port2
+				])
+				// Who is helped paints what a helper could not.
+				.catch(() => null)
+				.finally(() => {
+					helpers.delete(stop);
+					port1.close();
+				});
+		}
+	}
+}
+
+/** From so many scenes on that nobody has begun, others are asked to help. */
+const WORTH_HELP = 2;
+
+/** Answers a thread that waits. */
+function reply(port: MessagePort, bell: SharedArrayBuffer, answer: Answer): void {
+	port.postMessage(answer);
+	const rung = new Int32Array(bell);
+	Atomics.store(rung, 0, 1);
+	Atomics.notify(rung, 0);
 }
 
 /** How often a take is tried when its thread dies. */

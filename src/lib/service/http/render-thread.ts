@@ -1,6 +1,5 @@
 import { LRUCache } from 'lru-cache';
 import { createHash } from 'node:crypto';
-import type { MessagePort } from 'node:worker_threads';
 import { createCanvas } from '@napi-rs/canvas';
 import sharp from 'sharp';
 import type { Output, Signals, TakeSettings } from '$lib/core/contract';
@@ -13,19 +12,23 @@ import {
 	renderTake,
 	type SceneBook
 } from '$lib/service/standins';
-import { memoryPerThread } from './limits';
 import { prepare, type TakePictures } from './pictures';
+import { sharedScenes, type Line } from './shared-scenes';
 import { makeSurface } from './surface';
 
-/** What a render thread is asked to do. */
-export interface ThreadTask {
+/** A take that a render thread is asked to make. Its progress goes out by the port of its line. */
+export interface ThreadTask extends Line {
 	settings: TakeSettings;
 	output: Output;
 	pictures: TakePictures;
-	/** Progress goes out here. */
-	port: MessagePort;
 	/** Set to 1 from outside to give the take up. */
 	cancel: SharedArrayBuffer;
+}
+
+/** Scenes that a thread without a take of its own is asked to paint for another. */
+export interface HelpTask extends Pick<ThreadTask, 'settings' | 'cancel' | keyof Line> {
+	/** What that take asked for, by name. */
+	help: string[];
 }
 
 export interface ThreadProgress {
@@ -49,13 +52,17 @@ const PREVIEW_GAP = 220;
 /** Quality of WebP pictures: fine enough to judge, small enough to keep hundreds. */
 const WEBP_QUALITY = 82;
 
-/** What this thread remembers; what was not used for longest is let go. */
-const books = new LRUCache<string, SceneBook>({ max: 1000 });
+/** Books that this thread has open: what is painted in them lies in shared memory. */
+const books = new LRUCache<string, SceneBook>({ max: 2 });
+
+/** What is being made at present. */
+let current: Pick<ThreadTask, 'port' | 'bell' | 'cancel'>;
+const given = (): boolean => Atomics.load(new Int32Array(current.cancel), 0) === 1;
 
 /** The take was given up while its scenes were painted. */
 class GivenUp extends Error {}
 
-function bookFor(settings: TakeSettings, onPaint: () => void): SceneBook {
+function bookFor(settings: TakeSettings): SceneBook {
 	const { model, prompt, width, height } = settings;
 	// Weights of 0 and taught adapters change nothing in how scenes are painted.
 	const known = adapters.map(({ id }) => id);
@@ -72,33 +79,31 @@ function bookFor(settings: TakeSettings, onPaint: () => void): SceneBook {
 		width,
 		height,
 		makeSurface,
-		{ inUse, tiled, onPaint }
+		{
+			inUse,
+			tiled,
+			memory: sharedScenes(key, () => current),
+			onPaint() {
+				if (given()) throw new GivenUp();
+			}
+		}
 	);
 	books.set(key, book);
 	return book;
 }
 
-/** Lets go of what was not used for longest, until the rest fits. */
-function tidy(): void {
-	let held = 0;
-	for (const book of books.values()) held += book.bytes();
-	for (const key of [...books.rkeys()]) {
-		if (held <= memoryPerThread || books.size === 1) return;
-		held -= books.peek(key)!.bytes();
-		books.delete(key);
-	}
-}
-
-/** Makes one take. Returns null when it was given up. */
-export default async function render(task: ThreadTask): Promise<ThreadResult | null> {
-	const { port, cancel } = task;
-	const flag = new Int32Array(cancel);
+/** Makes one take, or paints for one. Returns null when it was given up, and for help. */
+export default async function render(task: ThreadTask | HelpTask): Promise<ThreadResult | null> {
+	current = task;
 	const started = performance.now();
-	const given = () => Atomics.load(flag, 0) === 1;
 	if (given()) return null;
-	port.postMessage({ step: 0 } satisfies ThreadProgress);
 	try {
-		return await make(task, given, started);
+		if ('help' in task) {
+			bookFor(task.settings).help(task.help);
+			return null;
+		}
+		task.port.postMessage({ step: 0 } satisfies ThreadProgress);
+		return await make(task, started);
 	} catch (cause) {
 		if (cause instanceof GivenUp) return null;
 		throw cause;
@@ -107,14 +112,10 @@ export default async function render(task: ThreadTask): Promise<ThreadResult | n
 
 async function make(
 	{ settings, output, pictures, port }: ThreadTask,
-	given: () => boolean,
 	started: number
 ): Promise<ThreadResult | null> {
 	const character = characterOf(settings.model)!;
-	const onPaint = () => {
-		if (given()) throw new GivenUp();
-	};
-	const book = bookFor(settings, onPaint);
+	const book = bookFor(settings);
 	let shown = 0;
 	const onStep = (step: number, estimate: Float64Array) => {
 		if (given()) return false;
@@ -129,10 +130,8 @@ async function make(
 	};
 	const picture = renderTake(settings, character, book, {
 		materials: await prepare(settings, pictures),
-		onStep,
-		onPaint
+		onStep
 	});
-	tidy();
 	if (!picture || given()) return null;
 	const raw = sharp(picture.pixels, {
 		raw: { width: settings.width, height: settings.height, channels: 3 }

@@ -11,6 +11,8 @@ export interface Threads<Task, Result> {
 	 * rejects with an AbortError.
 	 */
 	run(task: Task, signal: AbortSignal, transfer?: Transferable[]): Promise<Result>;
+	/** Whether the thread of an id still lives. */
+	lives(id: number): boolean;
 	close(): Promise<void>;
 }
 
@@ -42,6 +44,7 @@ export function openThreads<Task, Result>(
 	return {
 		run: (task, signal, transferList) =>
 			pool.run(task, { signal, transferList: transferList as never }) as Promise<Result>,
+		lives: (id) => pool.threads.some(({ threadId }) => threadId === id),
 		// Whatever is being made is ended with its thread.
 		close: () => pool.destroy()
 	};

@@ -1,6 +1,7 @@
 import type { InUse } from './adapters';
 import type { Character } from './models';
 import { paintScene } from './painting';
+import { gather, ownMemory, type SceneMemory } from './scene-memory';
 import type { MakeSurface } from './pen';
 import type { Reading } from './reading';
 import { scenesFor, type Scene } from './scenes';
@@ -14,6 +15,12 @@ const OVERSAMPLING = 2;
 /** For so many pictures brought along a book keeps the scenes that they call up. */
 const MOST_BESIDES = 8;
 
+/** The scenes that a model has of itself. */
+const OWN = 'own';
+
+/** A scene's name in a book's memory. */
+const nameOf = (of: string, k: number): string => `${of} ${k}`;
+
 /** What a model remembers for one prompt at one frame size. Shared by all takes that ask for it. */
 export interface SceneBook {
 	width: number;
@@ -23,20 +30,20 @@ export interface SceneBook {
 	scenes: Scene[];
 	/** Every scene at latent size: `latentWidth * latentHeight * 3` values in [-1, 1]. */
 	latents: Float32Array[];
-	/** One scene at full size, `width * height * 3` bytes; painted when first asked for. */
-	painting(k: number): Uint8Array;
+	/** Scenes at full size, `width * height * 3` bytes each; painted when first asked for. */
+	paintings(ks: readonly number[]): Uint8Array[];
+	/** Paints those of its own scenes that another asked its memory for, by their names there. */
+	help(names: readonly string[]): void;
 	/** What it was painted from. */
 	character: Character;
 	reading: Reading;
 	makeSurface: MakeSurface;
 	/** Scenes besides these, by a name of their own; chosen when first asked for. */
 	more(name: string, choose: () => Scene[]): MoreScenes;
-	/** Bytes held, growing as scenes are painted. */
-	bytes(): number;
 }
 
 /** Scenes that a picture brought along calls up. */
-export type MoreScenes = Pick<SceneBook, 'scenes' | 'latents' | 'painting'>;
+export type MoreScenes = Pick<SceneBook, 'scenes' | 'latents' | 'paintings'>;
 
 export interface BookOptions {
 	/** Adapters and their weights. @default none */
@@ -45,6 +52,8 @@ export interface BookOptions {
 	tiled?: boolean;
 	/** Called before each scene is painted; what it throws gives the book up. */
 	onPaint?: () => void;
+	/** Where what is painted lies. @default in memory of its own */
+	memory?: SceneMemory;
 }
 
 /**
@@ -69,33 +78,45 @@ export function openBook(
 	width: number,
 	height: number,
 	makeSurface: MakeSurface,
-	{ inUse = [], tiled = false, onPaint }: BookOptions = {}
+	{ inUse = [], tiled = false, onPaint, memory = ownMemory() }: BookOptions = {}
 ): SceneBook {
 	const latentWidth = width / LATENT_SCALE;
 	const latentHeight = height / LATENT_SCALE;
-	const paintings = new Map<Scene, Uint8Array>();
-	const paintingOf = (scene: Scene): Uint8Array => {
-		let painting = paintings.get(scene);
-		painting ??= paintScene(scene, width, height, makeSurface, inUse);
-		paintings.set(scene, painting);
-		return painting;
+	/** A scene at a size in pixels. */
+	const paint = (scene: Scene, w: number, h: number) => {
+		onPaint?.();
+		return paintScene(scene, w, h, makeSurface, inUse);
 	};
-	const remember = (scenes: Scene[]): MoreScenes => ({
-		scenes,
-		latents: scenes.map((scene) => {
-			onPaint?.();
-			const [w, h] = [latentWidth * OVERSAMPLING, latentHeight * OVERSAMPLING];
-			const painting = paintScene(scene, w, h, makeSurface, inUse);
-			return toLatent(painting, latentWidth, latentHeight, OVERSAMPLING);
-		}),
-		painting: (k) => paintingOf(scenes[k])
-	});
+	const remember = (name: string, scenes: Scene[]): MoreScenes => {
+		const [w, h] = [latentWidth * OVERSAMPLING, latentHeight * OVERSAMPLING];
+		const length = latentWidth * latentHeight * 3;
+		const latents = gather(
+			memory.places(
+				scenes.map((_, k) => `${nameOf(name, k)} small`),
+				length * Float32Array.BYTES_PER_ELEMENT
+			),
+			(k) => bytesOf(toLatent(paint(scenes[k], w, h), latentWidth, latentHeight, OVERSAMPLING))
+		);
+		return {
+			scenes,
+			latents: latents.map(
+				({ buffer, byteOffset }) => new Float32Array(buffer, byteOffset, length)
+			),
+			paintings: (ks) =>
+				gather(
+					memory.places(
+						ks.map((k) => nameOf(name, k)),
+						width * height * 3
+					),
+					(i) => paint(scenes[ks[i]], width, height)
+				)
+		};
+	};
 	const own = remember(
+		OWN,
 		scenesFor(character, reading, tiled ? 0 : crowdingOf(character, width, height))
 	);
 	const besides = new Map<string, MoreScenes>();
-	const sum = (lists: readonly { byteLength: number }[]) =>
-		lists.reduce((total, { byteLength }) => total + byteLength, 0);
 	return {
 		width,
 		height,
@@ -105,34 +126,22 @@ export function openBook(
 		character,
 		reading,
 		makeSurface,
+		help: (names) =>
+			void own.paintings(own.scenes.flatMap((_, k) => (names.includes(nameOf(OWN, k)) ? k : []))),
 		more: (name, choose) => {
 			let more = besides.get(name);
 			if (!more) {
-				if (besides.size >= MOST_BESIDES) {
-					const [first, old] = [...besides][0];
-					besides.delete(first);
-					for (const scene of old.scenes) paintings.delete(scene);
-				}
-				besides.set(name, (more = remember(choose())));
+				if (besides.size >= MOST_BESIDES) besides.delete([...besides.keys()][0]);
+				besides.set(name, (more = remember(name, choose())));
 			}
 			return more;
-		},
-		// What was called up holds on to the pictures that called it up, too.
-		bytes: () =>
-			sum(picturesOf([...besides.values()].flatMap((more) => more.scenes))) +
-			[own, ...besides.values()].reduce((total, { latents }) => total + sum(latents), 0) +
-			sum([...paintings.values()])
+		}
 	};
 }
 
-/** The pictures that scenes are painted from, each once. */
-const picturesOf = (scenes: readonly Scene[]): Uint8Array[] => [
-	...new Set(
-		scenes.flatMap(({ within, tonedLike, cutting }) =>
-			[within?.bitmap, tonedLike?.bitmap, cutting].flatMap((one) => one?.pixels ?? [])
-		)
-	)
-];
+/** The bytes of an array of numbers, in its own memory. */
+const bytesOf = ({ buffer, byteOffset, byteLength }: Float32Array): Uint8Array =>
+	new Uint8Array(buffer, byteOffset, byteLength);
 
 /** Averages squares of bytes into latent values in [-1, 1]. */
 export function toLatent(

@@ -14,14 +14,14 @@ const FAINT = 1 / 64;
  */
 export function decode(
 	{ width, height }: Pick<SceneBook, 'width' | 'height'>,
-	field: Pick<SceneField, 'width' | 'height' | 'latents' | 'painting'>,
+	field: Pick<SceneField, 'width' | 'height' | 'latents' | 'paintings'>,
 	latent: Float64Array,
 	weights: Float32Array[]
 ): Uint8Array {
 	const { width: lw, height: lh, latents } = field;
 	const { shown, shares } = settle(latents, weights);
 	const { gain, rest } = split(latent, blendOf(latents, shown, shares));
-	const paintings = shown.map((k) => field.painting(k));
+	const paintings = field.paintings(shown);
 	const out = new Uint8Array(width * height * 3);
 	const corners = new Float32Array(shares.length * 4);
 	// Cell by cell between the centres of four latent pixels: what they have in common is looked up

@@ -6,6 +6,7 @@ export { paintScene } from './painting';
 export type { Gradient, MakeSurface, Pen, Surface } from './pen';
 export { readNegative, readPrompt, tokens, type Reading, type Tag } from './reading';
 export { scenesFor, type Scene } from './scenes';
+export type { Place, SceneMemory } from './scene-memory';
 export { renderTake, traceTake, type Picture, type TakeOptions, type Trace } from './take';
 export { describePicture } from './describe';
 export { countSubjects, shareShowing } from './census';

@@ -13,8 +13,8 @@ export interface SceneField {
 	width: number;
 	height: number;
 	latents: Float32Array[];
-	/** A scene at the frame's full size, `width * height * 3` bytes. */
-	painting(k: number): Uint8Array;
+	/** Scenes at the frame's full size, `width * height * 3` bytes each. */
+	paintings(ks: readonly number[]): Uint8Array[];
 	prior: Float64Array;
 	negativePrior: Float64Array;
 	/** Weights of the scenes that show the prompt, and of those that do not, for the signals. */
@@ -60,8 +60,10 @@ export function sceneField(
 	{ start, fit = 'fill', mask, references = [], taught = [] }: Materials
 ): SceneField {
 	const latents = [...book.latents];
-	/** Where each scene's painting comes from. */
-	const paintings = book.scenes.map((_, k) => () => book.painting(k));
+	/** Where each scene's painting comes from, and which it is there. */
+	const sources: { from: Pick<MoreScenes, 'paintings'>; own: number }[] = book.scenes.map(
+		(_, own) => ({ from: book, own })
+	);
 	const prior = [...priors(book.scenes)];
 	const negativePrior = [...negativePriors(book.scenes, readNegative(settings.negative))];
 	const showing = book.scenes.map((scene) => (scene.prompted ? scene.prior : 0));
@@ -70,8 +72,13 @@ export function sceneField(
 	const asLatent = (bitmap: Bitmap) =>
 		toLatent(bitmap.pixels, book.latentWidth, book.latentHeight, LATENT_SCALE);
 	// A picture weighs the same on both sides of guidance, which then neither seeks nor shuns it.
-	const bring = (latent: Float32Array, painting: () => Uint8Array, weight: number) => {
-		paintings.push(painting);
+	const bring = (
+		latent: Float32Array,
+		from: Pick<MoreScenes, 'paintings'>,
+		own: number,
+		weight: number
+	) => {
+		sources.push({ from, own });
 		latents.push(latent);
 		prior.push(weight);
 		negativePrior.push(weight);
@@ -80,11 +87,9 @@ export function sceneField(
 		return latents.length - 1;
 	};
 	const picture = (bitmap: Bitmap, weight: number) =>
-		bring(asLatent(bitmap), () => bitmap.pixels, weight);
+		bring(asLatent(bitmap), { paintings: (ks) => ks.map(() => bitmap.pixels) }, 0, weight);
 	const callUp = (more: MoreScenes, weight: number) =>
-		more.latents.forEach((latent, k) =>
-			bring(latent, () => more.painting(k), weight / more.latents.length)
-		);
+		more.latents.forEach((latent, k) => bring(latent, more, k, weight / more.latents.length));
 	/** A share of all weights as odds against the rest. */
 	const odds = (share: number) => share / Math.max(0.02, 1.02 - share);
 
@@ -143,7 +148,17 @@ export function sceneField(
 		width: book.latentWidth,
 		height: book.latentHeight,
 		latents,
-		painting: (k) => paintings[k](),
+		paintings: (ks) => {
+			const out: Uint8Array[] = [];
+			// Those of one source are asked for together.
+			for (const from of new Set(ks.map((k) => sources[k].from))) {
+				const places = ks.flatMap((k, i) => (sources[k].from === from ? [i] : []));
+				from
+					.paintings(places.map((i) => sources[ks[i]].own))
+					.forEach((painting, n) => (out[places[n]] = painting));
+			}
+			return out;
+		},
 		prior: Float64Array.from(prior),
 		negativePrior: Float64Array.from(negativePrior),
 		showing: Float64Array.from(showing),

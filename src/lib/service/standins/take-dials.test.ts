@@ -333,12 +333,12 @@ describe('references and adapters', () => {
 		const towards = (k: number) =>
 			mean(
 				seeds.map((seed) => {
-					const reference = bitmap(book.painting(k));
+					const reference = bitmap(book.paintings([k])[0]);
 					const pixels = make(
 						{ seed, references: [{ image: 'r', use: 'outline', weight: 1 }] },
 						{ references: [{ bitmap: reference, use: 'outline', weight: 1 }] }
 					);
-					return apart(pixels, book.painting(shown));
+					return apart(pixels, book.paintings([shown])[0]);
 				})
 			);
 		expect(towards(shown)).toBeLessThan(towards(away));
@@ -348,8 +348,8 @@ describe('references and adapters', () => {
 		const adapted = (weight: number) =>
 			openBook(turnstone, readPrompt(prompt), SIZE, SIZE, makeSurface, {
 				inUse: [{ id: 'lamp-oil', weight }]
-			}).painting(0);
-		const plain = book.painting(0);
+			}).paintings([0])[0];
+		const plain = book.paintings([0])[0];
 		expect(adapted(0)).toEqual(plain);
 		expect(apart(adapted(0.5), plain)).toBeGreaterThan(2);
 		expect(apart(adapted(1), plain)).toBeGreaterThan(apart(adapted(0.5), plain));

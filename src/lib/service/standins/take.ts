@@ -45,8 +45,6 @@ interface Sampled {
 export interface TakeOptions {
 	materials?: Materials;
 	onStep?: OnStep;
-	/** Called before each scene is asked for at full size; what it throws gives the take up. */
-	onPaint?: () => void;
 }
 
 /** A take before it is painted: its latent, the weights of its last step, and its scenes. */
@@ -65,12 +63,9 @@ export function traceTake(
 	settings: TakeSettings,
 	character: Character,
 	book: SceneBook,
-	{ materials = {}, onStep, onPaint }: TakeOptions = {}
+	{ materials = {}, onStep }: TakeOptions = {}
 ): Trace | null {
-	const whole = sceneField(settings, book, materials);
-	const field = onPaint
-		? { ...whole, painting: (k: number) => (onPaint(), whole.painting(k)) }
-		: whole;
+	const field = sceneField(settings, book, materials);
 	const { start, fit = 'fill' } = materials;
 	const { latentWidth: width, latentHeight: height } = book;
 	// Nothing is left of the steps: the start picture itself, bit for bit.
