@@ -46,6 +46,9 @@ export interface ThreadResult {
 	unread: string[];
 }
 
+// No two takes have work in common that libvips could keep.
+sharp.cache(false);
+
 /** Least time between two previews of a take, in milliseconds. */
 const PREVIEW_GAP = 220;
 

@@ -9,7 +9,14 @@ export const makeSurface: MakeSurface = (width, height) => {
 	const context = canvas.getContext('2d');
 	const surface: Surface = {
 		pen: context,
-		pixels: () => new Uint8ClampedArray(context.getImageData(0, 0, width, height).data),
+		pixels: () => context.getImageData(0, 0, width, height).data,
+		clear() {
+			context.reset();
+		},
+		free() {
+			canvas.width = 1;
+			canvas.height = 1;
+		},
 		lay: (over) => {
 			context.setTransform(1, 0, 0, 1, 0, 0);
 			context.drawImage(canvases.get(over)!, 0, 0);

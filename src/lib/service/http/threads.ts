@@ -39,6 +39,8 @@ export function openThreads<Task, Result>(
 		minThreads: threads,
 		maxThreads: threads,
 		idleTimeout: Infinity,
+		// Copies of pixels by the hundred megabytes: what is short-lived is to go early.
+		resourceLimits: { maxYoungGenerationSizeMb: 4 },
 		...(Number.isFinite(waiting) ? { maxQueue: waiting } : {})
 	});
 	return {

@@ -34,27 +34,34 @@ export function paintScene(
 	const actors = actorsOf(scene, stage);
 	const has = (id: string) => scene.uninvited.some((thing) => thing.id === id);
 
-	/** Draws on one layer as the camera sees it. */
-	const onLayer = (surface: Surface, draw: () => void, moved = true) => {
-		const { pen } = surface;
+	/** Draws on a surface as the camera sees it. */
+	const draw = ({ pen }: Surface, work: () => void, moved = true) => {
 		stage.pen = pen;
 		pen.save();
 		pen.scale(unit, unit);
 		if (moved) pointCamera(stage, scene, focusOf(scene, stage, actors), has);
-		draw();
+		work();
 		pen.restore();
 	};
 
-	onLayer(behind, () => {
+	draw(behind, () => {
 		paintSky(stage, scene.hand.sun, scene.light.paint);
 		scene.place.back(stage);
 		for (const thing of scene.uninvited) if (thing.where === 'behind') thing.paint?.(stage);
 		if (!scene.place.indoors) paintMist(stage);
 		for (const actor of actors) ground(scene, stage, actor);
 	});
-	const acting = makeSurface(width, height);
+	const backdrop = behind.pixels();
+
+	/** What lies before it is drawn on a sheet of its own, one after another. */
+	const sheet = makeSurface(width, height);
+	const lay = (work: () => void, moved = true) => {
+		sheet.clear();
+		draw(sheet, work, moved);
+		behind.lay(sheet);
+	};
 	stage.words = scene.lettering?.text ?? null;
-	onLayer(acting, () => {
+	lay(() => {
 		for (const { part, x, y, size, mirror } of actors) {
 			stage.at(x, y, size / 1000, () => part.subject.draw(stage, has('extra')), {
 				mirror,
@@ -62,37 +69,29 @@ export function paintScene(
 			});
 		}
 	});
-	const before = makeSurface(width, height);
-	onLayer(before, () => scene.place.front(stage));
-	const over = makeSurface(width, height);
-	onLayer(over, () => {
+	const matte = opacity(sheet.pixels());
+	lay(() => scene.place.front(stage));
+	const near = opacity(sheet.pixels());
+	lay(() => {
 		if (scene.place.indoors) return;
 		paintRain(stage);
 		paintSnow(stage);
 		paintMist(stage, stage.light.mist * 0.22);
 	});
-	const last = makeSurface(width, height);
-	onLayer(
-		last,
-		() => {
-			gather(stage, scene);
-			if (stage.words !== null) title(stage, scene);
-			for (const thing of scene.uninvited) if (thing.where === 'over') thing.paint?.(stage);
-		},
-		false
-	);
-
-	const backdrop = behind.pixels();
-	const matte = opacity(acting.pixels());
-	const near = opacity(before.pixels());
-	for (const layer of [acting, before, over, last]) behind.lay(layer);
+	lay(() => {
+		gather(stage, scene);
+		if (stage.words !== null) title(stage, scene);
+		for (const thing of scene.uninvited) if (thing.where === 'over') thing.paint?.(stage);
+	}, false);
 	const pixels = behind.pixels();
+	for (const surface of [behind, sheet]) surface.free();
 	if (has('soft')) {
 		const soft = { pixels, width, height };
 		for (let i = 0; i < 3; i++) blurPlate(soft, 8 * unit);
 	}
 	const plate = (): Plate => ({
-		pixels: pixels.slice(),
+		// Media work in place; adapters begin anew from what was drawn.
+		pixels: inUse.length ? pixels.slice() : pixels,
 		backdrop,
 		matte,
 		near,

@@ -58,6 +58,10 @@ export interface Surface {
 	pen: Pen;
 	/** The pixels as `width * height * 4` bytes, red, green, blue, alpha. */
 	pixels(): Uint8ClampedArray;
+	/** Makes it as it was at first: empty, and its pen as new. */
+	clear(): void;
+	/** Lets its memory go at once, and not when it is collected: it is not used any more. */
+	free(): void;
 	/** Lays another surface of the same size over this one. */
 	lay(over: Surface): void;
 }
