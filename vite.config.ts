@@ -31,7 +31,9 @@ const carbonInUse: Plugin = {
 export default defineConfig({
 	plugins: [carbonInUse, kernels, sveltekit()],
 	worker: { format: 'es' },
-	ssr: { external: ['@napi-rs/canvas', 'sharp', 'piscina'] },
+	ssr: {
+		external: ['@napi-rs/canvas', 'sharp', 'piscina', 'bullmq', 'ioredis', 'pino', 'prom-client']
+	},
 	build: { chunkSizeWarningLimit: 1500 },
 	test: {
 		include: ['src/**/*.test.ts', 'scripts/**/*.test.ts'],

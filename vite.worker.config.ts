@@ -6,7 +6,9 @@ import { kernels } from './vite.kernel.ts';
 export default defineConfig({
 	plugins: [kernels],
 	resolve: { alias: { $lib: fileURLToPath(new URL('./src/lib', import.meta.url)) } },
-	ssr: { external: ['@napi-rs/canvas', 'sharp', 'piscina'] },
+	ssr: {
+		external: ['@napi-rs/canvas', 'sharp', 'piscina', 'bullmq', 'ioredis', 'pino', 'prom-client']
+	},
 	publicDir: false,
 	build: {
 		ssr: true,
@@ -17,6 +19,7 @@ export default defineConfig({
 			input: {
 				'render-thread': 'src/lib/service/http/render-thread.ts',
 				'words-thread': 'src/lib/service/http/words-thread.ts',
+				worker: 'src/lib/service/queue/work.ts',
 				conformance: 'scripts/check-service.ts'
 			},
 			output: { entryFileNames: '[name].mjs' }

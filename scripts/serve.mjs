@@ -9,6 +9,13 @@ const here = dirname(fileURLToPath(import.meta.url));
 const headers = JSON.parse(readFileSync(resolve(here, 'headers.json'), 'utf8'));
 process.env.BODY_SIZE_LIMIT ??= '16M';
 process.env.ORIGIN ??= `http://127.0.0.1:${process.env.PORT ?? 4173}`;
+const host = process.env.HOST ?? '127.0.0.1';
+if (!/^(localhost|127(\.\d{1,3}){3}|::1)$/.test(host) && !process.env.DIAL_PICK_TOKENS?.trim()) {
+	console.error(
+		`The service does not listen on ${host} for everybody: say who may call in DIAL_PICK_TOKENS, as anna:a-long-secret, with commas between them, or listen on 127.0.0.1.`
+	);
+	process.exit(2);
+}
 /** @type {{ handler: import('node:http').RequestListener }} */
 const { handler } = await import(pathToFileURL(resolve(here, '../build/handler.js')).href);
 
@@ -29,7 +36,7 @@ const server = createServer((request, response) => {
 server.headersTimeout = 20_000;
 server.requestTimeout = 120_000;
 
-server.listen(Number(process.env.PORT ?? 4173), process.env.HOST ?? '127.0.0.1');
+server.listen(Number(process.env.PORT ?? 4173), host);
 
 let ending = false;
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])

@@ -63,7 +63,8 @@ export function isBuilt() {
 	return (
 		existsSync(resolve(root, 'build/handler.js')) &&
 		existsSync(resolve(root, 'build/threads/render-thread.mjs')) &&
-		existsSync(resolve(root, 'build/threads/words-thread.mjs'))
+		existsSync(resolve(root, 'build/threads/words-thread.mjs')) &&
+		existsSync(resolve(root, 'build/threads/worker.mjs'))
 	);
 }
 
@@ -167,6 +168,15 @@ export const ensurePython = () =>
 		package: 'python3',
 		how: 'Install it with "sudo apt-get install python3".',
 		find: () => spawnSync('python3', ['--version']).status === 0 || null
+	});
+
+/** Where Redis is, for tests of the queue, or null. */
+export const ensureRedis = () =>
+	ensure({
+		name: 'Redis',
+		package: 'redis-server',
+		how: 'Install it with "sudo apt-get install redis-server".',
+		find: () => spawnSync('redis-server', ['--version']).status === 0 || null
 	});
 
 /** @param {string} file */

@@ -6,6 +6,7 @@ import {
 	build,
 	ensureChromium,
 	ensurePython,
+	ensureRedis,
 	freePort,
 	install,
 	readJson,
@@ -58,6 +59,7 @@ await check('Format', ['prettier', '--check', '--log-level', 'warn', '.']);
 await check('Lint', ['eslint', '.', '--max-warnings', '0']);
 await check('Types', ['svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings']);
 if (!(await ensurePython())) failed++;
+if (!(await ensureRedis())) failed++;
 const unit = join(reports, 'unit.json');
 await suite(
 	'Unit tests',

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { schedules } from '$lib/service/diffusion';
 import { JobRequest, TakeRequest, type ModelCard, type Problem } from '$lib/core/contract';
-import { characterOf } from '$lib/service/standins';
+import { cards } from '$lib/service/standins';
 import { UNPROMPTED } from '$lib/core/wording';
 import { readJson } from './body';
 import type { Images } from './images';
@@ -22,10 +22,34 @@ export interface AdmittedJob {
 	pictures: TakePictures[];
 }
 
-/** Reads a job from a body, or throws a problem that says what is wrong with it. */
-export async function readJob(request: Request, shelf: Shelf): Promise<AdmittedJob> {
+/**
+ * Reads a job from a body, or throws a problem that says what is wrong with it.
+ * @param offered the models that can be made at present
+ */
+export async function readJob(
+	request: Request,
+	shelf: Shelf,
+	offered: readonly ModelCard[] = cards
+): Promise<AdmittedJob> {
 	const job = parseJob(await readJson(request));
-	return { request: job, pictures: admit(job, shelf) };
+	await bring(job.takes, shelf);
+	return { request: job, pictures: admit(job, shelf, offered) };
+}
+
+/** Has what takes ask for by id here, where it was sent to another process. */
+export async function bring(takes: readonly TakeRequest[], shelf: Shelf): Promise<void> {
+	const images = takes.flatMap(({ start, mask, references = [] }) =>
+		[start, mask, ...references].flatMap((one) => one?.image ?? [])
+	);
+	const adapters = takes.flatMap(({ adapters: asked = [] }) => asked.map(({ id }) => id));
+	await shelf.images.bring(new Set(images));
+	await shelf.teaching.bring(new Set(adapters));
+}
+
+/** The pictures of a take that was admitted before. Throws a problem when one of them is gone. */
+export async function picturesFor(take: TakeRequest, shelf: Shelf): Promise<TakePictures> {
+	await bring([take], shelf);
+	return admit({ key: '', takes: [take] }, shelf, cards)[0];
 }
 
 /** What a job is beside its takes. */
@@ -63,7 +87,7 @@ const tooMany = (count: number) =>
 	);
 
 /** Checks a job against the models' cards and the service's limits. */
-function admit(job: JobRequest, shelf: Shelf): TakePictures[] {
+function admit(job: JobRequest, shelf: Shelf, offered: readonly ModelCard[]): TakePictures[] {
 	const errors: NonNullable<Problem['errors']> = [];
 	const refs = new Set<string>();
 	const pictures = job.takes.map((take, i): TakePictures => {
@@ -71,7 +95,7 @@ function admit(job: JobRequest, shelf: Shelf): TakePictures[] {
 			errors.push({ path: `takes.${i}.${field}`, message });
 		if (refs.has(take.ref)) say('ref', `"${take.ref}" is used twice in this job.`);
 		refs.add(take.ref);
-		const card = characterOf(take.model)?.card;
+		const card = offered.find(({ id }) => id === take.model);
 		if (!card) {
 			say('model', `There is no model "${take.model}" here.`);
 			return {};

@@ -6,6 +6,7 @@ import type { ImageTicket } from '$lib/core/contract';
 import { heldImageBytes, limits } from './limits';
 import type { PictureMemory, SharedPicture } from './memory';
 import { problem } from './problem';
+import type { Vault } from './vault';
 
 /** Pictures of more pixels than this are refused before they are decoded. */
 const MAX_SOURCE_PIXELS = 50_000_000;
@@ -21,9 +22,12 @@ export class Images {
 		sizeCalculation: ({ pixels }) => pixels.byteLength
 	});
 	readonly #memory: PictureMemory;
+	readonly #vault: Vault | null;
 
-	constructor(memory: PictureMemory) {
+	/** @param vault where what is sent lies for other processes, too */
+	constructor(memory: PictureMemory, vault: Vault | null = null) {
 		this.#memory = memory;
+		this.#vault = vault;
 		memory.onShort(() => this.#forgetOne());
 	}
 
@@ -42,6 +46,7 @@ export class Images {
 			);
 		}
 		const image = createHash('sha256').update(bytes).digest('hex');
+		await this.#vault?.put('image', image, bytes);
 		const known = this.find(image);
 		if (known) return { image, width: known.width, height: known.height };
 		const picture = await decode(bytes);
@@ -52,6 +57,16 @@ export class Images {
 			this.#memory.hold(picture);
 		}
 		return { image, width: picture.width, height: picture.height };
+	}
+
+	/** Has pictures here that were sent to another process. */
+	async bring(ids: Iterable<string>): Promise<void> {
+		if (!this.#vault) return;
+		for (const id of ids) {
+			if (this.find(id)) continue;
+			const bytes = await this.#vault.get('image', id);
+			if (bytes) await this.add(bytes);
+		}
 	}
 
 	/** A picture by its id, now the last to be forgotten. */

@@ -1,14 +1,24 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { takeCredits } from '$lib/core/plan';
-import type { JobStatus, JobTicket, RenderEvent, TakeRequest, TakeState } from '$lib/core/contract';
-import { characterOf } from '$lib/service/standins';
+import type {
+	JobStatus,
+	JobTicket,
+	Limits,
+	ModelCard,
+	RenderEvent,
+	TakeRequest,
+	TakeState
+} from '$lib/core/contract';
+import { cards } from '$lib/service/standins';
 import { heldBytes, keptFor, keptTakes, limits } from './limits';
 import type { AdmittedJob } from './admission';
+import type { BoardFigures, JobBoard, KeptPicture, NumberedEvent } from './board';
+import { doneEvent, failure, keyInUse, noPictureYet, notFound, queueFull } from './events';
+import { FairLine } from './line';
+import { log } from './log';
 import type { PictureMemory } from './memory';
 import { PictureFiles } from './picture-files';
 import { picturesOf, type TakePictures } from './pictures';
 import type { RenderPool } from './pool';
-import { problem } from './problem';
 
 interface JobTake {
 	id: string;
@@ -27,6 +37,8 @@ interface JobTake {
 interface Job {
 	id: string;
 	key: string;
+	/** Who asked. */
+	caller: string;
 	/** SHA-256 of what was asked for. */
 	body: string;
 	takes: JobTake[];
@@ -39,15 +51,22 @@ interface Job {
 	endedAt: number | null;
 }
 
-/** The jobs of the service: taken on, run in order, kept for a while, forgotten oldest first. */
-export class Jobs {
+/**
+ * The jobs of a service in one process: taken on, run in turn, kept for a while, forgotten oldest
+ * first.
+ */
+export class Jobs implements JobBoard {
 	readonly #pool: RenderPool;
+	readonly #line = new FairLine(limits.takesAtOnce ?? 1);
 	readonly #files = new PictureFiles();
 	readonly #jobs = new Map<string, Job>();
 	readonly #byKey = new Map<string, Job>();
 	readonly #takes = new Map<string, { job: Job; take: JobTake }>();
 	readonly #memory: PictureMemory;
-	#queued = 0;
+	/** Takes that have not come to an end, by who asked. */
+	readonly #queued = new Map<string, number>();
+	readonly #ended = new Map<string, { model: string; state: string; count: number }>();
+	readonly #seconds: Record<string, number> = {};
 
 	constructor(pool: RenderPool, memory: PictureMemory) {
 		this.#pool = pool;
@@ -60,30 +79,49 @@ export class Jobs {
 		await this.#pool.close();
 	}
 
-	/** Takes a job on, or hands back the one with the same key. */
-	submit({ request, pictures }: AdmittedJob): JobTicket {
+	cards(): readonly ModelCard[] {
+		return cards;
+	}
+
+	limits(): Limits {
+		return limits;
+	}
+
+	notReady(): null {
+		return null;
+	}
+
+	figures(): BoardFigures {
+		const waiting: Record<string, number> = {};
+		let busy = 0;
+		for (const { take } of this.#takes.values()) {
+			if (take.state === 'running') busy++;
+			if (take.state === 'waiting')
+				waiting[take.request.model] = (waiting[take.request.model] ?? 0) + 1;
+		}
+		return {
+			waiting,
+			ended: [...this.#ended.values()],
+			seconds: this.#seconds,
+			busy,
+			threads: limits.takesAtOnce ?? 1,
+			workers: 1
+		};
+	}
+
+	submit({ request, pictures }: AdmittedJob, caller = 'here'): JobTicket {
 		const known = this.#byKey.get(request.key);
 		const body = createHash('sha256').update(JSON.stringify(request.takes)).digest('hex');
-		if (known && known.body !== body)
-			throw problem(
-				409,
-				'The key is in use',
-				'Another job was sent under this key before. Send this one under a key of its own.'
-			);
+		if (known && known.body !== body) throw keyInUse();
 		if (known) return ticket(known);
 		this.#forget();
-		if (this.#queued + request.takes.length > limits.maxQueuedTakes) {
-			throw problem(
-				429,
-				'The queue is full',
-				`${this.#queued} takes are waiting and the queue holds ${limits.maxQueuedTakes}. Send this job again later.`,
-				undefined,
-				{ 'retry-after': '5' }
-			);
-		}
+		const queued = this.#queued.get(caller) ?? 0;
+		if (queued + request.takes.length > limits.maxQueuedTakes)
+			throw queueFull(queued, limits.maxQueuedTakes);
 		const job: Job = {
 			id: randomUUID(),
 			key: request.key,
+			caller,
 			body,
 			open: request.takes.length,
 			takes: request.takes.map((take, i) => ({
@@ -101,7 +139,7 @@ export class Jobs {
 		};
 		this.#jobs.set(job.id, job);
 		this.#byKey.set(job.key, job);
-		this.#queued += job.takes.length;
+		this.#queued.set(caller, queued + job.takes.length);
 		for (const take of job.takes) {
 			this.#takes.set(take.id, { job, take });
 			for (const picture of picturesOf(take.pictures)) this.#memory.hold(picture);
@@ -126,7 +164,6 @@ export class Jobs {
 		};
 	}
 
-	/** Cancels what is not finished: the whole job, or one take of it. */
 	cancel(jobId: string, takeId?: string): void {
 		const job = this.#job(jobId);
 		const chosen = takeId ? job.takes.filter(({ id }) => id === takeId) : job.takes;
@@ -138,20 +175,11 @@ export class Jobs {
 		}
 	}
 
-	/** A finished picture; its bytes are read when they are asked for. */
-	picture(takeId: string): {
-		type: string;
-		etag: string;
-		bytes: () => Promise<Uint8Array<ArrayBuffer>>;
-	} {
+	picture(takeId: string): KeptPicture {
 		const found = this.#takes.get(takeId)?.take;
 		if (!found) throw notFound('take', takeId);
 		if (!found.picture) {
-			throw problem(
-				404,
-				'There is no picture yet',
-				`This take is ${found.state}; its picture is there once it is done.`
-			);
+			throw noPictureYet(found.state);
 		}
 		return {
 			...found.picture,
@@ -163,15 +191,7 @@ export class Jobs {
 		};
 	}
 
-	/**
-	 * A job's events from a given one on, as they come.
-	 * @param after the id of the last event that the caller has seen, 0 for none
-	 */
-	async *events(
-		jobId: string,
-		after: number,
-		signal: AbortSignal
-	): AsyncGenerator<{ id: number; event: RenderEvent }> {
+	async *events(jobId: string, after: number, signal: AbortSignal): AsyncGenerator<NumberedEvent> {
 		const job = this.#job(jobId);
 		let next = Math.max(0, after);
 		while (!signal.aborted) {
@@ -197,7 +217,9 @@ export class Jobs {
 	async #run(job: Job, take: JobTake): Promise<void> {
 		const { request } = take;
 		const { ref: _ref, output = { format: 'png', preview: false }, ...settings } = request;
+		const leave = await this.#line.turn(job.caller, take.abort.signal);
 		try {
+			if (!leave) return;
 			const result = await this.#pool.render(
 				{ settings, output, pictures: take.pictures },
 				take.abort.signal,
@@ -223,33 +245,18 @@ export class Jobs {
 				etag: `"${result.image}"`
 			};
 			take.step = request.steps;
-			this.#end(job, take, 'done', {
-				type: 'done',
-				take: take.id,
-				image: result.image,
-				pixels: result.pixels,
-				width: request.width,
-				height: request.height,
-				seconds: Math.round(result.seconds * 1000) / 1000,
-				credits: takeCredits(characterOf(request.model)!.card, request),
-				signals: result.signals,
-				unread: result.unread
-			});
+			const { model } = request;
+			this.#seconds[model] = (this.#seconds[model] ?? 0) + result.seconds;
+			this.#end(job, take, 'done', doneEvent(take.id, request, result));
 		} catch (cause) {
 			if (hasEnded(take)) return;
-			console.error(cause);
-			const full = (cause as NodeJS.ErrnoException).code === 'ENOSPC';
-			take.code = full ? 'no-room' : 'render-failed';
-			take.message = full
-				? 'The render service has no room left on its disk for pictures. Make room there, then run the take again.'
-				: 'The model stopped while it made this picture. Run the take again.';
-			this.#end(job, take, 'failed', {
-				type: 'failed',
-				take: take.id,
-				code: take.code,
-				message: take.message
-			});
+			log.error({ err: cause, take: take.id }, 'a take could not be made');
+			const event = failure(take.id, cause);
+			take.code = event.code;
+			take.message = event.message;
+			this.#end(job, take, 'failed', event);
 		} finally {
+			leave?.();
 			// What it brought along is let go once no thread needs it.
 			for (const picture of picturesOf(take.pictures)) this.#memory.release(picture);
 			take.pictures = {};
@@ -258,7 +265,12 @@ export class Jobs {
 
 	#end(job: Job, take: JobTake, state: TakeState, event: RenderEvent): void {
 		take.state = state;
-		this.#queued--;
+		this.#queued.set(job.caller, (this.#queued.get(job.caller) ?? 1) - 1);
+		if (!this.#queued.get(job.caller)) this.#queued.delete(job.caller);
+		const { model } = take.request;
+		const ended = this.#ended.get(`${model} ${state}`);
+		if (ended) ended.count++;
+		else this.#ended.set(`${model} ${state}`, { model, state, count: 1 });
 		this.#tell(job, event);
 		if (--job.open === 0) {
 			job.endedAt = Date.now();
@@ -303,13 +315,6 @@ export class Jobs {
 }
 
 const hasEnded = ({ state }: JobTake): boolean => state !== 'waiting' && state !== 'running';
-
-const notFound = (what: string, id: string) =>
-	problem(
-		404,
-		`There is no such ${what}`,
-		`"${id.slice(0, 80)}" is not known here; it may have been forgotten. Send its takes again.`
-	);
 
 const ticket = (job: Job): JobTicket => ({
 	job: job.id,

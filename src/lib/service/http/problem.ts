@@ -1,5 +1,6 @@
 import type { Problem } from '$lib/core/contract';
 import type { ZodError } from 'zod';
+import { log } from './log';
 
 /** An answer that says what is wrong, where, and what to do. RFC 9457. */
 export class ServiceProblem extends Error {
@@ -55,7 +56,7 @@ export async function answer(work: () => Response | Promise<Response>): Promise<
 		return await work();
 	} catch (cause) {
 		if (cause instanceof ServiceProblem) return cause.toResponse();
-		console.error(cause);
+		log.error({ err: cause }, 'a call failed');
 		return problem(
 			500,
 			'The render service made a mistake',

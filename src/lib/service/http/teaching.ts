@@ -6,6 +6,7 @@ import type { Images } from './images';
 import { heldImageBytes } from './limits';
 import type { PictureMemory, SharedPicture } from './memory';
 import { invalid, problem } from './problem';
+import type { Vault } from './vault';
 
 /** An adapter that was taught here: its pictures are its scenes. */
 export interface TaughtAdapter {
@@ -30,9 +31,12 @@ export class Teaching {
 	});
 
 	readonly #memory: PictureMemory;
+	readonly #vault: Vault | null;
 
-	constructor(images: Images, memory: PictureMemory) {
+	/** @param vault where what is taught lies for other processes, too */
+	constructor(images: Images, memory: PictureMemory, vault: Vault | null = null) {
 		this.#images = images;
+		this.#vault = vault;
 		this.#memory = memory;
 		memory.onShort(() => this.#forgetOne());
 	}
@@ -45,6 +49,7 @@ export class Teaching {
 		const parsed = TeachRequest.safeParse(body);
 		if (!parsed.success) throw invalid(parsed.error);
 		const { name, images } = parsed.data;
+		await this.#images.bring(images);
 		const found = images.map((image, i) => {
 			const picture = this.#images.find(image);
 			if (picture) return picture;
@@ -55,6 +60,7 @@ export class Teaching {
 			.update([...images].sort().join(' '))
 			.digest('hex');
 		const id = `taught-${hash.slice(0, 24)}`;
+		await this.#vault?.put('adapter', id, new TextEncoder().encode(JSON.stringify(parsed.data)));
 		const known = this.find(id);
 		if (known) {
 			known.name = name;
@@ -68,6 +74,16 @@ export class Teaching {
 		}
 		while (this.#adapters.size > KEPT && this.#forgetOne());
 		return { adapter: id, name };
+	}
+
+	/** Has adapters here that were taught to another process. */
+	async bring(ids: Iterable<string>): Promise<void> {
+		if (!this.#vault) return;
+		for (const id of ids) {
+			if (this.find(id)) continue;
+			const lesson = await this.#vault.get('adapter', id);
+			if (lesson) await this.teach(JSON.parse(new TextDecoder().decode(lesson)));
+		}
 	}
 
 	/** An adapter by its id, now the last to be forgotten. */

@@ -1,4 +1,4 @@
-import { jobs } from '../held';
+import { board } from '../held';
 import { defineRoute, nothing, unknownHere } from './route';
 
 export const cancelJob = defineRoute({
@@ -6,8 +6,8 @@ export const cancelJob = defineRoute({
 	path: '/jobs/{job}',
 	summary: 'Cancel what is not finished',
 	responses: { '204': { description: 'Cancelled' }, ...unknownHere },
-	handle: (_request, { job }) => {
-		jobs().cancel(job);
+	handle: async (_request, { job }) => {
+		await board().cancel(job);
 		return nothing();
 	}
 });

@@ -1,4 +1,4 @@
-import { jobs } from '../held';
+import { board } from '../held';
 import { defineRoute, nothing, unknownHere } from './route';
 
 export const cancelTake = defineRoute({
@@ -6,8 +6,8 @@ export const cancelTake = defineRoute({
 	path: '/jobs/{job}/takes/{take}',
 	summary: 'Cancel one take',
 	responses: { '204': { description: 'Cancelled' }, ...unknownHere },
-	handle: (_request, { job, take }) => {
-		jobs().cancel(job, take);
+	handle: async (_request, { job, take }) => {
+		await board().cancel(job, take);
 		return nothing();
 	}
 });

@@ -1,5 +1,5 @@
 import { eventStream } from '../event-stream';
-import { jobs } from '../held';
+import { board } from '../held';
 import { defineRoute, toldAsEvents, unknownHere } from './route';
 
 export const jobEvents = defineRoute({
@@ -10,9 +10,9 @@ export const jobEvents = defineRoute({
 		'200': toldAsEvents('RenderEvent', 'Server-sent events, named by their type; each has an id'),
 		...unknownHere
 	},
-	handle: (request, { job }) => {
+	handle: async (request, { job }) => {
 		const seen = Number(request.headers.get('last-event-id') ?? 0);
-		jobs().status(job);
-		return eventStream((signal) => jobs().events(job, Number.isInteger(seen) ? seen : 0, signal));
+		await board().status(job);
+		return eventStream((signal) => board().events(job, Number.isInteger(seen) ? seen : 0, signal));
 	}
 });

@@ -1,4 +1,4 @@
-import { jobs } from '../held';
+import { board } from '../held';
 import { defineRoute, json, told, unknownHere } from './route';
 
 export const jobStatus = defineRoute({
@@ -6,5 +6,5 @@ export const jobStatus = defineRoute({
 	path: '/jobs/{job}',
 	summary: 'How far a job is',
 	responses: { '200': told('JobStatus', 'Every take'), ...unknownHere },
-	handle: (_request, { job }) => json(jobs().status(job))
+	handle: async (_request, { job }) => json(await board().status(job))
 });

@@ -1,4 +1,4 @@
-import { limits } from '../limits';
+import { board } from '../held';
 import { defineRoute, json, told } from './route';
 
 export const tellLimits = defineRoute({
@@ -6,5 +6,5 @@ export const tellLimits = defineRoute({
 	path: '/limits',
 	summary: 'What is taken on',
 	responses: { '200': told('Limits', 'Limits') },
-	handle: () => json(limits)
+	handle: async () => json(await board().limits())
 });

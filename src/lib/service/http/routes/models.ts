@@ -1,4 +1,4 @@
-import { cards } from '$lib/service/standins';
+import { board } from '../held';
 import { defineRoute, json, told } from './route';
 
 export const models = defineRoute({
@@ -6,5 +6,5 @@ export const models = defineRoute({
 	path: '/models',
 	summary: 'The models on offer',
 	responses: { '200': told('Models', 'Model cards') },
-	handle: () => json({ models: cards })
+	handle: async () => json({ models: await board().cards() })
 });

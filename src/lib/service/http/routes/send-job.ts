@@ -1,5 +1,6 @@
 import { readJob } from '../admission';
-import { jobs, shelf } from '../held';
+import { callerOf } from '../callers';
+import { board, shelf } from '../held';
 import { defineRoute, json, told, toldAsProblem } from './route';
 
 export const sendJob = defineRoute({
@@ -14,5 +15,8 @@ export const sendJob = defineRoute({
 		'422': toldAsProblem('Not as the contract says, or not on offer; see errors'),
 		'429': toldAsProblem('The queue is full; see Retry-After')
 	},
-	handle: async (request) => json(jobs().submit(await readJob(request, shelf())), 202)
+	handle: async (request) => {
+		const job = await readJob(request, shelf(), await board().cards());
+		return json(await board().submit(job, callerOf(request)), 202);
+	}
 });

@@ -1,4 +1,4 @@
-import { jobs } from '../held';
+import { board } from '../held';
 import { defineRoute, toldAsPicture, unknownHere } from './route';
 
 export const takeImage = defineRoute({
@@ -10,7 +10,7 @@ export const takeImage = defineRoute({
 		...unknownHere
 	},
 	handle: async (request, { take }) => {
-		const { bytes, type, etag } = jobs().picture(take);
+		const { bytes, type, etag } = await board().picture(take);
 		const headers = {
 			'content-type': type,
 			etag,

@@ -1,0 +1,304 @@
+import { Queue } from 'bullmq';
+import { createHash, randomUUID } from 'node:crypto';
+import type {
+	JobStatus,
+	JobTicket,
+	Limits,
+	ModelCard,
+	RenderEvent,
+	TakeState
+} from '$lib/core/contract';
+import { cards } from '$lib/service/standins';
+import type { AdmittedJob } from '../http/admission';
+import type { BoardFigures, JobBoard, KeptPicture, NumberedEvent } from '../http/board';
+import { keyInUse, noPictureYet, notFound, queueFull } from '../http/events';
+import { limits } from '../http/limits';
+import { log } from '../http/log';
+import { endTake, type RecordedTake } from './ending';
+import {
+	channels,
+	connect,
+	KEPT_WAITING,
+	keyOf,
+	queueOf,
+	SILENCE,
+	type QueuedTake,
+	type Store,
+	type WorkerSays
+} from './redis';
+
+/** BullMQ's largest priority: beyond it, takes come in the order in which they were sent. */
+const LAST_NUMBER = 2_097_151;
+
+/** How long a stream waits for an event before it looks whether its job still lives, in milliseconds. */
+const LISTEN = 5000;
+
+/** How long Redis may take to answer before the service counts as not ready, in milliseconds. */
+const PROMPT = 2000;
+
+interface JobRecord {
+	id: string;
+	body: string;
+	takes: RecordedTake[];
+}
+
+/**
+ * Jobs on BullMQ queues, one a model, for workers in other processes. This process keeps nothing of
+ * them: any other answers for them as well.
+ */
+export class QueuedJobs implements JobBoard {
+	readonly #store: Store;
+	readonly #queues = new Map<string, Queue<QueuedTake>>();
+	readonly #url: string;
+
+	constructor(url: string) {
+		this.#url = url;
+		this.#store = connect(url);
+		this.#store.on('error', (err) => log.warn({ err }, 'Redis does not answer'));
+	}
+
+	/** What this process asks Redis with. */
+	get store(): Store {
+		return this.#store;
+	}
+
+	async cards(): Promise<readonly ModelCard[]> {
+		const models = new Set((await this.#workers()).flatMap((worker) => worker.models));
+		return cards.filter(({ id }) => models.has(id));
+	}
+
+	async limits(): Promise<Limits> {
+		const threads = (await this.#workers()).reduce((sum, worker) => sum + worker.threads, 0);
+		return { ...limits, takesAtOnce: Math.max(1, threads) };
+	}
+
+	async submit({ request }: AdmittedJob, caller: string): Promise<JobTicket> {
+		const body = createHash('sha256').update(JSON.stringify(request.takes)).digest('hex');
+		const known = await this.#sent(request.key);
+		if (!known) {
+			const open = Number((await this.#store.hget(keyOf.open, caller)) ?? 0);
+			if (open + request.takes.length > limits.maxQueuedTakes)
+				throw queueFull(open, limits.maxQueuedTakes);
+		}
+		const job = known ?? (await this.#record(request, body, caller));
+		if (job.body !== body) throw keyInUse();
+		// Sent again after this process, or another, ended before all of it lay in the queues.
+		if (!(await this.#store.hexists(keyOf.job(job.id), 'queued')))
+			await this.#enqueue(job, request, caller);
+		return { job: job.id, takes: job.takes.map(({ ref, take }) => ({ ref, take })) };
+	}
+
+	async status(id: string): Promise<JobStatus> {
+		const takes = await this.#takes(id);
+		const asked = this.#store.pipeline();
+		for (const { take } of takes) asked.hmget(keyOf.take(take), 'state', 'step', 'code', 'message');
+		const told = (await asked.exec()) ?? [];
+		return {
+			job: id,
+			takes: takes.map(({ take, ref, steps }, i) => {
+				const [state, step, code, message] = (told[i]?.[1] ?? []) as (string | null)[];
+				return {
+					take,
+					ref,
+					state: (state ?? 'failed') as TakeState,
+					step: Number(step ?? 0),
+					steps,
+					...(code ? { code } : {}),
+					...(message ? { message } : {})
+				};
+			})
+		};
+	}
+
+	async cancel(job: string, takeId?: string): Promise<void> {
+		const takes = await this.#takes(job);
+		const chosen = takeId ? takes.filter(({ take }) => take === takeId) : takes;
+		if (takeId && !chosen.length) throw notFound('take', takeId);
+		for (const { take, model } of chosen) {
+			const event: RenderEvent = { type: 'cancelled', take };
+			if (!(await endTake(this.#store, job, take, 'cancelled', {}, event))) continue;
+			// One that a worker is at is locked: the worker is told.
+			await this.#queue(model)
+				.remove(take)
+				.catch(() => 0);
+			await this.#store.publish(channels.cancelled, take);
+		}
+	}
+
+	async picture(take: string): Promise<KeptPicture> {
+		const [state, type, etag] = await this.#store.hmget(keyOf.take(take), 'state', 'type', 'etag');
+		if (!state) throw notFound('take', take);
+		if (state !== 'done') throw noPictureYet(state);
+		return {
+			type: type!,
+			etag: etag!,
+			bytes: async () => {
+				const bytes = await this.#store.getBuffer(keyOf.picture(take));
+				if (!bytes) throw notFound('picture', take);
+				return new Uint8Array(bytes);
+			}
+		};
+	}
+
+	async *events(job: string, after: number, signal: AbortSignal): AsyncGenerator<NumberedEvent> {
+		await this.#takes(job);
+		if (signal.aborted) return;
+		// One connection a stream: it waits in Redis itself.
+		const reader = connect(this.#url);
+		reader.on('error', () => undefined);
+		const stop = () => reader.disconnect();
+		signal.addEventListener('abort', stop, { once: true });
+		try {
+			for (let last = Math.max(0, after); !signal.aborted;) {
+				const ended = await reader.hexists(keyOf.job(job), 'ended');
+				const from = ['STREAMS', keyOf.events(job), `0-${last}`] as const;
+				const found = ended
+					? await reader.xread('COUNT', 100, ...from)
+					: await reader.xread('COUNT', 100, 'BLOCK', LISTEN, ...from);
+				// Nothing comes any more to one who has seen the end, or claims to have seen more.
+				if (!found && (ended || !(await reader.exists(keyOf.job(job))))) return;
+				for (const [id, [, text]] of found?.[0][1] ?? []) {
+					const event = JSON.parse(text) as RenderEvent;
+					last = Number(id.split('-')[1]);
+					yield { id: last, event };
+					if (event.type === 'end') return;
+				}
+			}
+		} catch (cause) {
+			if (!signal.aborted) throw cause;
+		} finally {
+			signal.removeEventListener('abort', stop);
+			reader.disconnect();
+		}
+	}
+
+	async figures(): Promise<BoardFigures> {
+		const workers = await this.#workers();
+		const waiting: Record<string, number> = {};
+		for (const { id } of cards) {
+			const { prioritized = 0, wait = 0 } = await this.#queue(id).getJobCounts(
+				'prioritized',
+				'wait'
+			);
+			waiting[id] = prioritized + wait;
+		}
+		const ended = Object.entries(await this.#store.hgetall(keyOf.ended));
+		const seconds = Object.entries(await this.#store.hgetall(keyOf.seconds));
+		return {
+			waiting,
+			ended: ended.map(([name, count]) => {
+				const [model, state] = name.split(' ');
+				return { model, state, count: Number(count) };
+			}),
+			seconds: Object.fromEntries(seconds.map(([model, sum]) => [model, Number(sum)])),
+			busy: workers.reduce((sum, { busy }) => sum + busy, 0),
+			threads: workers.reduce((sum, { threads }) => sum + threads, 0),
+			workers: workers.length
+		};
+	}
+
+	async notReady(): Promise<string | null> {
+		const late = new Promise<null>((done) => setTimeout(() => done(null), PROMPT).unref());
+		const workers = await Promise.race([this.#workers(), late]);
+		if (!workers) return 'Redis does not answer.';
+		return workers.length ? null : 'No worker lives: start one with "npm run worker".';
+	}
+
+	async close(): Promise<void> {
+		await Promise.allSettled([...this.#queues.values()].map((queue) => queue.close()));
+		this.#store.disconnect();
+	}
+
+	#queue(model: string): Queue<QueuedTake> {
+		let queue = this.#queues.get(model);
+		if (!queue) {
+			queue = new Queue(queueOf(model), {
+				connection: this.#store,
+				defaultJobOptions: { removeOnComplete: true, removeOnFail: true, attempts: 1 }
+			});
+			queue.on('error', () => undefined);
+			this.#queues.set(model, queue);
+		}
+		return queue;
+	}
+
+	/** The workers that live, by what they last said. */
+	async #workers(): Promise<WorkerSays[]> {
+		const ids = await this.#store.zrangebyscore(keyOf.workers, Date.now() - SILENCE, '+inf');
+		if (!ids.length) return [];
+		const said = await this.#store.mget(ids.map(keyOf.worker));
+		return said.flatMap((text) => (text ? [JSON.parse(text) as WorkerSays] : []));
+	}
+
+	/** The job that was sent under a key. */
+	async #sent(key: string): Promise<JobRecord | null> {
+		const id = await this.#store.get(keyOf.sent(key));
+		if (!id) return null;
+		const [body, takes] = await this.#store.hmget(keyOf.job(id), 'body', 'takes');
+		return body && takes ? { id, body, takes: JSON.parse(takes) as RecordedTake[] } : null;
+	}
+
+	/** Writes a job down; what another process wrote under its key meanwhile comes first. */
+	async #record(
+		{ key, takes: asked }: AdmittedJob['request'],
+		body: string,
+		caller: string
+	): Promise<JobRecord> {
+		const id = randomUUID();
+		const takes = asked.map(({ ref, steps, model }) => ({ take: randomUUID(), ref, steps, model }));
+		const write = this.#store.multi();
+		write.hset(keyOf.job(id), {
+			key,
+			body,
+			caller,
+			open: takes.length,
+			takes: JSON.stringify(takes)
+		});
+		write.expire(keyOf.job(id), KEPT_WAITING);
+		for (const { take, model } of takes) {
+			write.hset(keyOf.take(take), { job: id, model, state: 'waiting', step: 0 });
+			write.expire(keyOf.take(take), KEPT_WAITING);
+		}
+		await write.exec();
+		const first = await this.#store.set(keyOf.sent(key), id, 'EX', KEPT_WAITING, 'NX');
+		if (first) {
+			await this.#store.hincrby(keyOf.open, caller, takes.length);
+			return { id, body, takes };
+		}
+		await this.#store.del(keyOf.job(id), ...takes.map(({ take }) => keyOf.take(take)));
+		return (await this.#sent(key)) ?? { id, body, takes };
+	}
+
+	/** Puts a job's takes into the queues of their models. What lies there already stays as it is. */
+	async #enqueue(job: JobRecord, request: AdmittedJob['request'], caller: string): Promise<void> {
+		for (const model of new Set(job.takes.map((take) => take.model))) {
+			const queue = this.#queue(model);
+			const own = job.takes.flatMap((take, i) => (take.model === model ? [{ take, i }] : []));
+			const { prioritized = 0, active = 0 } = await queue.getJobCounts('prioritized', 'active');
+			const first = await this.#store.standIn(
+				keyOf.serving(model),
+				keyOf.line(model),
+				caller,
+				own.length,
+				prioritized + active ? '0' : '1'
+			);
+			await queue.addBulk(
+				own.map(({ take: { take }, i }, n) => ({
+					name: 'take',
+					data: { job: job.id, take, caller, request: request.takes[i], number: first + n },
+					opts: { jobId: take, priority: Math.min(LAST_NUMBER, first + n) }
+				}))
+			);
+		}
+		await this.#store.hset(keyOf.job(job.id), 'queued', '1');
+		await this.#store.expire(keyOf.events(job.id), KEPT_WAITING);
+		await this.#store.publish(channels.added, job.id);
+		log.info({ job: job.id, caller, takes: job.takes.length }, 'a job was taken on');
+	}
+
+	async #takes(job: string): Promise<RecordedTake[]> {
+		const takes = await this.#store.hget(keyOf.job(job), 'takes');
+		if (!takes) throw notFound('job', job);
+		return JSON.parse(takes) as RecordedTake[];
+	}
+}

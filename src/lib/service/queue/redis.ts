@@ -1,0 +1,161 @@
+import { Redis } from 'ioredis';
+
+/** Everything that the service keeps in Redis has a name that begins so. */
+const PREFIX = 'dial-pick';
+
+/** Where things lie in Redis. */
+export const keyOf = {
+	/** A job's id and the hash of what was asked, by the key that it was sent under. */
+	sent: (key: string) => `${PREFIX}:sent:${key}`,
+	/** What a job is: a hash. */
+	job: (job: string) => `${PREFIX}:job:${job}`,
+	/** How far a take is: a hash. */
+	take: (take: string) => `${PREFIX}:take:${take}`,
+	/** A job's events: a stream, whose ids are 0-1, 0-2 and so on. */
+	events: (job: string) => `${PREFIX}:events:${job}`,
+	/** A finished picture's bytes. */
+	picture: (take: string) => `${PREFIX}:picture:${take}`,
+	/** Pictures by when they were finished: a sorted set; and their sizes: a hash. */
+	pictures: `${PREFIX}:pictures`,
+	sizes: `${PREFIX}:picture-sizes`,
+	/** What was uploaded, by its hash. */
+	sentIn: (kind: string, id: string) => `${PREFIX}:${kind}:${id}`,
+	/** Takes that have not ended, by caller: a hash. */
+	open: `${PREFIX}:open`,
+	/** Takes that have ended, by model and state, and their seconds by model: hashes. */
+	ended: `${PREFIX}:ended`,
+	seconds: `${PREFIX}:seconds`,
+	/** Workers by when they last said that they live: a sorted set; and what each is: a string. */
+	workers: `${PREFIX}:workers`,
+	worker: (id: string) => `${PREFIX}:worker:${id}`,
+	/** The number that a model's line serves, and each caller's last number in it: a hash. */
+	serving: (model: string) => `${PREFIX}:serving:${model}`,
+	line: (model: string) => `${PREFIX}:line:${model}`
+};
+
+/** Told to all workers: that takes were added, and the id of a take that is not wanted any more. */
+export const channels = { added: `${PREFIX}:added`, cancelled: `${PREFIX}:cancelled` };
+
+/** The BullMQ queue of a model's takes. */
+export const queueOf = (model: string): string => `${PREFIX}-${model}`;
+
+/** What lies in a queue: enough to make a take anywhere. */
+export interface QueuedTake {
+	job: string;
+	take: string;
+	caller: string;
+	/** The take as the contract has it. */
+	request: unknown;
+	/** Its number in the line. */
+	number: number;
+}
+
+/** What a worker says of itself. */
+export interface WorkerSays {
+	models: string[];
+	threads: number;
+	busy: number;
+}
+
+/** A worker that has said nothing for so long is taken for dead, in milliseconds. */
+export const SILENCE = 15_000;
+
+/** How long a job is known while it waits, and after it ended, in seconds. */
+export const KEPT_WAITING = 7 * 24 * 60 * 60;
+export const KEPT_ENDED = 60 * 60;
+
+/**
+ * Scripts that Redis runs in one piece.
+ *
+ * `standIn`: gives a caller numbers in a model's line: what follows the larger of the number served
+ * and the caller's last. With nobody waiting, numbers begin anew.
+ * `serve`: a number is served.
+ * `progress`: a take is at a step; 0 when it has ended already.
+ * `finish`: a take comes to an end, once; 1 when it did by this, 2 when its job ended with it.
+ */
+const scripts = {
+	standIn: {
+		numberOfKeys: 2,
+		lua: `
+if ARGV[3] == '1' then redis.call('DEL', KEYS[1], KEYS[2]) end
+local serving = tonumber(redis.call('GET', KEYS[1]) or '0')
+local last = tonumber(redis.call('HGET', KEYS[2], ARGV[1]) or '0')
+local first = math.max(serving, last) + 1
+redis.call('HSET', KEYS[2], ARGV[1], first + tonumber(ARGV[2]) - 1)
+return first`
+	},
+	serve: {
+		numberOfKeys: 1,
+		lua: `
+local serving = tonumber(redis.call('GET', KEYS[1]) or '0')
+if tonumber(ARGV[1]) > serving then redis.call('SET', KEYS[1], ARGV[1]) end`
+	},
+	progress: {
+		numberOfKeys: 2,
+		lua: `
+local was = redis.call('HGET', KEYS[1], 'state')
+if was ~= 'waiting' and was ~= 'running' then return 0 end
+redis.call('HSET', KEYS[1], 'state', 'running', 'step', ARGV[1])
+local id = redis.call('XADD', KEYS[2], '0-*', 'event', ARGV[2])
+if ARGV[3] == '1' then
+	local old = redis.call('HGET', KEYS[1], 'preview')
+	if old then redis.call('XDEL', KEYS[2], old) end
+	redis.call('HSET', KEYS[1], 'preview', id)
+end
+return 1`
+	},
+	finish: {
+		numberOfKeys: 5,
+		lua: `
+local was = redis.call('HGET', KEYS[1], 'state')
+if was ~= 'waiting' and was ~= 'running' then return 0 end
+local fields = cjson.decode(ARGV[2])
+for name, value in pairs(fields) do redis.call('HSET', KEYS[1], name, value) end
+redis.call('HSET', KEYS[1], 'state', ARGV[1])
+redis.call('XADD', KEYS[3], '0-*', 'event', ARGV[3])
+local job = KEYS[2]
+redis.call('HINCRBY', KEYS[5], redis.call('HGET', KEYS[1], 'model') .. ' ' .. ARGV[1], 1)
+local caller = redis.call('HGET', job, 'caller')
+if redis.call('HINCRBY', KEYS[4], caller, -1) <= 0 then redis.call('HDEL', KEYS[4], caller) end
+if redis.call('HINCRBY', job, 'open', -1) > 0 then return 1 end
+redis.call('HSET', job, 'ended', '1')
+redis.call('XADD', KEYS[3], '0-*', 'event', '{"type":"end"}')
+return 2`
+	}
+};
+
+/** Redis, with the scripts as commands. */
+export type Store = Redis & {
+	standIn(
+		serving: string,
+		line: string,
+		caller: string,
+		count: number,
+		anew: '0' | '1'
+	): Promise<number>;
+	serve(serving: string, number: number): Promise<null>;
+	progress(
+		take: string,
+		events: string,
+		step: number,
+		event: string,
+		preview: '0' | '1'
+	): Promise<0 | 1>;
+	finish(
+		take: string,
+		job: string,
+		events: string,
+		open: string,
+		ended: string,
+		state: string,
+		fields: string,
+		event: string
+	): Promise<0 | 1 | 2>;
+};
+
+/**
+ * A connection that outlives a restart of Redis: what is asked meanwhile waits.
+ * @param url as `redis://host:port`
+ */
+export const connect = (url: string): Store =>
+	new Redis(url, { maxRetriesPerRequest: null, scripts }) as Store;
