@@ -156,8 +156,11 @@ test('events come in order, miss nothing after a break, and end', async ({ reque
 	for (const { take: id } of takes) {
 		const steps = all
 			.filter(({ type, data }) => type === 'progress' && data.take === id)
-			.map(({ data }) => data.step);
-		expect(steps).toEqual(Array.from({ length: 13 }, (_, i) => i));
+			.map(({ data }) => data.step as number);
+		// From the first to the last; between them no more often than eyes can follow.
+		expect(steps[0]).toBe(0);
+		expect(steps.at(-1)).toBe(12);
+		expect(steps).toEqual([...new Set(steps)].sort((a, b) => a - b));
 	}
 	const rest = await eventsOf(request, job, '', 10);
 	expect(rest.map(({ id }) => id)).toEqual(all.slice(10).map(({ id }) => id));

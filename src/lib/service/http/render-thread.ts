@@ -52,6 +52,9 @@ sharp.cache(false);
 /** Least time between two previews of a take, in milliseconds. */
 const PREVIEW_GAP = 220;
 
+/** Least time between two words of how far a take is, in milliseconds. */
+const WORD_GAP = 60;
+
 /** Quality of WebP pictures: fine enough to judge, small enough to keep hundreds. */
 const WEBP_QUALITY = 82;
 
@@ -120,6 +123,7 @@ async function make(
 	const character = characterOf(settings.model)!;
 	const book = bookFor(settings);
 	let shown = 0;
+	let told = started;
 	const onStep = (step: number, estimate: Float64Array) => {
 		if (given()) return false;
 		const progress: ThreadProgress = { step };
@@ -128,7 +132,10 @@ async function make(
 			shown = now;
 			progress.preview = previewUrl(estimate, book.latentWidth, book.latentHeight);
 		}
-		port.postMessage(progress);
+		if (progress.preview || now - told > WORD_GAP || step === settings.steps) {
+			told = now;
+			port.postMessage(progress);
+		}
 		return true;
 	};
 	const picture = renderTake(settings, character, book, {

@@ -1,0 +1,338 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import type { RenderEvent, TakeRequest } from '$lib/core/contract';
+import { cards } from '$lib/service/standins';
+import type { AdmittedJob } from '../http/admission';
+import type { JobBoard } from '../http/board';
+import { shelfWith } from '../http/held';
+import { Jobs } from '../http/jobs';
+import { limits } from '../http/limits';
+import { PictureMemory } from '../http/memory';
+import type { RenderPool } from '../http/pool';
+import { ServiceProblem } from '../http/problem';
+import { QueuedJobs } from './queued';
+import { connect, keyOf } from './redis';
+import { ownRedis } from './testing';
+import { redisVault } from './vault';
+import { QueueWorker } from './worker';
+
+const never = new AbortController().signal;
+const take = (seed: number, change: Partial<TakeRequest> = {}): TakeRequest => ({
+	ref: `take ${seed}`,
+	model: 'turnstone-2',
+	prompt: 'a crab on the beach',
+	negative: '',
+	width: 64,
+	height: 64,
+	guidance: 6,
+	steps: 3,
+	sampler: 'euler',
+	schedule: 'karras',
+	seed,
+	...change
+});
+const job = (takes: TakeRequest[], key: string = randomUUID()): AdmittedJob => ({
+	request: { key, takes },
+	pictures: takes.map(() => ({}))
+});
+
+/** Makes takes of nothing: what a board does with them is looked at. In the order they came in. */
+class Bench implements RenderPool {
+	readonly made: number[] = [];
+	/** What a take of a seed waits for before it is done. */
+	hold: (seed: number) => Promise<void> = () => Promise.resolve();
+
+	async render(
+		{ settings }: Parameters<RenderPool['render']>[0],
+		signal: AbortSignal,
+		onProgress: Parameters<RenderPool['render']>[2]
+	) {
+		const { seed } = settings;
+		onProgress({ step: 1, preview: `data:image/webp;base64,${seed}` });
+		const gone = new Promise<void>((done) => signal.addEventListener('abort', () => done()));
+		await Promise.race([this.hold(seed), gone]);
+		if (signal.aborted) return null;
+		if (seed === 13) throw new Error('no such colour');
+		this.made.push(seed);
+		const bytes = new TextEncoder().encode(`picture of ${seed}`);
+		const image = createHash('sha256').update(bytes).digest('hex');
+		const signals = { agreement: 0, wholeness: 1, burn: 0 };
+		return { bytes, image, pixels: image, seconds: 0.5, signals, unread: [] };
+	}
+	close = () => Promise.resolve();
+}
+
+async function all(board: JobBoard, id: string, after = 0): Promise<RenderEvent[]> {
+	const events: RenderEvent[] = [];
+	for await (const { event } of board.events(id, after, never)) events.push(event);
+	return events;
+}
+
+const statusOf = async (work: () => unknown): Promise<number> => {
+	try {
+		await work();
+	} catch (cause) {
+		if (cause instanceof ServiceProblem) return cause.problem.status;
+		throw cause;
+	}
+	return 200;
+};
+
+let redis: Awaited<ReturnType<typeof ownRedis>>;
+beforeAll(async () => void (redis = await ownRedis()));
+afterAll(() => redis.end());
+
+const worker = (pool: RenderPool, threads = limits.takesAtOnce ?? 1) =>
+	new QueueWorker({
+		url: redis.url,
+		models: cards.map(({ id }) => id),
+		threads,
+		pool,
+		shelf: (store) => shelfWith(new PictureMemory(), redisVault(store)),
+		mostPictures: 1_000_000
+	});
+
+// Both are held to the same: the one in a process, and the one on a queue.
+describe.each(['in one process', 'on a queue'])('a job board %s', (kind) => {
+	let pool: Bench;
+	let board: JobBoard;
+	let end: () => Promise<unknown>;
+
+	beforeEach(async () => {
+		pool = new Bench();
+		if (kind === 'in one process') {
+			board = new Jobs(pool, new PictureMemory());
+			end = () => board.close();
+		} else {
+			const queued = new QueuedJobs(redis.url);
+			await queued.store.flushall();
+			const works = worker(pool);
+			while (!(await queued.cards()).length) await new Promise((r) => setTimeout(r, 20));
+			board = queued;
+			end = async () => {
+				await works.stop(0);
+				await queued.close();
+			};
+		}
+		return () => end();
+	});
+
+	it('makes every take, says so in order, and keeps the picture under its hash', async () => {
+		const { job: id, takes } = await board.submit(job([take(1), take(2)]), 'anna');
+		const events = await all(board, id);
+		expect(events.filter(({ type }) => type === 'done')).toHaveLength(2);
+		expect(events.at(-1)).toEqual({ type: 'end' });
+		const picture = await board.picture(takes[1].take);
+		const bytes = await picture.bytes();
+		expect(new TextDecoder().decode(bytes)).toBe('picture of 2');
+		expect(picture.etag).toBe(`"${createHash('sha256').update(bytes).digest('hex')}"`);
+		expect((await board.status(id)).takes.map(({ state, step }) => [state, step])).toEqual([
+			['done', 3],
+			['done', 3]
+		]);
+	});
+
+	it('numbers events upwards, and gives those after any of them, once', async () => {
+		const { job: id } = await board.submit(job([take(1), take(2), take(3)]), 'anna');
+		const numbered: { id: number; event: RenderEvent }[] = [];
+		for await (const one of board.events(id, 0, never)) numbered.push(one);
+		const ids = numbered.map((one) => one.id);
+		expect(ids).toEqual([...new Set(ids)].sort((a, b) => a - b));
+		const rest: number[] = [];
+		for await (const one of board.events(id, ids[2], never)) rest.push(one.id);
+		expect(rest).toEqual(ids.slice(3));
+		expect(await all(board, id, ids.at(-1)! + 100)).toEqual([]);
+	});
+
+	it('knows a key again, and refuses it for another job with 409', async () => {
+		const key = randomUUID();
+		const first = await board.submit(job([take(1)], key), 'anna');
+		expect(await board.submit(job([take(1)], key), 'anna')).toEqual(first);
+		expect(await statusOf(() => board.submit(job([take(2)], key), 'anna'))).toBe(409);
+		await all(board, first.job);
+		expect(pool.made).toEqual([1]);
+	});
+
+	it('cancels one take and then the rest, those that are made and those that wait', async () => {
+		pool.hold = () => new Promise(() => undefined);
+		const { job: id, takes } = await board.submit(
+			job(Array.from({ length: 6 }, (_, i) => take(i))),
+			'anna'
+		);
+		await board.cancel(id, takes[5].take);
+		await board.cancel(id);
+		await board.cancel(id);
+		const events = await all(board, id);
+		expect(events.filter(({ type }) => type === 'cancelled')).toHaveLength(6);
+		expect(events.at(-1)).toEqual({ type: 'end' });
+		expect(pool.made).toEqual([]);
+		// Threads are free again.
+		pool.hold = () => Promise.resolve();
+		await all(board, (await board.submit(job([take(7)]), 'anna')).job);
+		expect(pool.made).toEqual([7]);
+	});
+
+	it('tells of a take that cannot be made, and makes the others', async () => {
+		const { job: id, takes } = await board.submit(job([take(1), take(13), take(2)]), 'anna');
+		const failed = (await all(board, id)).filter(({ type }) => type === 'failed');
+		expect(failed).toMatchObject([{ take: takes[1].take, code: 'render-failed' }]);
+		expect(JSON.stringify(failed)).not.toContain('no such colour');
+		expect((await board.status(id)).takes[1]).toMatchObject({
+			state: 'failed',
+			code: 'render-failed'
+		});
+		expect(await statusOf(() => board.picture(takes[1].take))).toBe(404);
+	});
+
+	it('answers for what it does not know with 404', async () => {
+		const none = randomUUID();
+		for (const asked of [
+			() => board.status(none),
+			() => board.cancel(none),
+			() => board.picture(none),
+			() => all(board, none)
+		])
+			expect(await statusOf(asked)).toBe(404);
+		const { job: id } = await board.submit(job([take(1)]), 'anna');
+		expect(await statusOf(() => board.cancel(id, none))).toBe(404);
+		await all(board, id);
+	});
+
+	it('makes takes of several callers in turn: four do not wait for two hundred', async () => {
+		let open = () => undefined as void;
+		const gate = new Promise<void>((done) => (open = done));
+		pool.hold = () => gate;
+		const many = await board.submit(
+			job(Array.from({ length: 200 }, (_, i) => take(1000 + i))),
+			'anna'
+		);
+		const few = await board.submit(job(Array.from({ length: 4 }, (_, i) => take(i))), 'ben');
+		open();
+		await Promise.all([all(board, many.job), all(board, few.job)]);
+		const last = Math.max(...[0, 1, 2, 3].map((seed) => pool.made.indexOf(seed)));
+		expect(last).toBeLessThan(8 + 2 * (limits.takesAtOnce ?? 1));
+		expect(pool.made).toHaveLength(204);
+	});
+
+	it('refuses a caller beyond the bound with 429 and when to try again, and another not', async () => {
+		pool.hold = () => new Promise(() => undefined);
+		const most = limits.maxQueuedTakes;
+		const one = Array.from({ length: most / 16 }, (_, i) => take(i));
+		const jobs: string[] = [];
+		for (let n = 0; n < 16; n++) jobs.push((await board.submit(job(one), 'anna')).job);
+		const refused = await Promise.resolve()
+			.then(() => board.submit(job([take(1)]), 'anna'))
+			.catch((cause: unknown) => cause as ServiceProblem);
+		expect(refused).toBeInstanceOf(ServiceProblem);
+		expect((refused as ServiceProblem).problem.status).toBe(429);
+		expect(Number((refused as ServiceProblem).headers['retry-after'])).toBeGreaterThan(0);
+		jobs.push((await board.submit(job([take(1)]), 'ben')).job);
+		for (const id of jobs) await board.cancel(id);
+		expect(await statusOf(() => board.submit(job([take(1)]), 'anna'))).toBe(200);
+	});
+
+	it('says how much waits, is made and has ended', async () => {
+		pool.hold = () => new Promise(() => undefined);
+		const threads = limits.takesAtOnce ?? 1;
+		const { job: id } = await board.submit(
+			job(Array.from({ length: threads + 3 }, (_, i) => take(i))),
+			'anna'
+		);
+		const waiting = async () => (await board.figures()).waiting['turnstone-2'] ?? 0;
+		for (let i = 0; i < 100 && (await waiting()) !== 3; i++)
+			await new Promise((done) => setTimeout(done, 20));
+		expect(await waiting()).toBe(3);
+		await board.cancel(id);
+		const { ended, threads: told } = await board.figures();
+		expect(told).toBe(threads);
+		expect(ended).toEqual([{ model: 'turnstone-2', state: 'cancelled', count: threads + 3 }]);
+		expect(await board.notReady()).toBeNull();
+	});
+});
+
+describe('a queue', () => {
+	it('is finished by the next who is asked, when the process that took a job on died on the way', async () => {
+		const one = new QueuedJobs(redis.url);
+		await one.store.flushall();
+		const key = randomUUID();
+		const takes = [take(1), take(2)];
+		const first = await one.submit(job(takes, key), 'anna');
+		// As if it had ended before all of it lay in the queue.
+		await one.store.hdel(keyOf.job(first.job), 'queued');
+		await one.close();
+		const two = new QueuedJobs(redis.url);
+		expect(await two.notReady()).toMatch(/worker/);
+		expect(await two.cards()).toEqual([]);
+		expect(await two.submit(job(takes, key), 'anna')).toEqual(first);
+		const pool = new Bench();
+		const works = worker(pool);
+		await all(two, first.job);
+		expect([...pool.made].sort()).toEqual([1, 2]);
+		await works.stop(0);
+		await two.close();
+	});
+
+	it('gets takes back from a worker that is told to stop, and another makes them', async () => {
+		const board = new QueuedJobs(redis.url);
+		await board.store.flushall();
+		const [slow, quick] = [new Bench(), new Bench()];
+		slow.hold = () => new Promise(() => undefined);
+		const first = worker(slow, 2);
+		const { job: id } = await board.submit(job([take(1), take(2), take(3)]), 'anna');
+		while ((await board.status(id)).takes.filter(({ state }) => state === 'running').length < 2)
+			await new Promise((done) => setTimeout(done, 20));
+		await first.stop(50);
+		expect(slow.made).toEqual([]);
+		const second = worker(quick, 2);
+		const events = await all(board, id);
+		expect(events.filter(({ type }) => type === 'done')).toHaveLength(3);
+		expect([...quick.made].sort()).toEqual([1, 2, 3]);
+		await second.stop(0);
+		await board.close();
+	});
+
+	it('loses nothing that was taken on when Redis is killed and started again', async () => {
+		const board = new QueuedJobs(redis.url);
+		await board.store.flushall();
+		const { job: id } = await board.submit(job([take(1), take(2), take(3)]), 'anna');
+		await redis.restart();
+		const pool = new Bench();
+		const works = worker(pool);
+		expect((await all(board, id)).filter(({ type }) => type === 'done')).toHaveLength(3);
+		await works.stop(0);
+		await board.close();
+	});
+
+	it('keeps finished pictures within its bound, the latest ones', async () => {
+		const board = new QueuedJobs(redis.url);
+		await board.store.flushall();
+		const pool = new Bench();
+		const works = new QueueWorker({
+			url: redis.url,
+			models: ['turnstone-2'],
+			threads: 1,
+			pool,
+			shelf: (store) => shelfWith(new PictureMemory(), redisVault(store)),
+			// Two of "picture of 1".
+			mostPictures: 25
+		});
+		const { job: id, takes } = await board.submit(job([take(1), take(2), take(3)]), 'anna');
+		await all(board, id);
+		const there = await Promise.all(
+			takes.map(async (one) => statusOf(async () => (await board.picture(one.take)).bytes()))
+		);
+		expect(there).toEqual([404, 200, 200]);
+		await works.stop(0);
+		await board.close();
+	});
+
+	it('keeps what was sent for other processes, under its hash', async () => {
+		const store = connect(redis.url);
+		const vault = redisVault(store);
+		const bytes = Uint8Array.of(0, 255, 128, 10);
+		await vault.put('image', 'abc', bytes);
+		expect(await vault.get('image', 'abc')).toEqual(bytes);
+		expect(await vault.get('adapter', 'abc')).toBeNull();
+		store.disconnect();
+	});
+});
