@@ -11,5 +11,6 @@ const worker = spawn(process.execPath, ['build/threads/worker.mjs'], {
 	cwd: root,
 	stdio: 'inherit'
 });
-for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => worker.kill(signal));
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+	process.on(signal, () => worker.kill(/** @type {NodeJS.Signals} */ (signal)));
 worker.on('close', (code) => process.exit(code ?? 0));

@@ -57,8 +57,10 @@ export class QueueWorker {
 	/** What is being made, and how it is given up; `back` when it goes back into its queue. */
 	readonly #making = new Map<string, { abort: AbortController; back: boolean }>();
 	readonly #slots: Promise<void>[];
+	readonly #heartbeat: ReturnType<typeof setInterval>;
 	readonly #sleepers = new Set<() => void>();
 	#stopping = false;
+	#stopped: Promise<void> | undefined;
 	#turn = 0;
 
 	constructor(options: WorkerOptions) {
@@ -75,8 +77,7 @@ export class QueueWorker {
 			else this.#making.get(text)?.abort.abort();
 		});
 		void this.#say();
-		const heartbeat = setInterval(() => void this.#say(), SILENCE / 3);
-		heartbeat.unref();
+		this.#heartbeat = setInterval(() => void this.#say(), SILENCE / 3);
 		this.#slots = Array.from({ length: options.threads }, () => this.#slot());
 		log.info(
 			{ worker: this.#id, models: options.models, threads: options.threads },
@@ -88,17 +89,22 @@ export class QueueWorker {
 	 * Ends the worker: no further take is begun; those that are made are finished, or handed back when
 	 * that takes too long.
 	 */
-	async stop(patience = LAST_WORK): Promise<void> {
-		this.#stopping = true;
-		this.#wake();
+	stop(patience = LAST_WORK): Promise<void> {
 		const late = setTimeout(() => {
 			for (const one of this.#making.values()) {
 				one.back = true;
 				one.abort.abort();
 			}
 		}, patience);
+		// Told twice it only becomes less patient.
+		return (this.#stopped ??= this.#end()).finally(() => clearTimeout(late));
+	}
+
+	async #end(): Promise<void> {
+		this.#stopping = true;
+		this.#wake();
 		await Promise.all(this.#slots);
-		clearTimeout(late);
+		clearInterval(this.#heartbeat);
 		await this.#store.zrem(keyOf.workers, this.#id);
 		await Promise.allSettled(this.#lines.map((line) => line.close()));
 		await this.#options.pool.close();
