@@ -6,7 +6,7 @@ import { kernels } from './vite.kernel.ts';
 
 /** Blocks of Carbon's style sheet that are in use, with their parts and what they are laid out by. */
 const blocks =
-	/^bx--(accordion|assistive-text|body|btn|checkbox|content-switcher|form|header|inline|inline-notification|label|link|modal|number|overflow-menu|progress-bar|search|select|side-nav|skip-to-content|slider|tag|text-area|text-input|tooltip--definition|tooltip__|tooltip-portal|tooltip--a11y|tooltip--hidden|tooltip--visible|visually-hidden|visible)/;
+	/^bx--(accordion|assistive-text|body|btn|checkbox|content-switcher|form|header|inline|inline-notification|label|link|modal|number|overflow-menu|password-input|progress-bar|search|select|side-nav|skip-to-content|slider|tag|text-area|text-input|tooltip--definition|tooltip__|tooltip-portal|tooltip--a11y|tooltip--hidden|tooltip--visible|visually-hidden|visible)/;
 
 /** Themes that pages are never in: their own colours stand in app.css. */
 const otherThemes = /(:root)?\[theme=(g80|g90|g100)\][^{}]*\{[^{}]*\}/g;

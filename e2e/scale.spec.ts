@@ -102,6 +102,31 @@ test('callers are known by their tokens and take turns; strangers and everybody 
 	expect(open.stderr.toString()).not.toContain(tokens.anna);
 });
 
+test('the application asks for the token of a service that wants one, and then shows its models', async ({
+	page
+}) => {
+	await fleet.startRedis();
+	const web = await fleet.startWeb();
+	fleet.startWorker();
+	await fleet.workers(web.origin, 1);
+	await page.goto(`${web.origin}/models`);
+	const services = page.getByRole('region', { name: 'Render services' });
+	await expect(services.getByText(/asks who calls.*for those who have a token/)).toBeVisible();
+	await services.getByRole('button', { name: 'Token' }).click();
+	const field = services.getByLabel('Token that says who calls');
+	await field.fill('not-this-one');
+	await services.getByRole('button', { name: 'Use it' }).click();
+	await expect(services.getByText(/that was sent is not known/)).toBeVisible();
+	await services.getByRole('button', { name: 'Token' }).click();
+	await field.fill(tokens.ben);
+	await services.getByRole('button', { name: 'Use it' }).click();
+	await expect(services.getByText('answers, 7 models')).toBeVisible();
+	await expect(page.getByRole('heading', { name: 'Turnstone 2' })).toBeVisible();
+	// It is kept.
+	await page.reload();
+	await expect(services.getByText('answers, 7 models')).toBeVisible();
+});
+
 test('a worker makes the models that it is told to, and says what is wrong with what it is told', async () => {
 	await fleet.startRedis();
 	const web = await fleet.startWeb({ env: { DIAL_PICK_TOKENS: '' } });

@@ -1,4 +1,7 @@
-/** Checks any server against the render contract: `npm run conformance -- URL`. */
+/**
+ * Checks any server against the render contract: `npm run conformance -- URL`. Where it asks who
+ * calls, DIAL_PICK_TOKEN is the token.
+ */
 import { checkConformance } from '../src/lib/render/conformance';
 
 const [address] = process.argv.slice(2);
@@ -9,10 +12,13 @@ if (!address || !URL.canParse(address)) {
 	process.exit(2);
 }
 const signs = { kept: 'kept       ', broken: 'BROKEN     ', 'not offered': 'not offered' };
-const findings = await checkConformance(address, ({ promise, result, seen }) =>
-	console.log(
-		`${signs[result]}  ${promise}${seen ? `\n             seen: ${seen.slice(0, 400)}` : ''}`
-	)
+const findings = await checkConformance(
+	address,
+	({ promise, result, seen }) =>
+		console.log(
+			`${signs[result]}  ${promise}${seen ? `\n             seen: ${seen.slice(0, 400)}` : ''}`
+		),
+	process.env.DIAL_PICK_TOKEN
 );
 const count = (result: string) => findings.filter((f) => f.result === result).length;
 console.log(

@@ -37,6 +37,19 @@ describe('RenderClient', () => {
 		expect(await client.models()).toEqual(cards);
 	});
 
+	it('says who calls, on every call, where it was given a token (RFC 6750, section 2.1)', async () => {
+		const asked: (string | undefined)[] = [];
+		const { base } = await serve((request, response) => {
+			asked.push(request.headers.authorization);
+			response.end(JSON.stringify({ models: cards }));
+		});
+		const client = new RenderClient(base, {}, 'a-secret');
+		await client.models();
+		await client.submit({ key: 'k', takes: [] }).catch(() => undefined);
+		await new RenderClient(base).models();
+		expect(asked).toEqual(['Bearer a-secret', 'Bearer a-secret', undefined]);
+	});
+
 	it('does not take a card that is not as the contract says', async () => {
 		const client = await serve((_request, response) => response.end('{"models":[{"id":"x"}]}'));
 		await expect(client.models()).rejects.toThrow();

@@ -33,6 +33,11 @@ export class RenderRefused extends Error {
 	) {
 		super(problem.detail);
 	}
+
+	/** Whether the same call may be answered another time: with a token, or when there is room again. */
+	get passes(): boolean {
+		return this.status >= 500 || [401, 403, 429].includes(this.status);
+	}
 }
 
 /** How long calls may take, in milliseconds. */
@@ -55,12 +60,16 @@ const MOST_EVENT = 1_000_000;
 /** Speaks the render contract with one service. Whatever it answers is bounded in time and size. */
 export class RenderClient {
 	readonly #patience: Patience;
+	readonly #token: string | undefined;
 
+	/** @param token what says who calls, where the service asks for it */
 	constructor(
 		readonly base: string,
-		patience: Partial<Patience> = {}
+		patience: Partial<Patience> = {},
+		token?: string
 	) {
 		this.#patience = { ...usualPatience, ...patience };
+		this.#token = token;
 	}
 
 	async models(): Promise<ModelCard[]> {
@@ -233,6 +242,7 @@ export class RenderClient {
 		);
 		const response = await fetch(this.base + path, {
 			...init,
+			headers: { ...init.headers, ...bearing(this.#token) },
 			...(signals.length ? { signal: AbortSignal.any(signals) } : {})
 		});
 		if (response.ok) return response;
@@ -253,6 +263,10 @@ export class RenderClient {
 		);
 	}
 }
+
+/** What says who calls (RFC 6750, section 2.1). */
+export const bearing = (token: string | undefined): Record<string, string> =>
+	token ? { authorization: `Bearer ${token}` } : {};
 
 /** An event as the contract has it; null for anything else. */
 function readEvent(type: string | undefined, data: string): RenderEvent | null {

@@ -15,7 +15,7 @@ import {
 	type ModelCard,
 	type TakeRequest
 } from '$lib/core/schema';
-import { RenderClient } from './client';
+import { bearing, RenderClient } from './client';
 
 /** What one check of the contract found. */
 export interface Finding {
@@ -40,12 +40,17 @@ class NotOffered extends Error {}
  * Checks a render service against the contract by using it: about thirty small takes.
  * @param base address of the service, such as `http://127.0.0.1:4173/api/render/v1`
  * @param onFinding told every finding as it is made
+ * @param token what says who calls, where the service asks for it
  */
 export async function checkConformance(
 	base: string,
-	onFinding: (finding: Finding) => void = () => undefined
+	onFinding: (finding: Finding) => void = () => undefined,
+	token?: string
 ): Promise<Finding[]> {
 	const at = base.replace(/\/+$/, '');
+	const call = (url: string, init: RequestInit = {}) =>
+		fetch(url, { ...init, headers: { ...init.headers, ...bearing(token) } });
+	const hear = (job: string, after?: number) => listen(new RenderClient(at, {}, token), job, after);
 	const findings: Finding[] = [];
 	const check = async (promise: string, work: () => Promise<void>) => {
 		let finding: Finding;
@@ -95,7 +100,7 @@ export async function checkConformance(
 		};
 	};
 	const post = (path: string, body: unknown, headers: Record<string, string> = {}) =>
-		fetch(`${at}${path}`, {
+		call(`${at}${path}`, {
 			method: 'POST',
 			headers: { 'content-type': 'application/json', ...headers },
 			body: typeof body === 'string' ? body : JSON.stringify(body)
@@ -108,7 +113,7 @@ export async function checkConformance(
 	};
 	const run = async (...takes: TakeRequest[]) => {
 		const ticket = await send(takes);
-		const events = await listen(at, ticket.job);
+		const events = await hear(ticket.job);
 		return {
 			ticket,
 			events,
@@ -133,7 +138,7 @@ export async function checkConformance(
 		);
 
 	await check('GET /models lists models whose cards are as the schema says', async () => {
-		const { models } = Models.parse(await (await fetch(`${at}/models`)).json());
+		const { models } = Models.parse(await (await call(`${at}/models`)).json());
 		hold(models.length > 0, 'no model at all');
 		cards = models;
 		hold(new Set(models.map(({ id }) => id)).size === models.length, 'two models have the same id');
@@ -160,7 +165,7 @@ export async function checkConformance(
 	});
 	let limits: Limits | undefined;
 	await check('GET /limits says what is taken on', async () => {
-		limits = Limits.parse(await (await fetch(`${at}/limits`)).json());
+		limits = Limits.parse(await (await call(`${at}/limits`)).json());
 	});
 	await check('POST /jobs answers 202 with one take for every ref', async () => {
 		const takes = [take(), take({ seed: 8 })];
@@ -169,14 +174,14 @@ export async function checkConformance(
 			takes.every(({ ref }) => ticket.takes.filter((t) => t.ref === ref).length === 1),
 			'a ref is missing or there twice'
 		);
-		await listen(at, ticket.job);
+		await hear(ticket.job);
 	});
 	await check('the same key again gives the same job', async () => {
 		const takes = [take()];
 		const key = crypto.randomUUID();
 		const [a, b] = [await send(takes, key), await send(takes, key)];
 		hold(a.job === b.job && a.takes[0].take === b.takes[0].take, 'another job was begun');
-		await listen(at, a.job);
+		await hear(a.job);
 	});
 	await check(
 		'events are as the schema says, with rising ids, one end to every take, and end last',
@@ -205,7 +210,7 @@ export async function checkConformance(
 		async () => {
 			const { ticket, events } = await run(take());
 			const middle = Math.floor(events.length / 2);
-			const rest = await listen(at, ticket.job, events[middle - 1]?.id);
+			const rest = await hear(ticket.job, events[middle - 1]?.id);
 			const ids = (list: Heard[]) => list.map(({ id }) => id).join(' ');
 			hold(
 				ids(rest) === ids(events.slice(middle)),
@@ -219,7 +224,7 @@ export async function checkConformance(
 			const asked = take({ output: { format: 'png', preview: false } });
 			const { ticket, done } = await run(asked);
 			hold(done.length === 1, 'the take was not done');
-			const response = await fetch(`${at}/takes/${ticket.takes[0].take}/image`);
+			const response = await call(`${at}/takes/${ticket.takes[0].take}/image`);
 			const bytes = new Uint8Array(await response.arrayBuffer());
 			const hash = hex(await crypto.subtle.digest('SHA-256', bytes));
 			hold(response.headers.get('content-type') === 'image/png', 'it is not image/png');
@@ -248,7 +253,7 @@ export async function checkConformance(
 	);
 	await check('GET /jobs/{job} gives the state of every take', async () => {
 		const { ticket } = await run(take());
-		const status = JobStatus.parse(await (await fetch(`${at}/jobs/${ticket.job}`)).json());
+		const status = JobStatus.parse(await (await call(`${at}/jobs/${ticket.job}`)).json());
 		hold(
 			status.takes[0].state === 'done' && status.takes[0].step === status.takes[0].steps,
 			'not done'
@@ -260,13 +265,13 @@ export async function checkConformance(
 			const steps = model().steps.max;
 			const takes = Array.from({ length: 6 }, (_, seed) => take({ seed, steps }));
 			const ticket = await send(takes);
-			const one = await fetch(`${at}/jobs/${ticket.job}/takes/${ticket.takes[5].take}`, {
+			const one = await call(`${at}/jobs/${ticket.job}/takes/${ticket.takes[5].take}`, {
 				method: 'DELETE'
 			});
 			hold(one.status === 204, `DELETE of a take answered ${one.status}`);
-			const all = await fetch(`${at}/jobs/${ticket.job}`, { method: 'DELETE' });
+			const all = await call(`${at}/jobs/${ticket.job}`, { method: 'DELETE' });
 			hold(all.status === 204, `DELETE of the job answered ${all.status}`);
-			const events = await listen(at, ticket.job);
+			const events = await hear(ticket.job);
 			hold(
 				events.some(
 					({ event }) => event.type === 'cancelled' && event.take === ticket.takes[5].take
@@ -310,13 +315,13 @@ export async function checkConformance(
 	);
 	await check('an unknown job or take is answered with 404', async () => {
 		const none = '00000000-0000-4000-8000-000000000000';
-		await refuses(await fetch(`${at}/jobs/${none}`), 404);
-		await refuses(await fetch(`${at}/jobs/${none}/events`), 404);
-		await refuses(await fetch(`${at}/takes/${none}/image`), 404);
-		await refuses(await fetch(`${at}/jobs/${none}`, { method: 'DELETE' }), 404);
+		await refuses(await call(`${at}/jobs/${none}`), 404);
+		await refuses(await call(`${at}/jobs/${none}/events`), 404);
+		await refuses(await call(`${at}/takes/${none}/image`), 404);
+		await refuses(await call(`${at}/jobs/${none}`, { method: 'DELETE' }), 404);
 	});
 	const upload = (bytes: Uint8Array) =>
-		fetch(`${at}/images`, {
+		call(`${at}/images`, {
 			method: 'POST',
 			headers: { 'content-type': 'application/octet-stream' },
 			body: bytes as Uint8Array<ArrayBuffer>
@@ -469,7 +474,7 @@ export async function checkConformance(
 		// A browser does not let a page say that it is another.
 		if ('document' in globalThis) throw new NotOffered();
 		await refuses(
-			await fetch(`${at}/models`, { headers: { origin: 'https://elsewhere.example' } }),
+			await call(`${at}/models`, { headers: { origin: 'https://elsewhere.example' } }),
 			403
 		);
 	});
@@ -482,9 +487,9 @@ interface Heard {
 }
 
 /** All events of a job until its end. */
-async function listen(at: string, job: string, after = 0): Promise<Heard[]> {
+async function listen(client: RenderClient, job: string, after = 0): Promise<Heard[]> {
 	const heard: Heard[] = [];
-	const events = new RenderClient(at).events(job, after, new AbortController().signal);
+	const events = client.events(job, after, new AbortController().signal);
 	for await (const event of events) heard.push(event);
 	return heard;
 }

@@ -112,7 +112,7 @@ async function fetched(
 			const { picture, thumbnail } = await admit(await client.image(done.take));
 			return { id, done, picture: { picture, thumbnail } };
 		} catch (cause) {
-			const refused = cause instanceof RenderRefused && cause.status < 500 && cause.status !== 429;
+			const refused = cause instanceof RenderRefused && !cause.passes;
 			if (!refused && !(cause instanceof FileProblem)) throw cause;
 			why = cause.message;
 		}

@@ -9,6 +9,7 @@ import * as store from '$lib/store';
 import { FakeClock, FakeService, refusal } from './fake-service';
 import { Runner } from './runner';
 import { unqualified, type Routes } from './services';
+import { verdictOn } from './verdict';
 
 vi.mock('$lib/workers', () => ({ admitPicture: () => Promise.reject(new Error('not here')) }));
 
@@ -325,10 +326,36 @@ describe('what one service refuses', () => {
 		open();
 		await vi.waitFor(async () =>
 			expect((await store.plan(plan.id))?.says).toBe(
-				'The render service refuses: A token is wanted.'
+				'The run waits: the render service does not know who asks. A token is wanted. Give its token under Models, then let the run go on.'
 			)
 		);
 		expect(await states(plan)).toBe('waiting');
+	});
+});
+
+describe('a service that asks for a token again', () => {
+	// A job that it knows is not sent anew: it would be made, and paid, twice.
+	it('is followed no further until it is given, and nothing is sent a second time', () => {
+		const stranger = refusal(401, 'The token has run out.');
+		expect(verdictOn(stranger, 'following')).toMatchObject({ then: 'pause' });
+		expect(verdictOn(stranger, 'sending')).toMatchObject({ then: 'pause' });
+		expect(verdictOn(refusal(404, 'No such job.'), 'following')).toEqual({ then: 'anew' });
+	});
+
+	it('is called back once it is given: what was given up is not forgotten meanwhile', async () => {
+		const plan = await begin([1, 2]);
+		const sending = gate();
+		shipped().onSubmit = () => sending.pass();
+		let asked = 0;
+		shipped().onCancel = () => {
+			if (asked++ < 2) throw refusal(401, 'The token has run out.');
+		};
+		const tab = open();
+		await sending.here;
+		await tab.cancel(plan);
+		sending.open();
+		await vi.waitFor(() => expect(shipped().cancelled).toEqual(['job-1']), 8000);
+		expect(asked).toBe(3);
 	});
 });
 

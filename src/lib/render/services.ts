@@ -1,11 +1,13 @@
 import type { Limits, ModelCard } from '$lib/core/schema';
-import { RenderClient, shippedService, type JobClient } from './client';
+import { RenderClient, RenderRefused, shippedService, type JobClient } from './client';
 
 /** A render service as this tab knows it. */
 export interface Service {
 	/** A short word that parts its models from those of others; empty for the one that ships. */
 	id: string;
 	address: string;
+	/** What says who calls, where it asks for that. */
+	token?: string;
 	client: RenderClient;
 	/** Its models, under ids that no other service's have. */
 	cards: ModelCard[];
@@ -49,10 +51,11 @@ export function unqualified(model: string): { service: string; model: string } {
 }
 
 /** A service that was not asked yet. */
-export const newService = (id: string, address: string): Service => ({
+export const newService = (id: string, address: string, token?: string): Service => ({
 	id,
 	address,
-	client: new RenderClient(address),
+	token,
+	client: new RenderClient(address, {}, token),
 	cards: [],
 	limits: null,
 	state: 'asked'
@@ -77,6 +80,8 @@ export async function askService(service: Service): Promise<Service> {
 }
 
 function silence({ address, id }: Service, cause: unknown): string {
+	if (cause instanceof RenderRefused && cause.status === 401)
+		return `${id ? `What is at ${address}` : 'The render service'} asks who calls. ${cause.message}`;
 	if (!id) return 'The render service does not answer. Is the program still running?';
 	if (cause instanceof DOMException && cause.name === 'TimeoutError')
 		return `What is at ${address} took too long to answer. Is it still starting? Try again.`;

@@ -35,7 +35,7 @@ export async function sweep(
 			break;
 		} catch (cause) {
 			if (cut.aborted) break;
-			if (cause instanceof RenderRefused && cause.status < 500 && cause.status !== 429) {
+			if (cause instanceof RenderRefused && !cause.passes) {
 				// It does not know the job, or will not hear of it: there is nothing to be called back.
 				await forget(row);
 				break;

@@ -49,6 +49,11 @@ export function verdictOn(cause: unknown, during: 'sending' | 'following'): Verd
 			wait: retryAfter === null ? null : retryAfter * 1000,
 			most: Infinity
 		};
+	if (status === 401)
+		return {
+			then: 'pause',
+			says: `The run waits: the render service does not know who asks. ${message} Give its token under Models, then let the run go on.`
+		};
 	if (during === 'following' || status === 409) return { then: 'anew' };
 	if (status === 400 || status === 413 || status === 422)
 		return { then: 'fail', takes: placesIn(problem.errors), says: message };

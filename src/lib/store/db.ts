@@ -68,12 +68,14 @@ export interface StartPicture {
 	of?: { take: string; number: number; briefId: string };
 }
 
-/** A render service that was added by its address. */
+/** A render service that was added by its address; the one that ships, of no id, where it has a token. */
 export interface AddedService {
 	/** A short word that parts its models from those of others. */
 	id: string;
 	/** Where its calls begin, as `https://host/api/render/v1`. */
 	address: string;
+	/** What says who calls, where it asks for that. */
+	token?: string;
 	addedAt: number;
 }
 

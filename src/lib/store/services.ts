@@ -1,6 +1,6 @@
 import { db, type AddedService } from './db';
 
-/** Render services that were added, the earliest first. */
+/** Render services that were added, the earliest first, and the one that ships where it has a token. */
 export const services = (): Promise<AddedService[]> =>
 	db.services.toArray().then((all) => all.sort((a, b) => a.addedAt - b.addedAt));
 

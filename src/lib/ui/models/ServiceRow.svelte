@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { Button, PasswordInput } from 'carbon-components-svelte';
 	import { checkConformance, type Finding, type Service } from '$lib/render';
 	import { many, session } from '$lib/ui/shared';
 
@@ -7,6 +8,13 @@
 	let findings = $state.raw<Finding[]>([]);
 	let checking = $state(false);
 	let checked = $state(false);
+	/** What is being written as its token; null while nothing is. */
+	let token = $state<string | null>(null);
+
+	async function give() {
+		await session.giveToken(service, token ?? '');
+		token = null;
+	}
 
 	const count = (result: Finding['result']) => findings.filter((f) => f.result === result).length;
 	const broken = $derived(findings.filter(({ result }) => result === 'broken'));
@@ -16,7 +24,11 @@
 		checking = true;
 		findings = [];
 		const address = new URL(service.address, location.href).href;
-		await checkConformance(address, (finding) => (findings = [...findings, finding]));
+		await checkConformance(
+			address,
+			(finding) => (findings = [...findings, finding]),
+			service.token
+		);
 		checking = false;
 		checked = true;
 	}
@@ -35,6 +47,13 @@
 	>
 	<span class="acts">
 		<button class="act" onclick={() => session.ask(service.id)}>Ask again</button>
+		{#if service.id || service.token || service.state === 'silent'}
+			<button
+				class="act"
+				aria-expanded={token !== null}
+				onclick={() => (token = token === null ? (service.token ?? '') : null)}>Token …</button
+			>
+		{/if}
 		<button
 			class="act"
 			disabled={checking || service.state !== 'answers'}
@@ -46,6 +65,22 @@
 		{/if}
 	</span>
 </div>
+{#if token !== null}
+	<form
+		onsubmit={(event) => {
+			event.preventDefault();
+			void give();
+		}}
+	>
+		<PasswordInput
+			size="sm"
+			labelText="Token that says who calls; empty for none"
+			autocomplete="off"
+			bind:value={token}
+		/>
+		<Button size="small" type="submit">Use it</Button>
+	</form>
+{/if}
 {#if service.says}<p class="says">{service.says}</p>{/if}
 {#if checking || checked}
 	<p role="status">
@@ -67,7 +102,7 @@
 <style>
 	.row {
 		display: grid;
-		grid-template-columns: 14px minmax(220px, 2fr) minmax(160px, 1fr) auto;
+		grid-template-columns: 14px minmax(160px, 2fr) minmax(120px, 1fr) auto;
 		gap: 12px;
 		align-items: center;
 		padding: 8px 0;
@@ -99,7 +134,17 @@
 
 	.acts {
 		display: flex;
+		white-space: nowrap;
 		gap: 8px;
+	}
+
+	form {
+		display: grid;
+		grid-template-columns: minmax(220px, 420px) auto;
+		gap: 10px;
+		align-items: end;
+		justify-content: start;
+		margin: 8px 0 8px 26px;
 	}
 
 	.says,

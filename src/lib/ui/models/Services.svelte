@@ -1,17 +1,18 @@
 <script lang="ts">
-	import { Button, TextInput } from 'carbon-components-svelte';
+	import { Button, PasswordInput, TextInput } from 'carbon-components-svelte';
 	import { session } from '$lib/ui/shared';
 	import ServiceRow from './ServiceRow.svelte';
 
 	let address = $state('');
+	let token = $state('');
 	let problem = $state<string | null>(null);
 	let busy = $state(false);
 
 	async function add() {
 		busy = true;
-		problem = await session.addService(address);
+		problem = await session.addService(address, token.trim() || undefined);
 		busy = false;
-		if (!problem) address = '';
+		if (!problem) address = token = '';
 	}
 </script>
 
@@ -40,6 +41,12 @@
 			invalid={problem !== null}
 			invalidText={problem ?? ''}
 		/>
+		<PasswordInput
+			size="sm"
+			labelText="Token, if it asks for one"
+			autocomplete="off"
+			bind:value={token}
+		/>
 		<Button size="small" type="submit" disabled={busy || !address.trim()}
 			>{busy ? 'Asking …' : 'Add it'}</Button
 		>
@@ -65,14 +72,14 @@
 
 	form {
 		display: grid;
-		grid-template-columns: minmax(240px, 420px) auto;
+		grid-template-columns: minmax(220px, 420px) minmax(160px, 240px) auto;
 		gap: 10px;
 		align-items: start;
 		justify-content: start;
 		margin-top: 12px;
 	}
 
-	form :global(.bx--btn) {
+	form > :global(.bx--btn) {
 		margin-top: 24px;
 	}
 </style>

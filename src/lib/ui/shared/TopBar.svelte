@@ -40,7 +40,7 @@
 	<HeaderUtilities>
 		<div class="state" role="status">
 			{#if session.trouble}
-				<span class="trouble">{session.trouble}</span>
+				<span class="trouble" title={session.trouble}>{session.trouble}</span>
 			{/if}
 			{#if id && brief.current}
 				{#if !making && done}
@@ -89,6 +89,11 @@
 		color: var(--ink);
 	}
 
+	/* What stands in the way gives way itself before the name and the queue do. */
+	:global(.bx--header .bx--header__global) {
+		min-width: 0;
+	}
+
 	:global(.bx--header .bx--header__name) {
 		display: none;
 	}
@@ -103,6 +108,7 @@
 	}
 
 	.name strong {
+		flex: none;
 		font-size: 15px;
 		font-weight: 650;
 	}
@@ -117,7 +123,7 @@
 		gap: 22px;
 		align-items: center;
 		min-width: 0;
-		padding-right: 20px;
+		padding: 0 20px 0 16px;
 		overflow: hidden;
 		white-space: nowrap;
 	}
@@ -147,6 +153,8 @@
 	}
 
 	.trouble {
+		overflow: hidden;
 		color: var(--point);
+		text-overflow: ellipsis;
 	}
 </style>

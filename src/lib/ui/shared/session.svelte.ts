@@ -10,6 +10,7 @@ import {
 	routesAmong,
 	Runner,
 	serviceId,
+	shippedService,
 	theShippedService,
 	type Progress,
 	type Service
@@ -127,13 +128,16 @@ class Session {
 
 	/** The services that were added: a run may need them. */
 	#know(added: readonly store.AddedService[]): void {
-		const [shipped, ...others] = this.services;
-		const known = new Map(others.map((one) => [one.id, one]));
-		this.services = [
-			shipped,
-			...added.map(({ id, address }) => known.get(id) ?? newService(id, address))
-		];
-		for (const { id } of added) if (!known.has(id)) void this.ask(id);
+		const known = new Map(this.services.map((one) => [one.id, one]));
+		const asked = [
+			{ id: '', address: shippedService, ...added.find(({ id }) => !id) },
+			...added.filter(({ id }) => id)
+		].map(({ id, address, token }) => {
+			const one = known.get(id);
+			return one && one.token === token ? one : newService(id, address, token);
+		});
+		this.services = asked;
+		for (const one of asked) if (one !== known.get(one.id)) void this.ask(one.id);
 	}
 
 	/** Prices what waits in the queue from before it had a price. */
@@ -151,7 +155,7 @@ class Session {
 	}
 
 	/** Adds a service by its address. Returns what is wrong with it, or null. */
-	async addService(text: string): Promise<string | null> {
+	async addService(text: string, token?: string): Promise<string | null> {
 		const address = readAddress(text);
 		if (!address)
 			return 'That is no address. Write one such as http://127.0.0.1:7070/api/render/v1';
@@ -161,11 +165,18 @@ class Session {
 			address,
 			this.services.map((one) => one.id)
 		);
-		const asked = await askService(newService(id, address));
+		const asked = await askService(newService(id, address, token));
 		if (asked.state !== 'answers') return `${asked.says} Nothing was added.`;
 		this.services = [...this.services, asked];
-		await store.addService({ id, address, addedAt: Date.now() });
+		await store.addService({ id, address, token, addedAt: Date.now() });
 		return null;
+	}
+
+	/** Gives a service another token; it is asked again with it. */
+	async giveToken({ id, address }: Service, token: string): Promise<void> {
+		const before = (await store.services()).find((one) => one.id === id);
+		const addedAt = before?.addedAt ?? Date.now();
+		await store.addService({ id, address, token: token.trim() || undefined, addedAt });
 	}
 
 	/** Takes a service off; its takes stay. */
