@@ -111,13 +111,22 @@ for (const [n, [what, change]] of plans.entries()) {
 	const byCards = costOf(rack, cards, threads, undefined, preparedLately(made)).seconds;
 	const learnt = atMeasuredPace(cards, measuredPace(made, cards, threads));
 	const byMeasured = costOf(rack, learnt, threads, undefined, preparedLately(made)).seconds;
-	const takes = [...combinations(rack)].map(({ settings }) => ({ ...settings, ref: randomUUID() }));
+	const takes = [...combinations(rack)].map(({ settings }) => ({
+		...settings,
+		ref: randomUUID(),
+		// As the application asks.
+		output: { format: 'webp' as const, preview: true }
+	}));
 	const begun = performance.now();
 	const ticket = await client.submit({ key: randomUUID(), takes });
 	const refOf = new Map(ticket.takes.map(({ ref, take }) => [take, ref]));
 	for await (const { event } of client.events(ticket.job, 0, new AbortController().signal))
 		if (event.type === 'done') {
-			const { ref, ...settings } = takes.find((take) => take.ref === refOf.get(event.take))!;
+			const {
+				ref,
+				output: _,
+				...settings
+			} = takes.find((take) => take.ref === refOf.get(event.take))!;
 			made.push({
 				id: ref,
 				settings,

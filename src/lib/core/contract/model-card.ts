@@ -48,10 +48,12 @@ export const ModelCard = z.object({
 		/** Of every take besides its steps. */
 		secondsPerTake: z.number().min(0).max(1e5).optional(),
 		/**
-		 * More for the first take of new words or a new frame, whichever model made it, on each of those
-		 * that are made at once.
+		 * More for the first takes of new words or a new frame: what those that are made at once do
+		 * together, once.
 		 */
-		secondsOfNewWords: z.number().min(0).max(1e5).optional()
+		secondsOfNewWords: z.number().min(0).max(1e5).optional(),
+		/** And more of that for every megapixel of the frame. */
+		secondsPerNewMegapixel: z.number().min(0).max(1e5).optional()
 	}),
 	/** Pictures of it, by their addresses from the service's root, and what each shows. */
 	samples: z

@@ -137,7 +137,7 @@ export interface Dial<Id extends string = string, S = unknown> {
 	chance?: boolean;
 	/** Whether price and time of a take depend on it. */
 	priced?: boolean;
-	/** Whether takes that differ on it alone share what is prepared for their words and frame. */
+	/** Whether takes that differ on it alone share what is prepared for their words, frame and model. */
 	keepsPrepared?: boolean;
 	/** Number dials: distance of stops that a scatter, or a spread over a range, keeps to. */
 	step?: number;

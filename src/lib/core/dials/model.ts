@@ -11,7 +11,6 @@ export const model = defineDial({
 	write: (draft, stop) => withField(draft, 'model', stop),
 	format: (stop, cards) => cards?.find(({ id }) => id === stop)?.name ?? stopKey(stop),
 	order: { plan: 10, rack: 10, sheet: 130, run: 40 },
-	keepsPrepared: true,
 	priced: true,
 	told: 'itself',
 	problems: ({ stops, cards }) =>

@@ -93,10 +93,15 @@ describe('price and time', () => {
 		expect(costOf(plan(29), [card(0.03)]).credits / 29).toBeCloseTo(1 / 29, 2);
 	});
 
-	it('has what new words and frames take to prepare, on each thread, as going through all takes has', () => {
+	it('has what new words and frames take each model to prepare, all threads together, as going through all takes has', () => {
 		const slow = cards.map((card, i) => ({
 			...card,
-			pace: { secondsPerMegapixelStep: 0.1, secondsPerTake: 0.5, secondsOfNewWords: 2 + i }
+			pace: {
+				secondsPerMegapixelStep: 0.1,
+				secondsPerTake: 0.5,
+				secondsOfNewWords: 2 + i,
+				secondsPerNewMegapixel: 3
+			}
 		}));
 		const wide = sampleRack({
 			model: ['alder-2', 'birch'],
@@ -114,11 +119,13 @@ describe('price and time', () => {
 			for (const { settings: take } of combinations(wide)) {
 				const card = slow.find(({ id }) => id === take.model)!;
 				plain += takeSeconds(card, take);
-				const key = [take.width, take.prompt].join();
-				groups.set(key, (groups.get(key) ?? 0) + 1);
+				const key = [take.model, take.width, take.prompt].join();
+				const { pace } = card;
+				const megapixels = (take.width * take.height) / 1e6;
+				groups.set(key, pace.secondsOfNewWords + pace.secondsPerNewMegapixel * megapixels);
 			}
-			// Each of a group's takes goes to any thread: those that none comes to prepare nothing.
-			for (const own of groups.values()) plain += 3 * threads * (1 - (1 - 1 / threads) ** own);
+			// Once for all takes of a group, whichever threads they come to.
+			for (const own of groups.values()) plain += own;
 			const { takes, seconds } = costOf(wide, slow, threads);
 			expect(takes).toBe(48);
 			expect(seconds).toBeCloseTo(plain / threads, 9);
@@ -133,8 +140,7 @@ describe('price and time', () => {
 				chosen,
 				({ settings }) => settings.prompt === 'a kite'
 			);
-			const one = (3 * threads * (1 - (1 - 1 / threads) ** 2)) / Math.min(threads, some.takes);
-			expect(some.seconds - warm.seconds).toBeCloseTo(one, 9);
+			expect(some.seconds - warm.seconds).toBeCloseTo((2 + (3 * 512 * 512) / 1e6) / threads, 9);
 		}
 	});
 

@@ -15,7 +15,7 @@ import { cents, newWordsSeconds, takeCredits, takeSeconds } from './price';
 export interface PlanCost {
 	takes: number;
 	credits: number;
-	/** Seconds on the given number of render threads, with what new words take to prepare on each. */
+	/** Seconds on the given number of render threads, with what new words take to prepare. */
 	seconds: number;
 }
 
@@ -67,59 +67,51 @@ export function costOf(
 		credits += takeCredits(card, priced) * each;
 		seconds += takeSeconds(card, priced) * each;
 	}
-	seconds += preparing(rack, cards, threads, { chosen, takes, settings, isPrepared });
+	const prepared = preparing(rack, cards, { chosen, settings, isPrepared });
 	return {
 		takes,
 		credits: cents(credits),
-		seconds: seconds / Math.max(1, Math.min(threads, takes))
+		// One take is made by one thread; what it is prepared by, all of them do together.
+		seconds: seconds / Math.max(1, Math.min(threads, takes)) + prepared / Math.max(1, threads)
 	};
 }
 
-/** More groups of words and frames than this are not gone through: none of them counts as prepared. */
+/** More groups of words, frames and models than this are not gone through: none counts as prepared. */
 const MOST_GROUPS = 2000;
 
-/**
- * Seconds, of all threads together, in which what takes of the same words and frame share is prepared:
- * on each thread that comes to make one of them.
- */
+/** Seconds, of all threads together, in which what takes of the same words, frame and model share is prepared. */
 function preparing(
 	rack: PlanRack,
 	cards: readonly ModelCard[],
-	threads: number,
 	{
 		chosen,
-		takes,
 		settings,
 		isPrepared
 	}: {
 		chosen: Chosen;
-		takes: number;
 		settings: readonly Made[];
 		isPrepared: (made: Made) => boolean;
 	}
 ): number {
-	const slowest = Math.max(
-		0,
-		...cards.filter(({ id }) => rack.model.includes(id)).map(newWordsSeconds)
-	);
-	if (!slowest || !takes) return 0;
-	/** Threads that so many takes are expected to come to. */
-	const reached = (own: number) => threads * (1 - (1 - 1 / threads) ** own);
+	if (!settings.length) return 0;
+	const byId = new Map(cards.map((card) => [card.id, card]));
+	const own = (made: Made) => {
+		const card = byId.get(made.settings.model);
+		return card && !isPrepared(made) ? newWordsSeconds(card, made.settings) : 0;
+	};
 	if (chosen.rows) {
-		const groups = new Map<string, { made: Made; own: number }>();
-		for (const made of settings) {
-			const key = preparedDials.map((dial) => stopKey(dialOf(dial).read(made))).join('\n');
-			const own = (groups.get(key)?.own ?? 0) + takes / settings.length;
-			groups.set(key, { made, own });
-		}
-		return [...groups.values()].reduce(
-			(sum, { made, own }) => sum + (isPrepared(made) ? 0 : slowest * reached(own)),
-			0
+		const groups = new Map(
+			settings.map((made) => [
+				preparedDials.map((dial) => stopKey(dialOf(dial).read(made))).join('\n'),
+				made
+			])
 		);
+		return [...groups.values()].reduce((sum, made) => sum + own(made), 0);
 	}
 	const count = preparedDials.reduce((all, dial) => all * rack[dial].length, 1);
-	let fresh = count;
-	if (count <= MOST_GROUPS)
-		for (const made of product(rack, preparedDials)) if (isPrepared(made)) fresh--;
-	return slowest * fresh * reached(takes / count);
+	if (count > MOST_GROUPS)
+		return (count * settings.reduce((sum, made) => sum + own(made), 0)) / settings.length;
+	let sum = 0;
+	for (const made of product(rack, preparedDials)) sum += own(made);
+	return sum;
 }

@@ -45,12 +45,12 @@ describe('the pace that was measured', () => {
 			seconds: takeSeconds(card, take.settings) * factor
 		}));
 
-	it('knows that the first takes of new words are slower, on each thread', () => {
+	it('knows that the first takes of new words are slower: they prepare them together', () => {
 		const slow = { ...card, pace: { ...card.pace, secondsPerTake: 0.5, secondsOfNewWords: 3 } };
 		const takes = made(1, 6).map((take, i) => ({
 			...take,
 			madeAt: i,
-			seconds: 2 * (takeSeconds(slow, take.settings) + (i < 2 ? 3 : 0))
+			seconds: 2 * (takeSeconds(slow, take.settings) + (i < 2 ? 3 / 2 : 0))
 		}));
 		expect(measuredPace(takes, [slow], 2).get(slow.id)).toBeCloseTo(2, 9);
 		// With the first two alone it is known, too: they are measured as what they are.

@@ -48,9 +48,9 @@ export function reckon(account: Account, credits: number): Reckoning {
 /** Takes of one model that must have been made before its card's pace is corrected. */
 const ENOUGH = 3;
 
-/** The same words, negative words and frame: what is prepared once for all of them. */
-const preparedKey = ({ prompt, negative, width, height }: Take['settings']): string =>
-	[width, height, negative, prompt].join('\n');
+/** The same model, words, negative words and frame: what is prepared once for all of them. */
+const preparedKey = ({ model, prompt, negative, width, height }: Take['settings']): string =>
+	[model, width, height, negative, prompt].join('\n');
 
 /** As many takes back, what was prepared is taken to be there still. */
 const LATELY = 200;
@@ -66,7 +66,7 @@ export function preparedLately(takes: readonly Take[]): (made: Made) => boolean 
 	return ({ settings }) => keys.has(preparedKey(settings));
 }
 
-/** By their ids, the takes that were the first of their words: as many as were made at once. */
+/** By their ids, the takes that were the first of their words: as many as prepared them together. */
 function firstOfWords(takes: readonly Take[], threads: number): Set<string> {
 	const made = new Map<string, number>();
 	const first = new Set<string>();
@@ -99,7 +99,9 @@ export function measuredPace(
 			.slice(-latest)
 			.map(
 				({ id, settings, seconds }) =>
-					seconds! / (takeSeconds(card, settings) + (first.has(id) ? newWordsSeconds(card) : 0))
+					seconds! /
+					(takeSeconds(card, settings) +
+						(first.has(id) ? newWordsSeconds(card, settings) / threads : 0))
 			)
 			.filter(Number.isFinite)
 			.sort((a, b) => a - b);
@@ -115,13 +117,15 @@ export const atMeasuredPace = (
 ): ModelCard[] =>
 	cards.map((card) => {
 		const factor = factors.get(card.id) ?? 1;
-		const { secondsPerMegapixelStep, secondsPerTake = 0, secondsOfNewWords = 0 } = card.pace;
+		const { secondsPerMegapixelStep, secondsPerTake = 0 } = card.pace;
+		const { secondsOfNewWords = 0, secondsPerNewMegapixel = 0 } = card.pace;
 		return {
 			...card,
 			pace: {
 				secondsPerMegapixelStep: secondsPerMegapixelStep * factor,
 				secondsPerTake: secondsPerTake * factor,
-				secondsOfNewWords: secondsOfNewWords * factor
+				secondsOfNewWords: secondsOfNewWords * factor,
+				secondsPerNewMegapixel: secondsPerNewMegapixel * factor
 			}
 		};
 	});

@@ -18,5 +18,9 @@ export function takeSeconds({ pace }: ModelCard, settings: Priced): number {
 	return pace.secondsPerMegapixelStep * megapixelSteps(settings) + (pace.secondsPerTake ?? 0);
 }
 
-/** Seconds more that the first take of new words, or of a new frame, takes on each render thread. */
-export const newWordsSeconds = ({ pace }: ModelCard): number => pace.secondsOfNewWords ?? 0;
+/** Seconds in which render threads prepare, once and together, what takes of new words or a new frame need. */
+export const newWordsSeconds = (
+	{ pace }: ModelCard,
+	{ width, height }: Pick<TakeSettings, 'width' | 'height'>
+): number =>
+	(pace.secondsOfNewWords ?? 0) + ((pace.secondsPerNewMegapixel ?? 0) * width * height) / 1e6;

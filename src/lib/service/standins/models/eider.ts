@@ -14,7 +14,12 @@ export const eider = defineModel({
 		promptForm: 'sentences',
 		promptWords: 300,
 		price: { creditsPerTake: 1.8, creditsPerMegapixelStep: 0.04 },
-		pace: { secondsPerMegapixelStep: 0.12, secondsPerTake: 1.2, secondsOfNewWords: 3 }
+		pace: {
+			secondsPerMegapixelStep: 0.03,
+			secondsPerTake: 0.4,
+			secondsOfNewWords: 3,
+			secondsPerNewMegapixel: 8
+		}
 	},
 	sizes: [
 		[1088, 1088],

@@ -46,7 +46,12 @@ const shared = {
 	maxRatio: 8,
 	samplers: Object.keys(samplers),
 	schedules: Object.keys(schedules),
-	pace: { secondsPerMegapixelStep: 0.08, secondsPerTake: 0.25, secondsOfNewWords: 1.6 }
+	pace: {
+		secondsPerMegapixelStep: 0.02,
+		secondsPerTake: 0.15,
+		secondsOfNewWords: 1,
+		secondsPerNewMegapixel: 4
+	}
 } satisfies Partial<ModelCard>;
 
 /** What every one of them can do, and what some can besides. */
