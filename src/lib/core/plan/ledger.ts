@@ -1,5 +1,6 @@
 import type { Made } from '$lib/core/dials';
 import type { ModelCard, Take } from '$lib/core/schema';
+import { median } from 'simple-statistics';
 import { cents, newWordsSeconds, takeSeconds } from './price';
 
 /**
@@ -80,8 +81,8 @@ function firstOfWords(takes: readonly Take[], threads: number): Set<string> {
 }
 
 /**
- * How much slower takes are here than the cards say: by model, the median of measured over stated
- * seconds of the latest takes. A model of which too few were made is left out.
+ * How much slower takes are here than the cards say: by model, measured over stated
+ * seconds of the latest takes, the median over their words. A model of which too few were made is left out.
  * @param threads how many takes are made at once
  */
 export function measuredPace(
@@ -94,18 +95,28 @@ export function measuredPace(
 	const timed = takes.filter(({ seconds }) => seconds !== undefined);
 	const first = firstOfWords(timed, threads);
 	for (const card of cards) {
-		const ratios = timed
+		const own = timed
 			.filter(({ settings }) => settings.model === card.id)
 			.slice(-latest)
-			.map(
-				({ id, settings, seconds }) =>
-					seconds! /
-					(takeSeconds(card, settings) +
-						(first.has(id) ? newWordsSeconds(card, settings) / threads : 0))
-			)
-			.filter(Number.isFinite)
-			.sort((a, b) => a - b);
-		if (ratios.length >= ENOUGH) factors.set(card.id, ratios[Math.floor(ratios.length / 2)]);
+			.map(({ id, settings, seconds }) => ({
+				key: preparedKey(settings),
+				measured: seconds!,
+				stated:
+					takeSeconds(card, settings) +
+					(first.has(id) ? newWordsSeconds(card, settings) / threads : 0)
+			}))
+			.filter(({ stated }) => stated > 0);
+		if (own.length < ENOUGH) continue;
+		// During one that took ten times as long as the others the machine did something else.
+		const usual = median(own.map(({ measured, stated }) => measured / stated));
+		// What is prepared falls on any of the takes of the same words: they are taken together.
+		const groups = new Map<string, [measured: number, stated: number]>();
+		for (const { key, measured, stated } of own) {
+			if (measured > 10 * usual * stated) continue;
+			const before = groups.get(key) ?? [0, 0];
+			groups.set(key, [before[0] + measured, before[1] + stated]);
+		}
+		factors.set(card.id, median([...groups.values()].map(([sum, said]) => sum / said)));
 	}
 	return factors;
 }
