@@ -86,7 +86,7 @@ for (const [i, room] of rooms.entries())
 const storeyRules = storeys.flatMap(({ files, forbid, opensWing }) => [
 	{
 		files,
-		ignores: ['**/*.test.ts', 'src/routes/api/**'],
+		ignores: ['**/*.test.ts', 'src/routes/api/**', 'src/routes/{metrics,readyz}/**'],
 		rules: restricted([
 			...forbid,
 			...(opensWing ? [] : [wing]),

@@ -24,14 +24,16 @@ async function compile(source: string, name: string): Promise<Uint8Array> {
 	const { default: asc } = await import('assemblyscript/asc');
 	const file = `${name}.ts`;
 	let binary: Uint8Array | undefined;
-	const { error, stderr } = await asc.main(
+	const said: string[] = [];
+	const { error } = await asc.main(
 		[file, '--outFile', 'out.wasm', '--enable', 'simd', '--runtime', 'stub', '-O3', '--noAssert'],
 		{
 			readFile: (asked) => (asked === file ? source : null),
 			writeFile: (_, contents) => void (binary = contents as Uint8Array),
-			listFiles: () => []
+			listFiles: () => [],
+			stderr: { write: (text: string | Uint8Array) => void said.push(String(text)) }
 		}
 	);
-	if (error || !binary) throw new Error(`${name}.as does not compile:\n${stderr.toString()}`);
+	if (error || !binary) throw new Error(`${name}.as does not compile:\n${said.join('')}`);
 	return binary;
 }

@@ -162,7 +162,7 @@ export async function send(at, takes, caller = 'anna', key = randomUUID()) {
  * Follows a job to its end, from one web process and, when that is gone, from the next.
  * @param {string[]} places
  * @param {string} job
- * @param {{ caller?: Caller, onEvent?: (event: any, count: number) => unknown }} [how] what is given back by
+ * @param {{ caller?: Caller, onEvent?: (event: { type: string, step: number }, count: number) => unknown }} [how] what is given back by
  * `onEvent` as false ends the connection, which is then opened anew
  */
 export async function follow(places, job, { caller = 'anna', onEvent } = {}) {

@@ -45,7 +45,7 @@ export interface GuidedDenoiser {
 	 * Weight of every scene at every latent pixel under the prompt, of the last evaluation. Asked for
 	 * before another denoiser evaluates on the same thread.
 	 */
-	weights(): Float32Array[];
+	weights: () => Float32Array[];
 }
 
 /**

@@ -4,7 +4,7 @@ import step from './step.as';
 interface Step {
 	memory: WebAssembly.Memory;
 	layOut(width: number, height: number, lanes: number): void;
-	evaluate(radius: number, guidance: number, own: number, shared: number, broad: boolean): void;
+	evaluate: (radius: number, guidance: number, own: number, shared: number, broad: boolean) => void;
 	scenes: WebAssembly.Global;
 	noisy: WebAssembly.Global;
 	offset: WebAssembly.Global;

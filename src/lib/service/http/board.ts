@@ -8,7 +8,7 @@ export type Soon<T> = T | Promise<T>;
 export interface KeptPicture {
 	type: string;
 	etag: string;
-	bytes(): Promise<Uint8Array<ArrayBuffer>>;
+	bytes: () => Promise<Uint8Array<ArrayBuffer>>;
 }
 
 /** An event of a job and its id: ids grow from 1. */
