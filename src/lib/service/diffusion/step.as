@@ -95,7 +95,6 @@ export function layOut(w: i32, h: i32, count: i32): void {
  * e^v of two values from -26 to 0: v = n ln 2 + r, a polynomial in r, and n put into the exponent.
  * The polynomial is Taylor's of degree 12; |r| < 0.347 leaves an error of 2e-16.
  */
-// @ts-ignore: decorator
 @inline
 function exp(v: v128): v128 {
 	const n = f64x2.nearest(f64x2.mul(v, f64x2.splat(1.4426950408889634)));
@@ -133,31 +132,26 @@ function exp(v: v128): v128 {
 }
 
 /** Single precision lanes 0 and 1, and 2 and 3, in double precision. */
-// @ts-ignore: decorator
 @inline
 function low(four: v128): v128 {
 	return f64x2.promote_low_f32x4(four);
 }
-// @ts-ignore: decorator
 @inline
 function high(four: v128): v128 {
 	return f64x2.promote_low_f32x4(v128.shuffle<i64>(four, four, 1, 1));
 }
 
 /** The larger and the sum of the two values of a vector. */
-// @ts-ignore: decorator
 @inline
 function larger(v: v128): f64 {
 	return Math.max(f64x2.extract_lane(v, 0), f64x2.extract_lane(v, 1));
 }
-// @ts-ignore: decorator
 @inline
 function sum(v: v128): f64 {
 	return f64x2.extract_lane(v, 0) + f64x2.extract_lane(v, 1);
 }
 
 /** Adds what two lanes of a pixel say of both sides to a column, or takes it off again. */
-// @ts-ignore: decorator
 @inline
 function addPair(
 	at: usize,
@@ -225,7 +219,6 @@ function row(y: i32, by: f64, guided: bool, broad: bool): void {
 	}
 }
 
-// @ts-ignore: decorator
 @inline
 function halfSquare(at: usize): f64 {
 	const a = load<f64>(at);
@@ -235,7 +228,6 @@ function halfSquare(at: usize): f64 {
 }
 
 /** Moves the window's sums of one side on by a column and makes log weights of them; the largest is given. */
-// @ts-ignore: decorator
 @inline
 function logsOf(sums: usize, logs: usize, prior: usize, enter: usize, leave: usize): f64 {
 	const each = <usize>lanes * 8;
@@ -267,7 +259,6 @@ function broaden(logs: usize, square: f64, muted: f64, pixels: f64): f64 {
 }
 
 /** From log weights to weights, in place, not yet divided by their total, which is given. */
-// @ts-ignore: decorator
 @inline
 function weigh(logs: usize, largest: f64): f64 {
 	const each = <usize>lanes * 8;
@@ -367,7 +358,6 @@ export function evaluate(radius: i32, guidance: f64, own: f64, shared: f64, broa
 	}
 }
 
-// @ts-ignore: decorator
 @inline
 function gatherSums(sums: usize, column: usize): void {
 	for (let at: usize = 0; at < <usize>lanes * 8; at += 16)
@@ -375,7 +365,6 @@ function gatherSums(sums: usize, column: usize): void {
 }
 
 /** D_neg + g (D_cond - D_neg) of one pixel; `cond` and `neg` are what a scene of full weight gives. */
-// @ts-ignore: decorator
 @inline
 function gather(
 	pixel: usize,
