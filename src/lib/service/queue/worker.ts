@@ -132,9 +132,11 @@ export class QueueWorker {
 			const { take, job: of } = job.data;
 			const event = failure(take, null);
 			const { code, message } = event;
-			void endTake(this.#store, of, take, 'failed', { code, message }, event);
+			endTake(this.#store, of, take, 'failed', { code, message }, event).catch((err: unknown) =>
+				log.error({ err, take }, 'a take that was left behind could not be ended')
+			);
 		});
-		void line.startStalledCheckTimer();
+		line.startStalledCheckTimer().catch((err: unknown) => log.warn({ err, model }, 'not watched'));
 		return line;
 	}
 
@@ -182,9 +184,14 @@ export class QueueWorker {
 		const { take, job: of, number } = job.data;
 		const one = { abort: new AbortController(), back: false };
 		this.#making.set(take, one);
+		/** Whether it is anybody's again. */
+		let handedBack = false;
 		const hold = setInterval(() => {
-			// Another has it by now: what is made here is not wanted.
-			job.extendLock(token, LOCK).catch(() => one.abort.abort());
+			job.extendLock(token, LOCK).then(
+				// Another has it by now, or will: what is made here is not wanted.
+				(held) => !held && one.abort.abort(),
+				(err: unknown) => log.warn({ err, take }, 'a take could not be held')
+			);
 		}, LOCK / 3);
 		try {
 			const parsed = TakeRequest.parse(job.data.request);
@@ -196,9 +203,15 @@ export class QueueWorker {
 				const result = await this.#options.pool.render(
 					{ settings, output, pictures },
 					one.abort.signal,
-					({ step, preview }) => void this.#tell(of, take, step, parsed.steps, preview)
+					({ step, preview }) => {
+						// What is not told now is told with the next step, or the end.
+						this.#tell(of, take, step, parsed.steps, preview).catch(() => undefined);
+					}
 				);
-				if (one.back) return await this.#handBack(job, token, take);
+				if (one.back && !result) {
+					handedBack = true;
+					await this.#handBack(job, token, take);
+				}
 				if (result) {
 					await this.#keep(take, result.bytes);
 					const event = doneEvent(take, parsed, result);
@@ -214,7 +227,6 @@ export class QueueWorker {
 				}
 			}
 		} catch (cause) {
-			if (one.back) return await this.#handBack(job, token, take);
 			log.error({ err: cause, take }, 'a take could not be made');
 			const event = failure(take, cause);
 			const message = cause instanceof ServiceProblem ? cause.problem.detail : event.message;
@@ -224,16 +236,13 @@ export class QueueWorker {
 				take,
 				'failed',
 				{ code: event.code, message },
-				{
-					...event,
-					message
-				}
+				{ ...event, message }
 			);
 		} finally {
 			clearInterval(hold);
 			this.#making.delete(take);
 			// Where another has it by now, it is the other's to complete.
-			if (!one.back) await job.moveToCompleted(null, token, false).catch(() => undefined);
+			if (!handedBack) await job.moveToCompleted(null, token, false).catch(() => undefined);
 		}
 	}
 
