@@ -50,7 +50,7 @@ export class SceneShelf {
 		const places = names.map((name) => {
 			let place = held.get(name);
 			if (!place) held.set(name, (place = new SharedArrayBuffer(HEAD + bytes)));
-			if (Atomics.load(new Int32Array(place), 0) === EMPTY) empty++;
+			if (Atomics.load(new Int32Array(place, 0, 1), 0) === EMPTY) empty++;
 			return place;
 		});
 		// What it takes is counted anew; a book beyond the bound is not kept at all.
