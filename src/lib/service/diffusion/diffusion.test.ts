@@ -263,6 +263,68 @@ describe('guidedDenoiser', () => {
 		expect(run([1, 0, 0, 0])).toEqual(run([0, 0, 0, 1]));
 	});
 
+	// Seven scenes are more than the kernel reads at once, and no multiple of it; radii go beyond the frame.
+	it.each([0, 1, 2, 4, 5, 9])(
+		'weighs any number of scenes over any window, radius %d',
+		(radius) => {
+			const many = [1, 2, 3, 4, 5, 6, 7].map((seed) => normals(seed, 3, length).map(Math.tanh));
+			const weights = [0.3, 0.1, 0.2, 0.05, 0.15, 0.1, 0.1];
+			const x = Float64Array.from(normals(70, 0, length), (v, i) => many[4][i] + 0.6 * v);
+			const out = new Float64Array(length);
+			guidedDenoiser(
+				{ width, height, scenes: many, spread },
+				{
+					...options(1, { ...whole, high: radius, low: radius }),
+					prior: weights,
+					negativePrior: weights
+				}
+			).denoise(x, 0.6, out);
+			plain(x, 0.6, many, weights, radius).forEach((v, i) => expect(out[i]).toBeCloseTo(v, 9));
+		}
+	);
+
+	it('weighs a scene of a deviation of its own as a wider Gaussian', () => {
+		const own = 0.4;
+		const sigma = 0.3;
+		const x = Float64Array.from(normals(71, 0, length), (v, i) => scenes[2][i] + 0.4 * v);
+		const out = new Float64Array(length);
+		guidedDenoiser(
+			{ width, height, scenes, spread, ownSpread: new Map([[1, own]]) },
+			options(1)
+		).denoise(x, sigma, out);
+		// Straight from the density of a Gaussian in so many dimensions.
+		const logs = scenes.map((scene, k) => {
+			const variance = sigma ** 2 + (k === 1 ? own : spread) ** 2;
+			const apart = scene.reduce((sum, v, i) => sum + (x[i] - v) ** 2, 0);
+			return Math.log(prior[k]) - apart / (2 * variance) - (length / 2) * Math.log(variance);
+		});
+		const top = Math.max(...logs);
+		const w = logs.map((l) => Math.exp(l - top));
+		const total = w.reduce((sum, v) => sum + v);
+		const variance = sigma ** 2 + spread ** 2;
+		for (let i = 0; i < length; i++) {
+			const mean = scenes.reduce((sum, scene, k) => sum + (w[k] / total) * scene[i], 0);
+			expect(out[i]).toBeCloseTo((spread ** 2 * x[i] + sigma ** 2 * mean) / variance, 8);
+		}
+	});
+
+	it('gives each of two that take turns its own result, and its weights only while they are its own', () => {
+		const x = Float64Array.from(normals(72, 0, length));
+		const [one, two] = [2, 6].map((guidance) =>
+			guidedDenoiser({ width, height, scenes, spread }, options(guidance))
+		);
+		const run = (by: typeof one) => {
+			const out = new Float64Array(length);
+			by.denoise(x, 1.5, out);
+			return [...out];
+		};
+		const [first, second] = [run(one), run(two)];
+		expect(run(one)).toEqual(first);
+		expect(() => two.weights()).toThrow(/since/);
+		expect(run(two)).toEqual(second);
+		expect(second).not.toEqual(first);
+	});
+
 	it('gives weights that add up to 1 everywhere', () => {
 		const { denoise, weights } = guidedDenoiser({ width, height, scenes, spread }, options(5));
 		denoise(Float64Array.from(normals(3, 0, length)), 2, new Float64Array(length));
