@@ -4,7 +4,7 @@ import type { JobBoard } from './board';
 import { Images } from './images';
 import { Jobs } from './jobs';
 import { PictureMemory } from './memory';
-import { openPool } from './pool';
+import { openPool, type RenderPool } from './pool';
 import { Teaching } from './teaching';
 import type { Vault } from './vault';
 import { WordsDesk } from './words';
@@ -24,7 +24,16 @@ const queue = () => (process.env.DIAL_PICK_QUEUE ? openQueue(process.env.DIAL_PI
 
 /** The service's jobs, opened at the first call. */
 export const board = (): JobBoard =>
-	(place.dialPickBoard ??= queue()?.board ?? new Jobs(openPool(), memory()));
+	(place.dialPickBoard ??= queue()?.board ?? new Jobs(poolWhenAsked(), memory()));
+
+/** Threads that start with the first take: who only asks for models needs none. */
+function poolWhenAsked(): RenderPool {
+	let pool: RenderPool | undefined;
+	return {
+		render: (...work) => (pool ??= openPool()).render(...work),
+		close: async () => pool?.close()
+	};
+}
 
 /** What helps with words. */
 export const words = (): WordsDesk => (place.dialPickWords ??= new WordsDesk());
