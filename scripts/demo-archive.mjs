@@ -319,6 +319,61 @@ async function again(page, address) {
 	await exportAs(page, address, 'March cover', 'marram-almanac.brief.zip');
 }
 
+/**
+ * The demo's takes made anew on the same settings, as after a change of the engine that makes other
+ * bytes of them: pictures, small pictures, hashes and signals. What was judged stays as it is.
+ * @param {string} address
+ */
+async function remade(address) {
+	const file = resolve(folder, 'marram-almanac.brief.zip');
+	const files = unzipSync(readFileSync(file));
+	const archive = JSON.parse(new TextDecoder().decode(files['brief.json']));
+	const at = `${address}/api/render/v1`;
+	const takes = archive.takes.map((/** @type {any} */ { id, settings }) => ({
+		...settings,
+		ref: id,
+		output: { format: 'webp', preview: false }
+	}));
+	const sent = await fetch(`${at}/jobs`, {
+		method: 'POST',
+		headers: { 'content-type': 'application/json' },
+		body: JSON.stringify({ key: crypto.randomUUID(), takes })
+	});
+	if (sent.status !== 202) throw new Error(await sent.text());
+	const ticket = await sent.json();
+	// Events end with the job.
+	const events = await (await fetch(`${at}/jobs/${ticket.job}/events`)).text();
+	const told = new Map(
+		events
+			.split('\n\n')
+			.filter((one) => one.includes('event: done'))
+			.map((one) => JSON.parse(/^data: (.*)$/m.exec(one)?.[1] ?? '{}'))
+			.map((done) => [done.take, done])
+	);
+	let apart = 0;
+	for (const { ref, take } of ticket.takes) {
+		const one = archive.takes.find((/** @type {any} */ { id }) => id === ref);
+		const done = told.get(take);
+		if (!done) throw new Error(`Take ${one.number} was not made.`);
+		const picture = new Uint8Array(await (await fetch(`${at}/takes/${take}/image`)).arrayBuffer());
+		const raw = (/** @type {Uint8Array} */ bytes) => sharp(bytes).raw().toBuffer();
+		const [before, now] = [await raw(files[`images/${ref}.webp`]), await raw(picture)];
+		let sum = 0;
+		for (let i = 0; i < now.length; i++) sum += Math.abs(now[i] - before[i]);
+		apart = Math.max(apart, sum / now.length);
+		files[`images/${ref}.webp`] = picture;
+		const { width } = await sharp(files[`thumbs/${ref}`]).metadata();
+		files[`thumbs/${ref}`] = await sharp(picture).resize(width).webp({ quality: 72 }).toBuffer();
+		Object.assign(one, { pixels: done.pixels, signals: done.signals, unread: done.unread });
+	}
+	files['brief.json'] = new TextEncoder().encode(JSON.stringify(archive));
+	const zip = await packedTight(zipSync(files, { level: 0 }));
+	writeFileSync(file, zip);
+	console.log(
+		`${file}: ${takes.length} takes made anew, ${(zip.length / 1e6).toFixed(1)} MB; the one that differs most is ${apart.toFixed(2)} of 255 apart in the mean`
+	);
+}
+
 /** A brief that has just been begun: words and stops, and nothing run. @param {Page} page @param {string} address */
 async function banner(page, address) {
 	await begin(
@@ -346,5 +401,6 @@ await withBrowser(async (page, address) => {
 	if (!only || only === 'cover') await cover(page, address);
 	if (only === 'judged') await judged(page, address);
 	if (only === 'again') await again(page, address);
+	if (only === 'remade') await remade(address);
 	if (!only || only === 'banner') await banner(page, address);
 });
