@@ -20,8 +20,23 @@ export default new WebAssembly.Module(bytes);`,
 	}
 };
 
+/** What is used of the compiler. */
+interface Compiler {
+	main(
+		args: string[],
+		how: {
+			readFile: (name: string) => string | null;
+			writeFile: (name: string, contents: string | Uint8Array) => void;
+			listFiles: () => string[];
+			stderr: { write: (text: string | Uint8Array) => void };
+		}
+	): Promise<{ error: Error | null }>;
+}
+
 async function compile(source: string, name: string): Promise<Uint8Array> {
-	const { default: asc } = await import('assemblyscript/asc');
+	// Not by its types: they say of all arrays what holds in AssemblyScript alone.
+	const from: string = 'assemblyscript/asc';
+	const { default: asc } = (await import(from)) as { default: Compiler };
 	const file = `${name}.ts`;
 	let binary: Uint8Array | undefined;
 	const said: string[] = [];

@@ -126,7 +126,7 @@ describe('a stroke that is kept', () => {
 		// A segment of a JPEG holds 65 533 bytes (ITU-T T.81, B.1.1.4): five such strokes fit.
 		expect(JSON.stringify(short).length).toBeLessThan(13_000);
 		expect(short.points.length).toBeLessThan(450);
-		const [first, last] = [short.points[0], short.points.at(-1)];
+		const [first, last] = [short.points[0], short.points.at(-1)!];
 		expect(Math.hypot(first.x - points[0].x, first.y - points[0].y)).toBeLessThan(1e-3);
 		expect(Math.hypot(last.x - points[4999].x, last.y - points[4999].y)).toBeLessThan(1e-3);
 		for (const point of points) {

@@ -10,7 +10,7 @@ const placesOf = ({ rack, dials, levels }: Among): number[][] =>
 		const order = Array.from({ length: levels[d] }, (_, i) => i).sort((a, b) =>
 			dialOf(dial).compare(rack[dial][a], rack[dial][b])
 		);
-		return [order[0], order.at(-1)];
+		return [order[0], order.at(-1)!];
 	});
 
 /** The middle of every number dial, where one of them has a stop between its ends. */

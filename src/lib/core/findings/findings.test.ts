@@ -220,7 +220,7 @@ describe('findings', () => {
 		});
 		expect(found.kept!.of).toBe(4);
 		expect(speaksAgainst(known, data.best.stops)).toBeNull();
-		const worst = data.all.at(-1);
+		const worst = data.all.at(-1)!;
 		expect(speaksAgainst(known, worst.stops)!.best).toBe(data.best.says);
 		expect(pickFound(known, { model: 'none' }, '')).toBeNull();
 	});

@@ -83,7 +83,7 @@ const MOST_NAME = 80;
 const fileColumns = ['file', 'filename', 'file name', 'picture', 'image', 'name'];
 
 /** The last part of a path, whichever way its slashes lean. */
-export const baseName = (path: string): string => path.split(/[\\/]/).at(-1).toLowerCase();
+export const baseName = (path: string): string => path.split(/[\\/]/).at(-1)!.toLowerCase();
 
 /**
  * Reads a table of settings: which file had which. Any delimiter that papaparse knows, with or

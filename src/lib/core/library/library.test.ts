@@ -140,7 +140,7 @@ describe('the library', () => {
 			{ day: 5 * DAY, brief: 'other', count: 1 },
 			{ day: DAY, brief: 'old', count: 1 }
 		]);
-		expect(ids.split('\n')[0]).toBe(entries.at(-1).id);
+		expect(ids.split('\n')[0]).toBe(entries.at(-1)!.id);
 		expect([count, all]).toEqual([6, 6]);
 		const flags = [
 			...shelf({ ...old, mark: 'keep' as const, starred: true }).find({}, { dayOf }).flags

@@ -28,7 +28,7 @@ export function progressOf(counts: TakeCounts, made: readonly number[]): RunProg
 	const ended = counts.done + counts.failed + counts.cancelled;
 	const all = open + ended;
 	const latest = [...made].sort((a, b) => a - b).slice(-LATEST);
-	const span = latest.length > 2 ? latest.at(-1) - latest[0] : 0;
+	const span = latest.length > 2 ? latest.at(-1)! - latest[0] : 0;
 	const takesAMinute = span > 0 ? ((latest.length - 1) * 60_000) / span : null;
 	return {
 		ended,

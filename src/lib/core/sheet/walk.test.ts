@@ -38,7 +38,7 @@ describe('a wall as a grid', () => {
 			expect(grid[0]).toHaveLength(across);
 			expect(grid.every((row) => row.length === across)).toBe(true);
 			expect(grid.flat().flatMap((take) => take ?? [])).toEqual(takes.slice(0, count));
-			expect(grid.at(-1).some(Boolean)).toBe(true);
+			expect(grid.at(-1)!.some(Boolean)).toBe(true);
 		}
 		expect(gridOf([], 1)).toEqual([]);
 	});
@@ -96,7 +96,7 @@ describe('walking over a sheet', () => {
 		expect(first).toBe(idOf('alder-2', 2, 10));
 		const along = [first];
 		for (;;) {
-			const next = stepFrom(folded, along.at(-1), 0, 1);
+			const next = stepFrom(folded, along.at(-1)!, 0, 1);
 			if (!next) break;
 			along.push(next);
 		}

@@ -54,7 +54,7 @@ describe('a wall', () => {
 		);
 		expect(lines.filter(({ says }) => says).map(({ says }) => says)).toEqual(['run 1', 'run 2']);
 		expect(lines[0].says).toBe('run 1');
-		expect(wallHeight(lines)).toBe(lines.at(-1).top + lines.at(-1).height);
+		expect(wallHeight(lines)).toBe(lines.at(-1)!.top + lines.at(-1)!.height);
 		expect(wallHeight([])).toBe(0);
 	});
 

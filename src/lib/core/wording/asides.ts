@@ -46,7 +46,7 @@ export function asides(text: string): Aside[] {
 		}
 	}
 	const tail = Math.max(from, text.length - 400);
-	const end = talk.at(-1).exec(text.slice(tail));
+	const end = talk.at(-1)!.exec(text.slice(tail));
 	if (end) found.push({ kind: 'talk', found: end[0], leaveOut: [], at: tail + end.index });
 	// Lettering in quotes asks nothing away.
 	const plain = text.replace(QUOTED, (quoted) => '\u00a6'.repeat(quoted.length));

@@ -56,7 +56,7 @@ function buildLexicon(): Map<string, Entry> {
 			learn(whole.join(' '), facet, 4);
 			learn(inner.join(' '), facet, 3);
 			// The last word alone is a hint: "marsh", "light", "lens".
-			if (inner.length > 1 && inner.at(-1).length > 3) learn(inner.at(-1), facet, 0.6);
+			if (inner.length > 1 && inner.at(-1)!.length > 3) learn(inner.at(-1)!, facet, 0.6);
 		}
 	}
 	for (const facet of facets)

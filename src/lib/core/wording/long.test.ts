@@ -81,7 +81,7 @@ describe('2 500 short equal phrases', () => {
 		const next = rereadStack(stack, `${stackText(stack)}, a kite`, () => `p${id++}`);
 		expect(next.phrases).toHaveLength(2501);
 		expect(next.phrases[7].id).toBe('p7');
-		expect(next.phrases.at(-1).text).toBe('a kite');
+		expect(next.phrases.at(-1)!.text).toBe('a kite');
 		expect(
 			contradictions(
 				next.phrases.map((phrase) => phrase.text),

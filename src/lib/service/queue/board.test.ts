@@ -141,7 +141,7 @@ describe.each(['in one process', 'on a queue'])('a job board %s', (kind) => {
 		const rest: number[] = [];
 		for await (const one of board.events(id, ids[2], never)) rest.push(one.id);
 		expect(rest).toEqual(ids.slice(3));
-		expect(await all(board, id, ids.at(-1) + 100)).toEqual([]);
+		expect(await all(board, id, ids.at(-1)! + 100)).toEqual([]);
 	});
 
 	it('knows a key again, and refuses it for another job with 409', async () => {

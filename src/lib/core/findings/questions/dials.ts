@@ -66,7 +66,7 @@ function aboutDial(known: Known, d: number) {
 		chance: chance[s]
 	}));
 	const order = stops.map((_, s) => s).sort((a, b) => stops[b].worth.mean - stops[a].worth.mean);
-	const [first, last] = [order[0], order.at(-1)];
+	const [first, last] = [order[0], order.at(-1)!];
 	const better = (a: number, b: number, by = 0) =>
 		shareOf(draws.count, (i) => worth(a)(i) - worth(b)(i) > by);
 	const loss = dialLoss(fit, d);

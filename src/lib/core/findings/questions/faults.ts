@@ -85,7 +85,7 @@ function told(
 		.map((_, s) => s)
 		.filter((s) => stops[s].seen.of)
 		.sort((a, b) => stops[b].seen.rate - stops[a].seen.rate);
-	const [first, second] = [order[0], order.at(-1)];
+	const [first, second] = [order[0], order.at(-1)!];
 	const matched = first === second ? null : matchedAt(takes, fault, d, first, second);
 	const rate = (s: number) =>
 		`${stops[s].seen.count} of ${stops[s].seen.of} (${span(stops[s].seen)})`;

@@ -193,12 +193,12 @@ function finer(known: Known): Idea[] {
 		const top = mean.indexOf(Math.max(...mean));
 		const places = dial.stops.map((stop) => stop.at ?? 0).sort((a, b) => a - b);
 		const below = places.filter((one) => one <= curve.at[top]).at(-1) ?? places[0];
-		const above = places.find((one) => one > curve.at[top]) ?? places.at(-1);
+		const above = places.find((one) => one > curve.at[top]) ?? places.at(-1)!;
 		const round = (value: number) =>
 			Number((Math.round(value / dial.step!) * dial.step!).toFixed(6));
 		const gap = above - below || places[1] - places[0];
 		const wanted = [curve.at[top] - gap / 4, curve.at[top], curve.at[top] + gap / 4].map((value) =>
-			round(Math.max(places[0], Math.min(places.at(-1), value)))
+			round(Math.max(places[0], Math.min(places.at(-1)!, value)))
 		);
 		const fresh = [...new Set(wanted)].filter((value) => !places.includes(value));
 		if (!fresh.length) return [];
