@@ -4,7 +4,7 @@ import { mkdirSync, mkdtempSync, readdirSync, rmSync, utimesSync } from 'node:fs
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it, vi } from 'vitest';
-import { JobRequest, type RenderEvent, type TakeRequest } from '$lib/core/contract';
+import { JobRequest, type TakeRequest } from '$lib/core/contract';
 import { characterOf, openBook, readPrompt, renderTake } from '$lib/service/standins';
 import { readJob, type AdmittedJob } from './admission';
 import { measure } from './body';
@@ -18,21 +18,9 @@ import { prepare } from './pictures';
 import { Teaching } from './teaching';
 import { answer, ServiceProblem } from './problem';
 import { makeSurface } from './surface';
+import { eventsOf, sampleTake, statusOf } from './testing';
 
-const take = (change: Partial<TakeRequest> = {}): TakeRequest => ({
-	ref: randomUUID(),
-	model: 'turnstone-2',
-	prompt: 'a crab on the beach',
-	negative: '',
-	width: 64,
-	height: 64,
-	guidance: 6,
-	steps: 3,
-	sampler: 'euler',
-	schedule: 'karras',
-	seed: 1,
-	...change
-});
+const take = sampleTake;
 const request = (...takes: TakeRequest[]): JobRequest => ({ key: randomUUID(), takes });
 const job = (...takes: TakeRequest[]): AdmittedJob => ({
 	request: request(...takes),
@@ -80,22 +68,7 @@ function inlinePool(before: (seed: number) => Promise<void> = () => Promise.reso
 
 const jobsWith = (pool: RenderPool, memory = new PictureMemory()) => new Jobs(pool, memory);
 
-async function all(jobs: Jobs, id: string, after = 0): Promise<RenderEvent[]> {
-	const events: RenderEvent[] = [];
-	for await (const { event } of jobs.events(id, after, new AbortController().signal))
-		events.push(event);
-	return events;
-}
-
-const statusOf = async (work: Promise<unknown>): Promise<number> => {
-	try {
-		await work;
-	} catch (cause) {
-		if (cause instanceof ServiceProblem) return cause.problem.status;
-		throw cause;
-	}
-	return 200;
-};
+const all = eventsOf;
 
 describe('Jobs', () => {
 	it('makes every take and says so, in order, with an end', async () => {
