@@ -7,7 +7,7 @@
 export class FairLine {
 	#serving = 0;
 	readonly #last = new Map<string, number>();
-	readonly #waiting: { number: number; go: () => void }[] = [];
+	readonly #waiting: { caller: string; number: number; go: () => void }[] = [];
 	#free: number;
 
 	/** @param places how many are served at once */
@@ -29,7 +29,7 @@ export class FairLine {
 			return this.#leave;
 		}
 		return new Promise((resolve) => {
-			const one = { number, go: () => resolve(this.#leave) };
+			const one = { caller, number, go: () => resolve(this.#leave) };
 			// Behind those with the same number: first come, first served.
 			let at = this.#waiting.length;
 			while (at > 0 && this.#waiting[at - 1].number > number) at--;
@@ -40,6 +40,9 @@ export class FairLine {
 					const place = this.#waiting.indexOf(one);
 					if (place < 0) return;
 					this.#waiting.splice(place, 1);
+					// Turns that were given back are not held against who asked for them.
+					const last = this.#waiting.findLast((other) => other.caller === caller);
+					this.#last.set(caller, last?.number ?? this.#serving);
 					resolve(null);
 				},
 				{ once: true }

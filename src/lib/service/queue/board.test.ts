@@ -10,6 +10,7 @@ import { limits } from '../http/limits';
 import { PictureMemory } from '../http/memory';
 import type { RenderPool } from '../http/pool';
 import { ServiceProblem } from '../http/problem';
+import { eventsOf, sampleTake, statusOf } from '../http/testing';
 import { QueuedJobs } from './queued';
 import { connect, keyOf } from './redis';
 import { ownRedis } from './testing';
@@ -17,20 +18,7 @@ import { redisVault } from './vault';
 import { QueueWorker } from './worker';
 
 const never = new AbortController().signal;
-const take = (seed: number, change: Partial<TakeRequest> = {}): TakeRequest => ({
-	ref: `take ${seed}`,
-	model: 'turnstone-2',
-	prompt: 'a crab on the beach',
-	negative: '',
-	width: 64,
-	height: 64,
-	guidance: 6,
-	steps: 3,
-	sampler: 'euler',
-	schedule: 'karras',
-	seed,
-	...change
-});
+const take = (seed: number) => sampleTake({ ref: `take ${seed}`, seed });
 const job = (takes: TakeRequest[], key: string = randomUUID()): AdmittedJob => ({
 	request: { key, takes },
 	pictures: takes.map(() => ({}))
@@ -62,21 +50,7 @@ class Bench implements RenderPool {
 	close = () => Promise.resolve();
 }
 
-async function all(board: JobBoard, id: string, after = 0): Promise<RenderEvent[]> {
-	const events: RenderEvent[] = [];
-	for await (const { event } of board.events(id, after, never)) events.push(event);
-	return events;
-}
-
-const statusOf = async (work: () => unknown): Promise<number> => {
-	try {
-		await work();
-	} catch (cause) {
-		if (cause instanceof ServiceProblem) return cause.problem.status;
-		throw cause;
-	}
-	return 200;
-};
+const all = eventsOf;
 
 let redis: Awaited<ReturnType<typeof ownRedis>>;
 beforeAll(async () => void (redis = await ownRedis()));
@@ -212,6 +186,21 @@ describe.each(['in one process', 'on a queue'])('a job board %s', (kind) => {
 		const last = Math.max(...[0, 1, 2, 3].map((seed) => pool.made.indexOf(seed)));
 		expect(last).toBeLessThan(8 + 2 * (limits.takesAtOnce ?? 1));
 		expect(pool.made).toHaveLength(204);
+	});
+
+	it('holds against nobody what was called back: the next takes come in turn', async () => {
+		let open = () => undefined as void;
+		const gate = new Promise<void>((done) => (open = done));
+		pool.hold = () => gate;
+		const many = (from: number) => job(Array.from({ length: 60 }, (_, i) => take(from + i)));
+		const given = await board.submit(many(1000), 'anna');
+		const other = await board.submit(many(2000), 'ben');
+		await board.cancel(given.job);
+		const next = await board.submit(job(Array.from({ length: 4 }, (_, i) => take(i))), 'anna');
+		open();
+		await Promise.all([all(board, other.job), all(board, next.job)]);
+		const last = Math.max(...[0, 1, 2, 3].map((seed) => pool.made.indexOf(seed)));
+		expect(last).toBeLessThan(8 + 3 * (limits.takesAtOnce ?? 1));
 	});
 
 	it('refuses a caller beyond the bound with 429 and when to try again, and another not', async () => {

@@ -123,6 +123,11 @@ export class QueuedJobs implements JobBoard {
 				.catch(() => 0);
 			await this.#store.publish(channels.cancelled, take);
 		}
+		// Turns that were given back are not held against who asked for them.
+		const caller = await this.#store.hget(keyOf.job(job), 'caller');
+		if (caller && !(await this.#store.hexists(keyOf.open, caller)))
+			for (const model of new Set(takes.map((one) => one.model)))
+				await this.#store.hdel(keyOf.line(model), caller);
 	}
 
 	async picture(take: string): Promise<KeptPicture> {
