@@ -321,7 +321,8 @@ async function again(page, address) {
 
 /**
  * The demo's takes made anew on the same settings, as after a change of the engine that makes other
- * bytes of them: pictures, small pictures, hashes and signals. What was judged stays as it is.
+ * bytes of them: pictures, small pictures, hashes, signals, and how long they took. What was judged
+ * stays as it is.
  * @param {string} address
  */
 async function remade(address) {
@@ -364,7 +365,8 @@ async function remade(address) {
 		files[`images/${ref}.webp`] = picture;
 		const { width } = await sharp(files[`thumbs/${ref}`]).metadata();
 		files[`thumbs/${ref}`] = await sharp(picture).resize(width).webp({ quality: 72 }).toBuffer();
-		Object.assign(one, { pixels: done.pixels, signals: done.signals, unread: done.unread });
+		const { pixels, signals, unread, seconds } = done;
+		Object.assign(one, { pixels, signals, unread, seconds });
 	}
 	files['brief.json'] = new TextEncoder().encode(JSON.stringify(archive));
 	const zip = await packedTight(zipSync(files, { level: 0 }));
