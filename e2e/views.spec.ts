@@ -134,7 +134,7 @@ test('the first page of a first visit is small, and says what it is without scri
 	await expect(page.getByRole('button', { name: 'New brief' }).first()).toBeVisible();
 	await page.waitForLoadState('networkidle');
 	console.log(`    ${(bytes / 1024).toFixed(0)} KiB over the wire at the first visit`);
-	expect(bytes / 1024).toBeLessThan(320);
+	expect(bytes / 1024).toBeLessThan(200);
 	const html = await (await request.get('/')).text();
 	expect(html).toContain('<title>Dial Pick</title>');
 	expect(html).toMatch(/<noscript>[^<]*finds the settings that win[^<]*<\/noscript>/);

@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { dirname, resolve } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
+import compression from 'compression';
 
 const here = dirname(fileURLToPath(import.meta.url));
 /** @type {Record<string, string>} */
@@ -22,6 +23,12 @@ const { handler } = await import(pathToFileURL(resolve(here, '../build/handler.j
 /** A file is nothing that runs by itself; pages say their own policy. */
 const forFiles = "default-src 'none'; style-src 'unsafe-inline'; img-src 'self' data:; sandbox";
 
+/** Pages and answers go packed; files were packed when they were built, events come one by one. */
+const packed = compression({
+	filter: (_, response) =>
+		/^(text\/html|application\/(problem\+)?json)\b/.test(String(response.getHeader('content-type')))
+});
+
 /** How long what is being answered may go on after the program was told to end, in milliseconds. */
 const GRACE = 1500;
 
@@ -30,7 +37,9 @@ const server = createServer((request, response) => {
 	// Pictures and archives that ship; scripts, workers and styles are named by the pages' own policy.
 	if (!/^\/(_app\/|$)/.test(request.url ?? '') && /\.\w+$/.test(request.url?.split('?')[0] ?? ''))
 		response.setHeader('content-security-policy', forFiles);
-	handler(request, response);
+	packed(/** @type {any} */ (request), /** @type {any} */ (response), () =>
+		handler(request, response)
+	);
 });
 // A body that never ends, or headers that trickle in, hold nothing up for long.
 server.headersTimeout = 20_000;

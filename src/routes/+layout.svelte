@@ -1,15 +1,20 @@
 <script lang="ts">
+	import '$lib/start/without-eval';
+	import '$lib/start/schemas';
 	import 'carbon-components-svelte/css/all.css';
 	import '@fontsource-variable/hanken-grotesk';
 	import '@fontsource-variable/spline-sans-mono';
 	import '../app.css';
 	import { onMount, type Snippet } from 'svelte';
-	import { Queue } from '$lib/ui/queue';
-	import { Door, layers, Rail, session, TopBar } from '$lib/ui/shared';
+	import { door, doorDialog, Later, layers, Rail, session, TopBar } from '$lib/ui/shared';
+	import '$lib/start/pause';
+
+	const queue = () => import('$lib/ui/queue/Queue.svelte');
 
 	let { children }: { children: Snippet } = $props();
 
-	onMount(() => session.start());
+	// Once the frame is to be seen.
+	onMount(() => void setTimeout(() => session.start()));
 </script>
 
 <svelte:window
@@ -31,8 +36,8 @@
 <main id="main">
 	{@render children()}
 </main>
-{#if session.queueOpen}<Queue />{/if}
-<Door />
+{#if session.queueOpen}<Later load={queue} given={{}} />{/if}
+{#if door.opened}<Later load={doorDialog} given={{}} />{/if}
 
 <style>
 	.store {

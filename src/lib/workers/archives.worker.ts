@@ -1,4 +1,5 @@
 /// <reference lib="webworker" />
+import '$lib/start/without-eval';
 import { BlobWriter } from '@zip.js/zip.js';
 import { expose } from 'comlink';
 import {

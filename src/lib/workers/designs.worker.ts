@@ -1,4 +1,5 @@
 /// <reference lib="webworker" />
+import '$lib/start/without-eval';
 import { expose } from 'comlink';
 import { workOut } from '$lib/core/designs';
 import { offersWithin } from '$lib/core/plan';

@@ -1,4 +1,5 @@
 /// <reference lib="webworker" />
+import '$lib/start/without-eval';
 import { expose, transfer } from 'comlink';
 import { applied, histogram, type Edits, type Sheet } from '$lib/core/edits';
 import { decoded } from './decoded';

@@ -1,4 +1,5 @@
 /// <reference lib="webworker" />
+import '$lib/start/without-eval';
 import { expose } from 'comlink';
 import { findingsOf, knownFrom, missingOf, pickFound, speaksAgainst } from '$lib/core/findings';
 import { chooserOf, pairsFrom, Sitting, type Evidence, type PairsAsked } from '$lib/core/judge';

@@ -1,4 +1,5 @@
 /// <reference lib="webworker" />
+import '$lib/start/without-eval';
 import { expose } from 'comlink';
 import type { Made } from '$lib/core/dials';
 import {

@@ -121,6 +121,9 @@ export const openPictures = (chosen: Chosen[]): Promise<Opened> => imports((at) 
 export const madeCarried = (picture: Blob): Promise<Made | null> =>
 	imports((at) => at.carried(picture));
 
+/** Has the desk of archives ready by the time that one is there. */
+export const expectArchive = (): void => void archives(() => Promise.resolve());
+
 /** Unpacks a brief. Rejects with a FileProblem when it is none. */
 export const unpackBrief = (zip: Blob): Promise<Archive> => archives((at) => at.read(zip));
 

@@ -1,4 +1,5 @@
 /// <reference lib="webworker" />
+import '$lib/start/without-eval';
 import { expose, transfer } from 'comlink';
 import { LRUCache } from 'lru-cache';
 import {

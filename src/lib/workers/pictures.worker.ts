@@ -1,4 +1,5 @@
 /// <reference lib="webworker" />
+import '$lib/start/without-eval';
 import { expose } from 'comlink';
 import { FileProblem, pictureHead } from '$lib/core/formats';
 import { palette, tone, type Swatch, type Tone } from '$lib/core/measure';

@@ -42,7 +42,9 @@ const core = (parts: readonly string[]) => {
 	return parts.slice(from);
 };
 
-const lexicon = buildLexicon();
+/** Built when a word is first asked about. */
+let built: Map<string, Entry> | undefined;
+const lexicon = () => (built ??= buildLexicon());
 
 function buildLexicon(): Map<string, Entry> {
 	const found = new Map<string, Entry>();
@@ -79,7 +81,7 @@ export function facetOf(phrase: string): Facet {
 	for (let i = 0; i < parts.length;) {
 		let length = Math.min(LONGEST, parts.length - i);
 		for (; length > 0; length--) {
-			const entry = lexicon.get(parts.slice(i, i + length).join(' '));
+			const entry = lexicon().get(parts.slice(i, i + length).join(' '));
 			if (!entry) continue;
 			votes.set(entry.facet, (votes.get(entry.facet) ?? 0) + entry.weight * length);
 			break;

@@ -6,14 +6,14 @@
 	import { FileProblem } from '$lib/core/formats';
 	import type { Brief } from '$lib/core/schema';
 	import * as store from '$lib/store';
-	import { BriefForm, chooseFile, Dialog, fileName, live, saveFile } from '$lib/ui/shared';
-	import BriefCard from './BriefCard.svelte';
+	import { briefForm, chooseFile, fileName, Later, live, saveFile } from '$lib/ui/shared';
 	import { addDemo, exportBrief, importBrief } from './archives';
+
+	/** A first visit has none, and does without what they are shown with. */
+	const cards = () => import('./BriefCards.svelte');
 
 	const briefs = live(() => store.summaries, []);
 	let making = $state(false);
-	let changing = $state.raw<Brief | null>(null);
-	let deleting = $state<Brief | null>(null);
 	let busy = $state<string | null>(null);
 	let problem = $state<string | null>(null);
 
@@ -101,41 +101,12 @@
 				<Button kind="tertiary" on:click={() => (making = true)}>New brief</Button>
 			</div>
 		</section>
-	{:else}
-		<div class="cards">
-			{#each briefs.current as summary (summary.brief.id)}
-				<BriefCard
-					{summary}
-					onchange={() => (changing = summary.brief)}
-					onexport={() => keepFile(summary.brief)}
-					ondelete={() => (deleting = summary.brief)}
-				/>
-			{/each}
-		</div>
+	{:else if briefs.current.length}
+		<Later load={cards} given={{ briefs: briefs.current, onexport: keepFile }} />
 	{/if}
 </div>
 
-{#if making}<BriefForm onclose={() => (making = false)} />{/if}
-{#if changing}<BriefForm brief={changing} onclose={() => (changing = null)} />{/if}
-
-<Dialog
-	danger
-	size="sm"
-	open={deleting !== null}
-	heading="Delete “{deleting?.name}”?"
-	primary="Delete"
-	secondary="Keep it"
-	onclose={() => (deleting = null)}
-	onsubmit={() => {
-		if (deleting) void store.deleteBrief(deleting.id);
-		deleting = null;
-	}}
->
-	<p>
-		Its takes, marks and picks go with it; what was spent stays in the books. Export it first if you
-		may want it again.
-	</p>
-</Dialog>
+{#if making}<Later load={briefForm} given={{ onclose: () => (making = false) }} />{/if}
 
 <style>
 	.view {
@@ -153,12 +124,6 @@
 	.actions {
 		display: flex;
 		gap: 8px;
-	}
-
-	.cards {
-		display: grid;
-		grid-template-columns: repeat(auto-fill, minmax(480px, 1fr));
-		gap: 16px;
 	}
 
 	.empty {

@@ -7,10 +7,11 @@
 	let problem = $state<string | null>(null);
 
 	onMount(async () => {
-		// What it is shown with is on its way meanwhile.
-		void preloadCode('/brief/demo/sheet').catch(() => undefined);
 		try {
-			const id = await addDemo();
+			const adding = addDemo();
+			// What it is shown with is on its way meanwhile.
+			setTimeout(() => void preloadCode('/brief/demo/sheet').catch(() => undefined));
+			const id = await adding;
 			// It opens on its first run: two dials and three seeds, and nothing else to be understood.
 			const [first] = await store.plansOf(id);
 			await goto(`/brief/${id}/sheet${first ? `?run=${first.id}` : ''}`, { replaceState: true });

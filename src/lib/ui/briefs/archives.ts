@@ -2,7 +2,7 @@ import { picturesIn } from '$lib/core/contract';
 import { picturesOn } from '$lib/core/dials';
 import { FileProblem, withFreshIds, type Archive } from '$lib/core/formats';
 import * as store from '$lib/store';
-import { admitPicture, packBrief, unpackBrief } from '$lib/workers';
+import { admitPicture, expectArchive, packBrief, unpackBrief } from '$lib/workers';
 
 /** The archives that ship with the application: the one that is opened, and one just begun. */
 const DEMO = { opened: '/demo/marram-almanac.brief.zip', begun: '/demo/june-banner.brief.zip' };
@@ -18,6 +18,7 @@ async function addShipped(archive: string): Promise<string> {
  * @returns the id of the brief that has been worked through
  */
 export async function addDemo(): Promise<string> {
+	expectArchive();
 	// Both are fetched at once; the small one is there before the other is.
 	const [id] = await Promise.all([addShipped(DEMO.opened), addShipped(DEMO.begun)]);
 	return id;

@@ -2,7 +2,8 @@
 	import { Header, HeaderUtilities } from 'carbon-components-svelte';
 	import { page } from '$app/state';
 	import * as store from '$lib/store';
-	import BriefForm from './BriefForm.svelte';
+	import { briefForm } from './later';
+	import Later from './Later.svelte';
 	import { live } from './live.svelte';
 	import { credits, many } from './say';
 	import { session } from './session.svelte';
@@ -64,7 +65,7 @@
 	</HeaderUtilities>
 </Header>
 {#if changing && brief.current}
-	<BriefForm brief={brief.current} onclose={() => (changing = false)} />
+	<Later load={briefForm} given={{ brief: brief.current, onclose: () => (changing = false) }} />
 {/if}
 
 <style>

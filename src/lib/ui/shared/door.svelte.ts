@@ -65,6 +65,8 @@ interface Asking {
  */
 class Door {
 	asking = $state.raw<Asking | null>(null);
+	/** Whether anything was asked yet. */
+	opened = $state(false);
 	#last: Promise<unknown> = Promise.resolve();
 
 	/** Lets something in, or asks about it first. Resolves to whether it went in. */
@@ -89,6 +91,7 @@ class Door {
 		const go = await new Promise<(() => Promise<unknown>) | null>((answer) => {
 			const begun: Asking = { ask, account, purse, reckoning, parts: null, answer };
 			this.asking = begun;
+			this.opened = true;
 			const parts = reckoning.over ? ask.parts?.(reckoning.room) : undefined;
 			void Promise.resolve(parts ?? [])
 				.catch(() => [])

@@ -7,8 +7,8 @@
 	import { heldSays, learnKeys, nearest } from '$lib/core/sheet';
 	import * as store from '$lib/store';
 	import { MeasuresPanel, Measuring } from '$lib/ui/measures';
-	import { many, session, takesKey, undo, useWork } from '$lib/ui/shared';
-	import { Table } from '$lib/ui/table';
+	import { Later, many, session, takesKey, undo, useWork } from '$lib/ui/shared';
+	import { table } from '$lib/ui/table';
 	import { FaultBar, TakePanel, Tray } from '$lib/ui/takes';
 	import { band } from './band';
 	import BringIn from './BringIn.svelte';
@@ -198,14 +198,17 @@
 			{#if opened < 3}
 				<div></div>
 			{:else if view.address.open.length}
-				<Table
-					table={view.table}
-					known={view.known}
-					mode={view.address.mode}
-					mat={view.address.mat}
-					focus={view.selection.focus}
-					onfocus={(id) => (view.selection.focus = id)}
-					onmode={(mode) => view.address.set({ mode: mode === 'side' ? null : mode })}
+				<Later
+					load={table}
+					given={{
+						table: view.table,
+						known: view.known,
+						mode: view.address.mode,
+						mat: view.address.mat,
+						focus: view.selection.focus,
+						onfocus: (id) => (view.selection.focus = id),
+						onmode: (mode) => view.address.set({ mode: mode === 'side' ? null : mode })
+					}}
 				/>
 			{:else}
 				<div class="ground" {@attach boxed}>

@@ -1,14 +1,13 @@
 <script lang="ts">
 	import { Button, Select, SelectItem, Slider, TextInput } from 'carbon-components-svelte';
 	import type { Snippet } from 'svelte';
-	import { fileNames, settingsTable, unknownPlaces, usualPattern } from '$lib/core/formats';
+	import { fileNames, unknownPlaces, usualPattern } from '$lib/core/formats';
 	import { croppedFor, sizeAfter } from '$lib/core/edits';
 	import type { Destination } from '$lib/core/frame';
 	import type { Take } from '$lib/core/schema';
 	import * as store from '$lib/store';
 	import { Dialog, fileName, many, saveFile, session, undo } from '$lib/ui/shared';
 	import { packPictures, type PictureForm } from '$lib/workers';
-	import { pictureFiles } from './picture-files';
 
 	/** What takes can be taken out as. */
 	interface Props {
@@ -70,6 +69,7 @@
 	const table = () =>
 		attempt('Writing the table', async () => {
 			const { measured, ...judged } = await store.judgementsOf(takes.map(({ id }) => id));
+			const { settingsTable } = await import('./picture-files');
 			const csv = settingsTable({ takes, ...judged }, measured);
 			saveFile(`${fileName(name)}-takes.csv`, `\ufeff${csv}`, 'text/csv');
 		});
@@ -79,6 +79,7 @@
 			const each = goes.map(({ take }) => take);
 			const labels = goes.map(({ use }) => use?.label);
 			const names = fileNames(pattern, each, name, '', labels);
+			const { pictureFiles } = await import('./picture-files');
 			const files = await pictureFiles(
 				each,
 				names,

@@ -2,7 +2,6 @@
 	import { Button } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { factsOf, stampPicture } from '$lib/core/formats';
 	import { orderOf } from '$lib/core/plan';
 	import type { Take } from '$lib/core/schema';
 	import { fetchLossless, LosslessProblem, RenderRefused } from '$lib/render';
@@ -57,8 +56,8 @@
 			);
 			const card = session.card(one.settings.model);
 			const name = `${fileName(brief)}-${one.settings.model}-${one.settings.seed}-${one.number}.png`;
-			const stamped = stampPicture(png, factsOf($state.snapshot(one), brief, card));
-			saveFile(name, stamped, 'image/png');
+			const { stamped } = await import('./picture-files');
+			saveFile(name, stamped(png, $state.snapshot(one), brief, card), 'image/png');
 		} catch (cause) {
 			problem =
 				cause instanceof LosslessProblem || cause instanceof RenderRefused

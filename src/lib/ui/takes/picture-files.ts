@@ -1,9 +1,21 @@
 import { editsFor } from '$lib/core/edits';
-import { factsOf } from '$lib/core/formats';
+import { factsOf, settingsTable, stampPicture } from '$lib/core/formats';
 import type { Destination } from '$lib/core/frame';
 import type { ModelCard, Take } from '$lib/core/schema';
 import * as store from '$lib/store';
 import type { PictureFile } from '$lib/workers';
+
+// What files are written with is large: this is imported once it is wanted.
+
+/** A picture with what made it inside. */
+export const stamped = (
+	png: Uint8Array,
+	take: Take,
+	brief: string,
+	card: ModelCard | undefined
+): Uint8Array<ArrayBuffer> => stampPicture(png, factsOf(take, brief, card));
+
+export { settingsTable };
 
 /**
  * Takes as files with their settings inside.

@@ -1,0 +1,67 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { dirname, extname, join, resolve } from 'node:path';
+import { PurgeCSS } from 'purgecss';
+import type { Plugin } from 'vite';
+
+const carbon = resolve('node_modules/carbon-components-svelte/src');
+
+/** Themes that pages are never in: their own colours stand in app.css. */
+const otherThemes = /(:root)?\[theme=(g80|g90|g100)\][^{}]*\{[^{}]*\}/g;
+
+/** What parts in use could show and are never asked for: bones of parts, tips in place where a portal has them. */
+const notShown =
+	/^bx--(.*skeleton|.*fluid|(tooltip|btn--icon-only)--(left|right|top|bottom|align))/;
+
+/** Sources of the pages, and of those of Carbon's parts that they name, with what these are made of. */
+function sources(): string[] {
+	const seen = new Map<string, string>();
+	const take = (file: string): void => {
+		if (seen.has(file) || !/\.(svelte|js)$/.test(file)) return;
+		const text = readFileSync(file, 'utf8');
+		seen.set(file, text);
+		for (const [, from] of text.matchAll(/from\s+["'](\.[^"']+)["']/g)) {
+			const next = resolve(dirname(file), from);
+			if (next.startsWith(carbon)) take(extname(next) ? next : `${next}.js`);
+		}
+	};
+	const parts = new Map(
+		[
+			...readFileSync(join(carbon, 'index.js'), 'utf8').matchAll(
+				/export \{ (?:default as )?(\w+) \} from "(\.[^"]+)"/g
+			)
+		].map(([, name, from]) => [name, resolve(carbon, extname(from) ? from : `${from}.js`)])
+	);
+	const own = readdirSync('src', { recursive: true, encoding: 'utf8' })
+		.filter((file) => /\.(svelte|css)$/.test(file))
+		.map((file) => readFileSync(join('src', file), 'utf8'));
+	for (const text of own)
+		for (const [, names] of text.matchAll(
+			/import\s*\{([^}]*)\}\s*from\s*'carbon-components-svelte'/g
+		))
+			for (const name of names.split(',').map((one) => one.trim()))
+				if (parts.has(name)) take(parts.get(name)!);
+	return [...own, ...seen.values()];
+}
+
+/** Carbon's style sheet without fonts of another host, which it names, and without what is not in use. */
+export const carbonInUse: Plugin = {
+	name: 'carbon-in-use',
+	enforce: 'pre',
+	async transform(code, id) {
+		if (!/carbon-components-svelte\/css\//.test(id)) return null;
+		const texts = sources();
+		// A name that is put together begins as it is written.
+		const begun = texts.flatMap((text) =>
+			[...text.matchAll(/bx--[\w-]*(?=\$\{)/g)].map(([start]) => new RegExp(`^${start}`))
+		);
+		const [{ css }] = await new PurgeCSS().purge({
+			content: texts.map((raw) => ({ raw, extension: 'txt' })),
+			css: [{ raw: code.replace(/@font-face\s*\{[^}]*\}/g, '').replace(otherThemes, '') }],
+			defaultExtractor: (text) => text.match(/[\w-]+/g) ?? [],
+			safelist: { standard: ['html', 'body', ...begun] },
+			blocklist: [notShown],
+			keyframes: true
+		});
+		return { code: css, map: null };
+	}
+};
