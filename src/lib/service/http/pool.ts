@@ -1,8 +1,9 @@
+import { availableParallelism } from 'node:os';
 import { MessageChannel, type MessagePort } from 'node:worker_threads';
 import type { TakeSettings } from '$lib/core/contract';
 import { GRACE, renderThreads } from './limits';
 import type { HelpTask, ThreadProgress, ThreadResult, ThreadTask } from './render-thread';
-import { SceneShelf, type Answer, type Ask } from './scene-shelf';
+import { SceneShelf, type Answer, type Ask, type Foreseen } from './scene-shelf';
 import { openThreads, threadFile } from './threads';
 
 /** Renders takes on threads of their own. */
@@ -77,9 +78,14 @@ export function openPool(
 		};
 		signal.addEventListener('abort', stop, { once: true });
 		const bell = new SharedArrayBuffer(4);
-		port1.on('message', (said: ThreadProgress | Ask) => {
+		port1.on('message', (said: ThreadProgress | Ask | Foreseen) => {
 			begun = true;
 			if ('step' in said) return onProgress(said);
+			if ('foreseen' in said) {
+				const { empty } = shelf.places(said.book, said.foreseen, said.bytes);
+				if (empty) help(work.settings, said.foreseen);
+				return;
+			}
 			const { empty = 0, ...told } = answer(said);
 			reply(port1, bell, told);
 			if ('names' in said && empty >= WORTH_HELP) help(work.settings, said.names);
@@ -105,7 +111,9 @@ export function openPool(
 
 	/** Has threads that have nothing to do paint scenes for a take. */
 	function help(settings: TakeSettings, names: string[]): void {
-		for (let free = threads - takes - helpers.size; free > 0; free--) {
+		// More than there are cores would take from the one that is helped.
+		const useful = Math.min(threads, Math.max(2, availableParallelism()));
+		for (let free = useful - takes - helpers.size; free > 0; free--) {
 			const { port1, port2 } = new MessageChannel();
 			const cancel = new SharedArrayBuffer(4);
 			const bell = new SharedArrayBuffer(4);

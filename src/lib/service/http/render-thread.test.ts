@@ -1,17 +1,25 @@
 import { MessageChannel } from 'node:worker_threads';
 import { describe, expect, it } from 'vitest';
 import render, { type ThreadTask } from './render-thread';
-import { SceneShelf, type Ask } from './scene-shelf';
+import { SceneShelf, type Ask, type Foreseen } from './scene-shelf';
 import { sampleTake } from './testing';
 
 /** A task whose port is answered at once, as the main thread answers it. */
-function taskOf(change: Partial<ThreadTask> & { atStep?: () => void } = {}): ThreadTask {
+function taskOf(
+	change: Partial<ThreadTask> & {
+		atStep?: () => void;
+		/** Told what the take says that it will ask for, and what it asks for. */
+		atNames?: (names: readonly string[], foreseen: boolean) => void;
+	} = {}
+): ThreadTask {
 	const { port1, port2 } = new MessageChannel();
 	const bell = new SharedArrayBuffer(4);
 	const shelf = new SceneShelf();
-	port1.postMessage = (said: Ask | { step: number }) => {
+	port1.postMessage = (said: Ask | Foreseen | { step: number }) => {
 		if ('step' in said && said.step > 0) change.atStep?.();
+		if ('foreseen' in said) change.atNames?.(said.foreseen, true);
 		if (!('names' in said)) return;
+		change.atNames?.(said.names, false);
 		port2.postMessage({ places: shelf.places(said.book, said.names, said.bytes).places });
 		Atomics.store(new Int32Array(bell), 0, 1);
 	};
@@ -45,6 +53,19 @@ describe('a render thread', () => {
 		task.settings.start = { image: 'grey', strength: 0.6 };
 		const made = await render(task);
 		expect(made?.bytes.length).toBeGreaterThan(100);
+	});
+
+	it('says half-way which scenes it is likely to ask for, before it asks for them', async () => {
+		const said: { names: readonly string[]; foreseen: boolean }[] = [];
+		const task = taskOf({ atNames: (names, foreseen) => void said.push({ names, foreseen }) });
+		await render(task);
+		const told = said.findIndex(({ foreseen }) => foreseen);
+		const asked = said.at(-1)!;
+		expect(told).toBeGreaterThan(-1);
+		expect(told).toBe(said.length - 2);
+		expect(said[told].names).toHaveLength(3);
+		// The names are those of its own scenes at full size, and one of them is asked for.
+		expect(said[told].names.some((name) => asked.names.includes(name))).toBe(true);
 	});
 
 	it('gives a take up before it is begun, and gives nothing back for help', async () => {

@@ -21,6 +21,13 @@ export type Ask =
 			lives: number;
 	  };
 
+/** What a thread says of paintings that are likely to be asked for. It waits for no answer. */
+export interface Foreseen {
+	book: string;
+	foreseen: string[];
+	bytes: number;
+}
+
 export interface Answer {
 	places?: SharedArrayBuffer[];
 	lives?: boolean;

@@ -1,6 +1,6 @@
 import { receiveMessageOnPort, threadId, type MessagePort } from 'node:worker_threads';
 import type { Place, SceneMemory } from '$lib/service/standins';
-import { EMPTY, HEAD, PAINTED, type Answer, type Ask } from './scene-shelf';
+import { EMPTY, HEAD, PAINTED, type Answer, type Ask, type Foreseen } from './scene-shelf';
 
 /** How long an answer may take, in milliseconds: the main thread is never so long at anything. */
 const PATIENCE = 60_000;
@@ -30,6 +30,10 @@ function ask({ port, bell }: Line, question: Ask): Answer {
  */
 export function sharedScenes(book: string, line: () => Line): SceneMemory {
 	return {
+		expect(names, bytes) {
+			if (names.length)
+				line().port.postMessage({ book, foreseen: [...names], bytes } satisfies Foreseen);
+		},
 		places(names, bytes) {
 			const { places } = ask(line(), { book, names: [...names], bytes });
 			return places!.map((place) => placeIn(place, line));

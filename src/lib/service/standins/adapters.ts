@@ -1,6 +1,6 @@
 import type { ModelCard } from '$lib/core/contract';
 import { mix, rgb, type Rgb } from './colour';
-import { media, type Medium, type Plate } from './repertoire/media';
+import { media, type Layer, type Medium, type Plate } from './repertoire/media';
 
 /** Small add-on weights that push a model towards a look. */
 export interface Adapter {
@@ -67,6 +67,13 @@ export const adapterCards = (...ids: string[]): ModelCard['adapters'] =>
 		.filter(({ id }) => ids.includes(id))
 		.map(({ id, name, summary }) => ({ id, name, summary }));
 
+/** The layers of a scene that adapters' media see by themselves. */
+export const layersSeen = (inUse: readonly InUse[]): Layer[] =>
+	inUse.flatMap(({ id }) => mediumOf(adapters.find((one) => one.id === id))?.sees ?? []);
+
+const mediumOf = (adapter: Adapter | undefined): Medium | undefined =>
+	media.find((one) => one.id === adapter?.medium);
+
 /**
  * Leads a finished painting towards each adapter's look, in place, by its weight.
  * @param painting `width * height * 3` bytes
@@ -82,7 +89,7 @@ export function adapt(
 	for (const { id, weight } of inUse) {
 		const adapter = adapters.find((one) => one.id === id);
 		if (!adapter || weight === 0) continue;
-		const medium = media.find((one) => one.id === adapter.medium);
+		const medium = mediumOf(adapter);
 		if (medium) {
 			const other = medium.finish(plate());
 			const share = adapter.share * weight;

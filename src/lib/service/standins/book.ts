@@ -32,6 +32,8 @@ export interface SceneBook {
 	latents: Float32Array[];
 	/** Scenes at full size, `width * height * 3` bytes each; painted when first asked for. */
 	paintings(ks: readonly number[]): Uint8Array[];
+	/** Says that these are likely to be asked for at full size, the likeliest first. */
+	expect(ks: readonly number[]): void;
 	/** Paints those of its own scenes that another asked its memory for, by their names there. */
 	help(names: readonly string[]): void;
 	/** What it was painted from. */
@@ -126,8 +128,15 @@ export function openBook(
 		character,
 		reading,
 		makeSurface,
-		help: (names) =>
-			void own.paintings(own.scenes.flatMap((_, k) => (names.includes(nameOf(OWN, k)) ? k : []))),
+		expect: (ks) =>
+			memory.expect(
+				ks.map((k) => nameOf(OWN, k)),
+				width * height * 3
+			),
+		help(names) {
+			const known = new Map(own.scenes.map((_, k) => [nameOf(OWN, k), k]));
+			own.paintings(names.flatMap((name) => known.get(name) ?? []));
+		},
 		more: (name, choose) => {
 			let more = besides.get(name);
 			if (!more) {

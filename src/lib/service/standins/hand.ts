@@ -1,5 +1,5 @@
 import { mix, rgb, type Rgb } from './colour';
-import { blur, noise } from './repertoire/media';
+import { blur, noiseAcross } from './repertoire/media';
 import type { Mood } from './repertoire/moods';
 
 /** How a model draws and finishes, whatever the medium: what makes its pictures look like its own. */
@@ -46,24 +46,35 @@ export function finishBy(
 	const leaning = ramp(rgb(hand.shadows), rgb(hand.lights));
 	const lean = mood?.lean ?? ([128, 128, 128] as const);
 	const amount = mood?.amount ?? 0;
+	const { tint } = hand;
+	const [leanRed, leanGreen, leanBlue] = lean;
+	const toned = (value: number, grey: number, tone: number, lit: number): number => {
+		let now = grey + (value - grey) * saturation;
+		now += (tone - now) * tint;
+		now += (lit - now) * amount;
+		now = 128 + (now - 128) * contrast;
+		return now < 0 ? 0 : now > 255 ? 255 : now;
+	};
 	for (let i = 0; i < painting.length; i += 3) {
-		const grey = 0.2126 * painting[i] + 0.7152 * painting[i + 1] + 0.0722 * painting[i + 2];
-		const tone = leaning[Math.round(grey)];
-		for (let c = 0; c < 3; c++) {
-			let value = grey + (painting[i + c] - grey) * saturation;
-			value += (tone[c] - value) * hand.tint;
-			value += (lean[c] * (0.35 + grey / 200) - value) * amount;
-			value = 128 + (value - 128) * contrast;
-			painting[i + c] = value < 0 ? 0 : value > 255 ? 255 : value;
-		}
+		const [r, g, b] = [painting[i], painting[i + 1], painting[i + 2]];
+		const grey = 0.2126 * r + 0.7152 * g + 0.0722 * b;
+		const at = Math.round(grey) * 3;
+		const lit = 0.35 + grey / 200;
+		painting[i] = toned(r, grey, leaning[at], leanRed * lit);
+		painting[i + 1] = toned(g, grey, leaning[at + 1], leanGreen * lit);
+		painting[i + 2] = toned(b, grey, leaning[at + 2], leanBlue * lit);
 	}
 	if (hand.edge === 'vignette')
 		vignette(painting, rgb(hand.paper), width, height, unit, key.length);
 }
 
-function ramp(dark: Rgb, light: Rgb): Rgb[] {
-	return Array.from({ length: 256 }, (_, v) => mix(dark, light, v / 255));
+/** Colours of all tones, red, green and blue of each. */
+function ramp(dark: Rgb, light: Rgb): Float64Array {
+	return Float64Array.from(Array.from({ length: 256 }, (_, v) => mix(dark, light, v / 255)).flat());
 }
+
+/** Noise is at most 2 from nought, so that nothing is paper nearer than 0.66. */
+const UNTOUCHED = 0.65 ** 3.4;
 
 /** Leaves the corners as paper, with a ragged edge. */
 function vignette(
@@ -76,14 +87,20 @@ function vignette(
 ): void {
 	const w = width / unit;
 	const h = height / unit;
+	const waves = noiseAcross(width, (x) => x / unit / 60 + seed);
+	const teeth = noiseAcross(width, (x) => x / unit / 9);
+	const aside = Float64Array.from(
+		{ length: width },
+		(_, x) => Math.abs((x / unit / w - 0.5) * 2) ** 3.4
+	);
 	for (let y = 0, i = 0; y < height; y++) {
 		const v = y / unit;
+		const high = Math.abs((v / h - 0.5) * 2) ** 3.4;
 		for (let x = 0; x < width; x++, i += 3) {
-			const u = x / unit;
-			const nx = (u / w - 0.5) * 2;
-			const ny = (v / h - 0.5) * 2;
-			const out = (Math.abs(nx) ** 3.4 + Math.abs(ny) ** 3.4) ** (1 / 3.4);
-			const ragged = noise(u / 60 + seed, v / 60) * 0.07 + noise(u / 9, v / 9 + seed) * 0.03;
+			// However ragged, the edge does not come so far in.
+			if (aside[x] + high < UNTOUCHED) continue;
+			const out = (aside[x] + high) ** (1 / 3.4);
+			const ragged = waves.at(x, v / 60) * 0.07 + teeth.at(x, v / 9 + seed) * 0.03;
 			const gone = Math.min(1, Math.max(0, (out + ragged - 0.86) / 0.1));
 			if (gone === 0) continue;
 			for (let c = 0; c < 3; c++) painting[i + c] += (paper[c] - painting[i + c]) * gone;

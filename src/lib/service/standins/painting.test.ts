@@ -5,7 +5,7 @@ import { paintScene } from './painting';
 import { makeSurface } from '$lib/service/http/surface';
 import { readPrompt } from './reading';
 import { media } from './repertoire/media';
-import { blur, luminance, noise } from './repertoire/media/grain';
+import { blur, luminance, noise, noiseAcross, speck, speckAcross } from './repertoire/media/grain';
 import { lights } from './repertoire/lights';
 import { places } from './repertoire/places';
 import type { Rgb } from './colour';
@@ -185,5 +185,46 @@ describe('grain', () => {
 		const pixels = new Uint8ClampedArray([255, 0, 0, 255, 0, 255, 0, 255, 0, 0, 255, 255]);
 		const light = luminance({ pixels, width: 3, height: 1 });
 		[0.2126, 0.7152, 0.0722].forEach((weight, i) => expect(light[i]).toBeCloseTo(weight, 5));
+	});
+});
+
+describe('media', () => {
+	it.each(media)('$id sees the layers that it says it sees, and no others', (medium) => {
+		const [width, height] = [48, 32];
+		const size = width * height;
+		const asked = new Set<string>();
+		const plate = {
+			pixels: new Uint8ClampedArray(size * 4).map((_, i) => (i * 37) % 256),
+			backdrop: new Uint8ClampedArray(size * 4).fill(90),
+			matte: new Uint8Array(size).map((_, p) => (p % 5 ? 0 : 255)),
+			near: new Uint8Array(size),
+			width,
+			height,
+			unit: 0.032,
+			seed: 3
+		};
+		const watched = new Proxy(plate, {
+			get(of, name: keyof typeof plate) {
+				asked.add(name);
+				return of[name];
+			}
+		});
+		medium.finish(watched);
+		const layers = ['backdrop', 'matte', 'near'].filter((layer) => asked.has(layer));
+		expect(layers).toEqual([...medium.sees]);
+	});
+
+	it('look noise up row by row as they would point by point', () => {
+		const [width, seed] = [60, 77];
+		const across = (x: number) => x / 1.024 / 13 - 2 + seed;
+		const [smooth, cells] = [noiseAcross(width, across), speckAcross(width, across)];
+		for (const y of [-3.2, 0, 7.99, 300.5]) {
+			const columns = Array.from({ length: width }, (_, x) => x);
+			expect([...smooth.row(y)]).toEqual(columns.map((x) => noise(across(x), y)));
+			expect(columns.map((x) => smooth.at(x, y + x))).toEqual(
+				columns.map((x) => noise(across(x), y + x))
+			);
+			expect([...cells(y)]).toEqual(columns.map((x) => speck(across(x), y)));
+		}
 	});
 });

@@ -1,12 +1,12 @@
 import { hash32, stream } from '$lib/core/random';
-import { adapt, type InUse } from './adapters';
+import { adapt, layersSeen, type InUse } from './adapters';
 import { actorsOf, focusOf, type Actor } from './cast';
 import { mix, rgb } from './colour';
 import { paste, surround } from './cutout';
 import { finishBy } from './hand';
 import { write } from './lettering';
 import type { MakeSurface, Surface } from './pen';
-import { blurPlate, type Plate } from './repertoire/media';
+import { blurPlate, type Layer, type Plate } from './repertoire/media';
 import { mound } from './repertoire/places';
 import type { Scene } from './scenes';
 import { paintMist, paintRain, paintSky, paintSnow } from './sky';
@@ -51,7 +51,10 @@ export function paintScene(
 		if (!scene.place.indoors) paintMist(stage);
 		for (const actor of actors) ground(scene, stage, actor);
 	});
-	const backdrop = behind.pixels();
+	const layers = new Set([...scene.medium.sees, ...layersSeen(inUse)]);
+	const seen = (layer: Layer, surface: Surface) =>
+		layers.has(layer) ? surface.pixels() : new Uint8ClampedArray();
+	const backdrop = seen('backdrop', behind);
 
 	/** What lies before it is drawn on a sheet of its own, one after another. */
 	const sheet = makeSurface(width, height);
@@ -69,9 +72,9 @@ export function paintScene(
 			});
 		}
 	});
-	const matte = opacity(sheet.pixels());
+	const matte = opacity(seen('matte', sheet));
 	lay(() => scene.place.front(stage));
-	const near = opacity(sheet.pixels());
+	const near = opacity(seen('near', sheet));
 	lay(() => {
 		if (scene.place.indoors) return;
 		paintRain(stage);

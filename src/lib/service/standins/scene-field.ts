@@ -15,6 +15,8 @@ export interface SceneField {
 	latents: Float32Array[];
 	/** Scenes at the frame's full size, `width * height * 3` bytes each. */
 	paintings(ks: readonly number[]): Uint8Array[];
+	/** Says that these are likely to be asked for, the likeliest first. */
+	expect(ks: readonly number[]): void;
 	prior: Float64Array;
 	negativePrior: Float64Array;
 	/** Weights of the scenes that show the prompt, and of those that do not, for the signals. */
@@ -159,6 +161,8 @@ export function sceneField(
 			}
 			return out;
 		},
+		expect: (ks) =>
+			book.expect(ks.flatMap((k) => (sources[k].from === book ? sources[k].own : []))),
 		prior: Float64Array.from(prior),
 		negativePrior: Float64Array.from(negativePrior),
 		showing: Float64Array.from(showing),

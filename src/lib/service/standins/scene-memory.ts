@@ -2,6 +2,8 @@
 export interface SceneMemory {
 	/** Places for paintings of one size, by name; the same name is the same place. */
 	places(names: readonly string[], bytes: number): Place[];
+	/** Says that these are likely to be asked for: whoever has nothing to do may paint them. */
+	expect(names: readonly string[], bytes: number): void;
 }
 
 /** A place for one painting. */
@@ -26,6 +28,7 @@ export function gather(places: readonly Place[], paint: (i: number) => Uint8Arra
 export function ownMemory(): SceneMemory {
 	const painted = new Map<string, Uint8Array>();
 	return {
+		expect: () => undefined,
 		places: (names) =>
 			names.map((name) => ({
 				get(paint) {

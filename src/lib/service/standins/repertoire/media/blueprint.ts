@@ -6,6 +6,7 @@ export const blueprint: Medium = {
 	id: 'blueprint',
 	label: 'blueprint',
 	words: ['blueprint', 'cyanotype', 'technical drawing', 'plan drawing', 'diagram'],
+	sees: ['matte', 'near'],
 	finish(plate) {
 		const { matte, near, width, height, unit, seed } = plate;
 		const light = luminance(plate);

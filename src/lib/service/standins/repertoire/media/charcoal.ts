@@ -6,6 +6,7 @@ export const charcoal: Medium = {
 	id: 'charcoal',
 	label: 'charcoal',
 	words: ['charcoal', 'pencil', 'graphite', 'black and white', 'monochrome', 'pencil drawing'],
+	sees: ['matte'],
 	finish(plate) {
 		const { matte, width, height, unit, seed } = plate;
 		const light = luminance(plate);

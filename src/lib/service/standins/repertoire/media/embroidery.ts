@@ -6,6 +6,7 @@ export const embroidery: Medium = {
 	id: 'embroidery',
 	label: 'embroidery',
 	words: ['embroidery', 'needlework', 'stitched', 'tapestry', 'woven', 'felt', 'knitted'],
+	sees: ['matte', 'near'],
 	finish(plate) {
 		const { pixels, matte, near, width, height, unit, seed } = plate;
 		const light = blur(luminance(plate), width, height, 9 * unit);

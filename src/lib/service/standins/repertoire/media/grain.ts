@@ -47,6 +47,73 @@ export function speck(x: number, y: number): number {
 	return field[(Math.floor(y) & MASK) * SIZE + (Math.floor(x) & MASK)];
 }
 
+/** Smooth noise along rows of pixels whose places across the field are the same in every row. */
+export interface NoiseAcross {
+	/** `noise(across(x), y)` of a whole row; the array is the same at every call. */
+	row(y: number): Float64Array;
+	/** `noise(across(x), y)` of one pixel, when rows lean. */
+	at(x: number, y: number): number;
+}
+
+/**
+ * Looks up once what a whole picture's rows have in common: bit for bit what `noise` says.
+ * @param across the place of column x across the field
+ */
+export function noiseAcross(width: number, across: (x: number) => number): NoiseAcross {
+	const left = new Int32Array(width);
+	const right = new Int32Array(width);
+	const share = new Float64Array(width);
+	for (let x = 0; x < width; x++) {
+		const place = across(x);
+		const x0 = Math.floor(place);
+		left[x] = x0 & MASK;
+		right[x] = (x0 + 1) & MASK;
+		share[x] = place - x0;
+	}
+	const out = new Float64Array(width);
+	const between = (x: number, top: number, below: number, fy: number): number => {
+		const l = left[x];
+		const r = right[x];
+		const fx = share[x];
+		const a = field[top + l] + fx * (field[top + r] - field[top + l]);
+		const b = field[below + l] + fx * (field[below + r] - field[below + l]);
+		return a + fy * (b - a);
+	};
+	return {
+		row(y) {
+			const y0 = Math.floor(y);
+			const [top, below, fy] = [(y0 & MASK) * SIZE, ((y0 + 1) & MASK) * SIZE, y - y0];
+			for (let x = 0; x < width; x++) out[x] = between(x, top, below, fy);
+			return out;
+		},
+		at(x, y) {
+			const y0 = Math.floor(y);
+			return between(x, (y0 & MASK) * SIZE, ((y0 + 1) & MASK) * SIZE, y - y0);
+		}
+	};
+}
+
+/** The same for single cells: `speck(across(x), y)` of a whole row. */
+export function speckAcross(
+	width: number,
+	across: (x: number) => number
+): (y: number) => Float32Array {
+	const cells = Int32Array.from({ length: width }, (_, x) => Math.floor(across(x)) & MASK);
+	const out = new Float32Array(width);
+	return (y) => {
+		const row = (Math.floor(y) & MASK) * SIZE;
+		for (let x = 0; x < width; x++) out[x] = field[row + cells[x]];
+		return out;
+	};
+}
+
+/** What acts or lies before it: 1 where one of the two covers a pixel by more than half, else 0. */
+export function acting({ matte, near }: Pick<Plate, 'matte' | 'near'>): Uint8Array {
+	const out = new Uint8Array(matte.length);
+	for (let p = 0; p < out.length; p++) out[p] = matte[p] > 150 || near[p] > 150 ? 1 : 0;
+	return out;
+}
+
 /** Luminance of every pixel, 0 to 1. */
 export function luminance(plate: Pick<Plate, 'pixels' | 'width' | 'height'>): Float32Array {
 	const { pixels } = plate;
@@ -73,12 +140,22 @@ export function blur(
 	const out = new Float32Array(source.length);
 	for (let y = 0; y < height; y++) {
 		const row = y * width;
+		const last = row + width - 1;
 		let sum = 0;
 		for (let x = -r; x <= r; x++) sum += source[row + Math.min(width - 1, Math.max(0, x))];
-		for (let x = 0; x < width; x++) {
-			across[row + x] = sum / (2 * r + 1);
-			sum += source[row + Math.min(width - 1, x + r + 1)] - source[row + Math.max(0, x - r)];
+		let p = row;
+		const step = (enter: number, leave: number) => {
+			across[p++] = sum / (2 * r + 1);
+			sum += source[enter] - source[leave];
+		};
+		// Where both ends lie inside there is nothing to be held back.
+		while (p < row + Math.min(r, width)) step(Math.min(last, p + r + 1), row);
+		while (p < last - r) {
+			across[p] = sum / (2 * r + 1);
+			sum += source[p + r + 1] - source[p - r];
+			p++;
 		}
+		while (p <= last) step(last, Math.max(row, p - r));
 	}
 	const column = new Float64Array(width);
 	for (let y = -r; y <= r; y++) {
@@ -109,18 +186,41 @@ export function blurPlate(plate: Pick<Plate, 'pixels' | 'width' | 'height'>, rad
 }
 
 /**
- * Where each pixel's colour is taken from when edges waver: an index into the plate.
+ * Where each pixel's colour is taken from when edges waver.
  * @param waver how far, in stage units
  * @param length wavelength, in stage units
+ * @returns the indices of a row of pixels, in an array that is the same at every call
  */
-export function wavered(plate: Plate, x: number, y: number, waver: number, length: number): number {
-	const { width, height, unit, seed } = plate;
-	const sx = x / unit / length + seed;
-	const sy = y / unit / length;
+export function wavered(
+	{ width, height, unit, seed }: Plate,
+	waver: number,
+	length: number
+): (y: number) => Int32Array {
+	const across = noiseAcross(width, (x) => x / unit / length + seed);
 	const shift = waver * unit;
-	const px = Math.min(width - 1, Math.max(0, Math.round(x + noise(sx, sy) * shift)));
-	const py = Math.min(height - 1, Math.max(0, Math.round(y + noise(sy + 91, sx + 37) * shift)));
-	return py * width + px;
+	/** Down the field, a column of the picture each. */
+	const down = Float64Array.from({ length: width }, (_, x) => x / unit / length + seed + 37);
+	const top = Int32Array.from(down, (at) => (Math.floor(at) & MASK) * SIZE);
+	const below = Int32Array.from(down, (at) => ((Math.floor(at) + 1) & MASK) * SIZE);
+	const share = Float64Array.from(down, (at) => at - Math.floor(at));
+	const out = new Int32Array(width);
+	return (y) => {
+		const sy = y / unit / length;
+		const aside = across.row(sy);
+		const place = sy + 91;
+		const x0 = Math.floor(place);
+		const [left, right, fx] = [x0 & MASK, (x0 + 1) & MASK, place - x0];
+		for (let x = 0; x < width; x++) {
+			const [t, b] = [top[x], below[x]];
+			const over = field[t + left] + fx * (field[t + right] - field[t + left]);
+			const under = field[b + left] + fx * (field[b + right] - field[b + left]);
+			const up = over + share[x] * (under - over);
+			const px = Math.min(width - 1, Math.max(0, Math.round(x + aside[x] * shift)));
+			const py = Math.min(height - 1, Math.max(0, Math.round(y + up * shift)));
+			out[x] = py * width + px;
+		}
+		return out;
+	};
 }
 
 /**
@@ -140,7 +240,9 @@ export function contoursOf(
 		for (let x = 0; x < width; x++, p++) {
 			const left = y * width + Math.max(0, x - reach);
 			const right = y * width + Math.min(width - 1, x + reach);
-			edge[p] = Math.hypot(light[right] - light[left], light[down + x] - light[up + x]);
+			const gx = light[right] - light[left];
+			const gy = light[down + x] - light[up + x];
+			edge[p] = Math.sqrt(gx * gx + gy * gy);
 			rim[p] =
 				(Math.abs(matte[right] - matte[left]) + Math.abs(matte[down + x] - matte[up + x])) / 255;
 		}

@@ -1,4 +1,4 @@
-import { blur, byte, luminance, noise, speck } from './grain';
+import { blur, byte, luminance, noiseAcross, speckAcross } from './grain';
 import type { Medium } from './medium';
 
 /** Pen and ink: contours of uneven weight, hatching for tone, one thin wash of colour. */
@@ -16,6 +16,7 @@ export const ink: Medium = {
 		'etching',
 		'sketch'
 	],
+	sees: ['matte', 'near'],
 	finish(plate) {
 		const { pixels, matte, near, width, height, unit, seed } = plate;
 		const light = luminance(plate);
@@ -23,8 +24,14 @@ export const ink: Medium = {
 		const wide = blur(light, width, height, 34 * unit);
 		const out = new Uint8Array(width * height * 3);
 		const reach = Math.max(1, Math.round(1.5 * unit));
+		const weights = noiseAcross(width, (x) => x / unit / 30 + seed);
+		const wobbles = noiseAcross(width, (x) => x / unit / 44);
+		const pools = noiseAcross(width, (x) => x / unit / 70 + seed);
+		const specks = speckAcross(width, (x) => (x / unit) * 0.9);
 		for (let y = 0, o = 0; y < height; y++) {
 			const v = y / unit;
+			const [weighed, wobbled] = [weights.row(v / 30), wobbles.row(v / 44 + seed)];
+			const [pooled, fleck] = [pools.row(v / 70), specks(v * 0.9)];
 			const up = Math.max(0, y - reach) * width;
 			const down = Math.min(height - 1, y + reach) * width;
 			for (let x = 0; x < width; x++, o += 3) {
@@ -38,7 +45,7 @@ export const ink: Medium = {
 				const cy = hueStep(pixels, (down + x) * 4, (up + x) * 4);
 				// Paper is left bare behind what acts: only deep tones of the ground are hatched.
 				const acts = Math.max(matte[p], near[p]) / 255;
-				const weight = 0.75 + noise(u / 30 + seed, v / 30) * 0.4;
+				const weight = 0.75 + weighed[x] * 0.4;
 				const rim =
 					Math.abs(matte[y * width + right] - matte[y * width + left]) +
 					Math.abs(matte[down + x] - matte[up + x]);
@@ -46,20 +53,21 @@ export const ink: Medium = {
 					1,
 					Math.max(
 						0,
-						(Math.hypot(gx, gy) + 0.55 * Math.hypot(cx, cy)) * (3.4 + acts * 2.2) * weight - 0.42
+						(Math.sqrt(gx * gx + gy * gy) + 0.55 * Math.sqrt(cx * cx + cy * cy)) *
+							(3.4 + acts * 2.2) *
+							weight -
+							0.42
 					) +
 						Math.max(0, rim / 255 - 0.3) * 1.3
 				);
 
 				const tone = light[p] + (light[p] - wide[p]) * 0.35 + (1 - acts) * 0.13;
-				const wob = noise(u / 44, v / 44 + seed) * 5;
+				const wob = wobbled[x] * 5;
 				const hatch =
 					pass(u * 0.72 + v * 0.7 + wob, 9, 0.53 - tone) +
 					pass(u * 0.72 - v * 0.7 + wob, 9.5, 0.37 - tone) +
 					pass(v + wob * 0.6, 7, 0.22 - tone);
-				const stroke =
-					Math.min(1, contour + Math.min(1, hatch) * 0.86) *
-					(0.93 + speck(u * 0.9, v * 0.9) * 0.12);
+				const stroke = Math.min(1, contour + Math.min(1, hatch) * 0.86) * (0.93 + fleck[x] * 0.12);
 
 				const i = p * 4;
 				const r = pixels[i];
@@ -67,7 +75,7 @@ export const ink: Medium = {
 				const b = pixels[i + 2];
 				const most = Math.max(r, g, b);
 				const chroma = (most - Math.min(r, g, b)) / 255;
-				const pool = 0.78 + noise(u / 70 + seed, v / 70) * 0.26;
+				const pool = 0.78 + pooled[x] * 0.26;
 				const washed = Math.min(0.9, chroma * 1.05 + 0.06) * pool * (0.62 + acts * 0.5);
 				const lift = 255 / Math.max(90, most);
 				const keep = 1 - stroke;

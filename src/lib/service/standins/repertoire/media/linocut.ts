@@ -6,6 +6,7 @@ export const linocut: Medium = {
 	id: 'linocut',
 	label: 'linocut',
 	words: ['linocut', 'lino', 'woodcut', 'block print', 'relief print', 'print', 'engraving'],
+	sees: [],
 	finish(plate) {
 		const { width, height, unit, seed } = plate;
 		const light = luminance(plate);

@@ -1,4 +1,7 @@
-/** A painted scene before its medium: `width * height` pixels. */
+/** What of a scene's layers a medium may ask to see by itself. */
+export type Layer = 'backdrop' | 'matte' | 'near';
+
+/** A painted scene before its medium: `width * height` pixels. What its medium does not see is empty. */
 export interface Plate {
 	/** Red, green, blue, alpha bytes; alpha is not read. */
 	pixels: Uint8ClampedArray;
@@ -20,6 +23,8 @@ export interface Medium {
 	id: string;
 	label: string;
 	words: string[];
+	/** Layers that it sees by themselves: taking them off takes time and memory. */
+	sees: readonly Layer[];
 	/** Turns the plate into `width * height * 3` bytes. */
 	finish(plate: Plate): Uint8Array;
 }

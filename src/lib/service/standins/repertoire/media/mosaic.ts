@@ -9,6 +9,7 @@ export const mosaic: Medium = {
 	id: 'mosaic',
 	label: 'mosaic',
 	words: ['mosaic', 'tiles', 'tesserae', 'tiled', 'stained glass'],
+	sees: [],
 	finish(plate) {
 		const { pixels, width, height, unit, seed } = plate;
 		const out = new Uint8Array(width * height * 3);

@@ -6,6 +6,7 @@ export const oil: Medium = {
 	id: 'oil',
 	label: 'oil painting',
 	words: ['oil', 'oil painting', 'oils', 'impasto', 'oil on canvas', 'palette knife'],
+	sees: [],
 	finish(plate) {
 		const { pixels, width, height, unit, seed } = plate;
 		const light = blur(luminance(plate), width, height, 5 * unit);
