@@ -4,6 +4,7 @@
  * take at full size and the memory of a long job; `-- --plain`, `-- --threads`,
  * `-- --cold`, `-- --memory` and `-- --measures` do those alone, `-- --findings` holds findings against planted truths.
  */
+import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { resolve } from 'node:path';
 import { guidedDenoiser, samplers, schedules, type SceneSet } from '../src/lib/service/diffusion';
@@ -207,14 +208,12 @@ async function coldPlan(threads: number, side = 1024, rounds = 3) {
 		first.push(await clock(() => run(alone, 1)));
 		for (let again = 0; again < 3; again++) warm.push(await clock(() => run(alone, 1)));
 	}
-	const memory = process.memoryUsage().rss / 1e6;
 	await pool.close();
 	return {
 		plan: middle(plans.map(({ ms }) => ms)),
 		cpu: middle(plans.map(({ cpu }) => cpu)),
 		first: middle(first.map(({ ms }) => ms)),
-		warm: middle(warm.map(({ ms }) => ms)),
-		memory
+		warm: middle(warm.map(({ ms }) => ms))
 	};
 }
 
@@ -228,7 +227,7 @@ async function coldPlans() {
 	}
 	console.log('A new prompt, eight takes of 1024x1024 and 28 steps, as PNG:');
 	console.table(
-		each.map(({ plan, cpu, first, warm, memory }, i) => ({
+		each.map(({ plan, cpu, first, warm }, i) => ({
 			threads: counts[i],
 			'plan ms': plan.toFixed(0),
 			'times as fast': (each[0].plan / plan).toFixed(2),
@@ -236,8 +235,7 @@ async function coldPlans() {
 			'of one thread': (cpu / each[0].cpu).toFixed(2),
 			'first take ms': first.toFixed(0),
 			'warm take ms': warm.toFixed(0),
-			'first to warm': (first / warm).toFixed(2),
-			'resident MB': memory.toFixed(0)
+			'first to warm': (first / warm).toFixed(2)
 		}))
 	);
 }
@@ -260,6 +258,38 @@ async function firstPartial(side: number) {
 	}
 	await pool.close();
 	return shares.sort((a, b) => a - b)[2];
+}
+
+/** Memory in MB that a process holds after the same large takes on so many threads. */
+async function resident(threads: number): Promise<number> {
+	const pool = openPool(threads, threadFile);
+	for (const prompt of Array.from({ length: 3 }, freshWords))
+		await Promise.all(
+			Array.from({ length: 12 }, (_, seed) =>
+				pool.render(
+					{
+						settings: asked({ prompt, width: 1024, height: 1024, seed, steps: 8 }),
+						output,
+						pictures: {}
+					},
+					new AbortController().signal,
+					() => undefined
+				)
+			)
+		);
+	const megabytes = process.memoryUsage().rss / 1e6;
+	await pool.close();
+	return megabytes;
+}
+
+/** What a further thread takes, each number of threads in a process of its own. */
+function threadMemory(): void {
+	const [one, four] = [1, 4].map((threads) =>
+		Number(execFileSync(process.execPath, [process.argv[1], '--resident', String(threads)]))
+	);
+	console.log(
+		`Resident after 36 takes of 1024x1024: ${one.toFixed(0)} MB with one thread, ${four.toFixed(0)} with four: ${((four - one) / 3).toFixed(0)} MB a further thread.`
+	);
 }
 
 /** Peak resident memory of the built server through one job of many large takes. */
@@ -322,7 +352,12 @@ if (process.argv.includes('--measures')) {
 	benchMeasures();
 	process.exit();
 }
+if (process.argv.includes('--resident')) {
+	console.log(await resident(Number(process.argv.at(-1))));
+	process.exit();
+}
 if (process.argv.includes('--memory')) {
+	threadMemory();
 	console.table([await longJob(256, 1024)]);
 	process.exit();
 }
@@ -346,6 +381,7 @@ console.table([takeRow(2048)].map(({ 'takes a minute': _, ...row }) => row));
 forgetBooks();
 await threads();
 await coldPlans();
+threadMemory();
 benchMeasures();
 if (!quick) {
 	console.log('A long job through the built server:');

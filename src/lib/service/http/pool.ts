@@ -82,8 +82,9 @@ export function openPool(
 			begun = true;
 			if ('step' in said) return onProgress(said);
 			if ('foreseen' in said) {
-				const { empty } = shelf.places(said.book, said.foreseen, said.bytes);
-				if (empty) help(work.settings, said.foreseen);
+				// One each: what is not asked for in the end was painted for nothing.
+				const likeliest = said.foreseen.slice(0, idle());
+				if (shelf.places(said.book, likeliest, said.bytes).empty) help(work.settings, likeliest);
 				return;
 			}
 			const { empty = 0, ...told } = answer(said);
@@ -109,11 +110,15 @@ export function openPool(
 			: shelf.places(said.book, said.names, said.bytes);
 	}
 
+	/** Threads that have nothing to do; more than there are cores would take from those that work. */
+	function idle(): number {
+		const useful = Math.min(threads, Math.max(2, availableParallelism()));
+		return Math.max(0, useful - takes - helpers.size);
+	}
+
 	/** Has threads that have nothing to do paint scenes for a take. */
 	function help(settings: TakeSettings, names: string[]): void {
-		// More than there are cores would take from the one that is helped.
-		const useful = Math.min(threads, Math.max(2, availableParallelism()));
-		for (let free = useful - takes - helpers.size; free > 0; free--) {
+		for (let free = idle(); free > 0; free--) {
 			const { port1, port2 } = new MessageChannel();
 			const cancel = new SharedArrayBuffer(4);
 			const bell = new SharedArrayBuffer(4);

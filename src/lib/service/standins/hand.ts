@@ -48,24 +48,55 @@ export function finishBy(
 	const amount = mood?.amount ?? 0;
 	const { tint } = hand;
 	const [leanRed, leanGreen, leanBlue] = lean;
-	const toned = (value: number, grey: number, tone: number, lit: number): number => {
-		let now = grey + (value - grey) * saturation;
-		now += (tone - now) * tint;
-		now += (lit - now) * amount;
-		now = 128 + (now - 128) * contrast;
-		return now < 0 ? 0 : now > 255 ? 255 : now;
-	};
 	for (let i = 0; i < painting.length; i += 3) {
-		const [r, g, b] = [painting[i], painting[i + 1], painting[i + 2]];
+		const r = painting[i];
+		const g = painting[i + 1];
+		const b = painting[i + 2];
 		const grey = 0.2126 * r + 0.7152 * g + 0.0722 * b;
 		const at = Math.round(grey) * 3;
 		const lit = 0.35 + grey / 200;
-		painting[i] = toned(r, grey, leaning[at], leanRed * lit);
-		painting[i + 1] = toned(g, grey, leaning[at + 1], leanGreen * lit);
-		painting[i + 2] = toned(b, grey, leaning[at + 2], leanBlue * lit);
+		painting[i] = toned(r, grey, leaning[at], leanRed * lit, saturation, tint, amount, contrast);
+		painting[i + 1] = toned(
+			g,
+			grey,
+			leaning[at + 1],
+			leanGreen * lit,
+			saturation,
+			tint,
+			amount,
+			contrast
+		);
+		painting[i + 2] = toned(
+			b,
+			grey,
+			leaning[at + 2],
+			leanBlue * lit,
+			saturation,
+			tint,
+			amount,
+			contrast
+		);
 	}
 	if (hand.edge === 'vignette')
 		vignette(painting, rgb(hand.paper), width, height, unit, key.length);
+}
+
+/** One colour of a pixel: away from its grey, to its tone's colour, to its mood's light, from the middle. */
+function toned(
+	value: number,
+	grey: number,
+	tone: number,
+	lit: number,
+	saturation: number,
+	tint: number,
+	amount: number,
+	contrast: number
+): number {
+	let now = grey + (value - grey) * saturation;
+	now += (tone - now) * tint;
+	now += (lit - now) * amount;
+	now = 128 + (now - 128) * contrast;
+	return now < 0 ? 0 : now > 255 ? 255 : now;
 }
 
 /** Colours of all tones, red, green and blue of each. */
@@ -96,11 +127,12 @@ function vignette(
 	for (let y = 0, i = 0; y < height; y++) {
 		const v = y / unit;
 		const high = Math.abs((v / h - 0.5) * 2) ** 3.4;
+		const [wave, tooth] = [waves.row(v / 60), teeth.row(v / 9 + seed)];
 		for (let x = 0; x < width; x++, i += 3) {
 			// However ragged, the edge does not come so far in.
 			if (aside[x] + high < UNTOUCHED) continue;
 			const out = (aside[x] + high) ** (1 / 3.4);
-			const ragged = waves.at(x, v / 60) * 0.07 + teeth.at(x, v / 9 + seed) * 0.03;
+			const ragged = wave[x] * 0.07 + tooth[x] * 0.03;
 			const gone = Math.min(1, Math.max(0, (out + ragged - 0.86) / 0.1));
 			if (gone === 0) continue;
 			for (let c = 0; c < 3; c++) painting[i + c] += (paper[c] - painting[i + c]) * gone;

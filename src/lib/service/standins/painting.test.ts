@@ -221,7 +221,7 @@ describe('media', () => {
 		for (const y of [-3.2, 0, 7.99, 300.5]) {
 			const columns = Array.from({ length: width }, (_, x) => x);
 			expect([...smooth.row(y)]).toEqual(columns.map((x) => noise(across(x), y)));
-			expect(columns.map((x) => smooth.at(x, y + x))).toEqual(
+			expect([...smooth.leaning(Float64Array.from(columns, (x) => y + x))]).toEqual(
 				columns.map((x) => noise(across(x), y + x))
 			);
 			expect([...cells(y)]).toEqual(columns.map((x) => speck(across(x), y)));

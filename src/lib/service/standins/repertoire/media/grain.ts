@@ -51,8 +51,8 @@ export function speck(x: number, y: number): number {
 export interface NoiseAcross {
 	/** `noise(across(x), y)` of a whole row; the array is the same at every call. */
 	row(y: number): Float64Array;
-	/** `noise(across(x), y)` of one pixel, when rows lean. */
-	at(x: number, y: number): number;
+	/** `noise(across(x), ys[x])` of a row that leans; the array is the same at every call. */
+	leaning(ys: Float64Array): Float64Array;
 }
 
 /**
@@ -60,35 +60,42 @@ export interface NoiseAcross {
  * @param across the place of column x across the field
  */
 export function noiseAcross(width: number, across: (x: number) => number): NoiseAcross {
-	const left = new Int32Array(width);
-	const right = new Int32Array(width);
-	const share = new Float64Array(width);
-	for (let x = 0; x < width; x++) {
-		const place = across(x);
-		const x0 = Math.floor(place);
-		left[x] = x0 & MASK;
-		right[x] = (x0 + 1) & MASK;
-		share[x] = place - x0;
-	}
-	const out = new Float64Array(width);
-	const between = (x: number, top: number, below: number, fy: number): number => {
-		const l = left[x];
-		const r = right[x];
-		const fx = share[x];
-		const a = field[top + l] + fx * (field[top + r] - field[top + l]);
-		const b = field[below + l] + fx * (field[below + r] - field[below + l]);
-		return a + fy * (b - a);
-	};
+	const places = Float64Array.from({ length: width }, (_, x) => across(x));
+	const lefts = Int32Array.from(places, (place) => Math.floor(place) & MASK);
+	const rights = Int32Array.from(places, (place) => (Math.floor(place) + 1) & MASK);
+	const shares = places.map((place) => place - Math.floor(place));
+	const said = new Float64Array(width);
 	return {
 		row(y) {
+			// What a loop reads stands in the function itself: from outside it is read anew every time.
+			const [values, left, right, share, out] = [field, lefts, rights, shares, said];
 			const y0 = Math.floor(y);
 			const [top, below, fy] = [(y0 & MASK) * SIZE, ((y0 + 1) & MASK) * SIZE, y - y0];
-			for (let x = 0; x < width; x++) out[x] = between(x, top, below, fy);
+			for (let x = 0; x < out.length; x++) {
+				const l = left[x];
+				const r = right[x];
+				const fx = share[x];
+				const a = values[top + l] + fx * (values[top + r] - values[top + l]);
+				const b = values[below + l] + fx * (values[below + r] - values[below + l]);
+				out[x] = a + fy * (b - a);
+			}
 			return out;
 		},
-		at(x, y) {
-			const y0 = Math.floor(y);
-			return between(x, (y0 & MASK) * SIZE, ((y0 + 1) & MASK) * SIZE, y - y0);
+		leaning(ys) {
+			const [values, left, right, share, out] = [field, lefts, rights, shares, said];
+			for (let x = 0; x < out.length; x++) {
+				const y0 = Math.floor(ys[x]);
+				const top = (y0 & MASK) * SIZE;
+				const below = ((y0 + 1) & MASK) * SIZE;
+				const fy = ys[x] - y0;
+				const l = left[x];
+				const r = right[x];
+				const fx = share[x];
+				const a = values[top + l] + fx * (values[top + r] - values[top + l]);
+				const b = values[below + l] + fx * (values[below + r] - values[below + l]);
+				out[x] = a + fy * (b - a);
+			}
+			return out;
 		}
 	};
 }
@@ -144,18 +151,20 @@ export function blur(
 		let sum = 0;
 		for (let x = -r; x <= r; x++) sum += source[row + Math.min(width - 1, Math.max(0, x))];
 		let p = row;
-		const step = (enter: number, leave: number) => {
-			across[p++] = sum / (2 * r + 1);
-			sum += source[enter] - source[leave];
-		};
+		const span = 2 * r + 1;
 		// Where both ends lie inside there is nothing to be held back.
-		while (p < row + Math.min(r, width)) step(Math.min(last, p + r + 1), row);
-		while (p < last - r) {
-			across[p] = sum / (2 * r + 1);
-			sum += source[p + r + 1] - source[p - r];
-			p++;
+		for (const until = row + Math.min(r, width); p < until; p++) {
+			across[p] = sum / span;
+			sum += source[Math.min(last, p + r + 1)] - source[row];
 		}
-		while (p <= last) step(last, Math.max(row, p - r));
+		for (; p < last - r; p++) {
+			across[p] = sum / span;
+			sum += source[p + r + 1] - source[p - r];
+		}
+		for (; p <= last; p++) {
+			across[p] = sum / span;
+			sum += source[last] - source[Math.max(row, p - r)];
+		}
 	}
 	const column = new Float64Array(width);
 	for (let y = -r; y <= r; y++) {
@@ -205,21 +214,24 @@ export function wavered(
 	const share = Float64Array.from(down, (at) => at - Math.floor(at));
 	const out = new Int32Array(width);
 	return (y) => {
+		const [values, tops, belows, shares, rows] = [field, top, below, share, out];
+		const [far, right, bottom] = [shift, width - 1, height - 1];
 		const sy = y / unit / length;
 		const aside = across.row(sy);
 		const place = sy + 91;
 		const x0 = Math.floor(place);
-		const [left, right, fx] = [x0 & MASK, (x0 + 1) & MASK, place - x0];
-		for (let x = 0; x < width; x++) {
-			const [t, b] = [top[x], below[x]];
-			const over = field[t + left] + fx * (field[t + right] - field[t + left]);
-			const under = field[b + left] + fx * (field[b + right] - field[b + left]);
-			const up = over + share[x] * (under - over);
-			const px = Math.min(width - 1, Math.max(0, Math.round(x + aside[x] * shift)));
-			const py = Math.min(height - 1, Math.max(0, Math.round(y + up * shift)));
-			out[x] = py * width + px;
+		const [l, r, fx] = [x0 & MASK, (x0 + 1) & MASK, place - x0];
+		for (let x = 0; x < rows.length; x++) {
+			const t = tops[x];
+			const b = belows[x];
+			const over = values[t + l] + fx * (values[t + r] - values[t + l]);
+			const under = values[b + l] + fx * (values[b + r] - values[b + l]);
+			const up = over + shares[x] * (under - over);
+			const px = Math.min(right, Math.max(0, Math.round(x + aside[x] * far)));
+			const py = Math.min(bottom, Math.max(0, Math.round(y + up * far)));
+			rows[x] = py * (right + 1) + px;
 		}
-		return out;
+		return rows;
 	};
 }
 
