@@ -13,6 +13,9 @@ const quiet = [
 	'--disable-sync'
 ];
 
+/** Files and tests that measure time or memory, or that start many processes. */
+const alone = /@alone|large\.spec|scale\.spec/;
+
 export default defineConfig({
 	testDir: 'e2e',
 	// Generous, since nothing here is a timed test: a busy machine must not fail it.
@@ -21,7 +24,12 @@ export default defineConfig({
 	// What passes at the second try only is counted, and said at the end: it is to be mended.
 	retries: 1,
 	fullyParallel: false,
-	workers: 1,
+	// One waits for the render service while another works; what measures has the machine to itself.
+	projects: [
+		{ name: 'together', grepInvert: alone, workers: 2 },
+		{ name: 'alone', grep: alone, workers: 1 }
+	],
+	workers: 2,
 	reporter: process.env.E2E_REPORT
 		? [['list'], ['json', { outputFile: process.env.E2E_REPORT }]]
 		: [['list']],

@@ -266,14 +266,18 @@ test('any prompt makes a picture', async ({ request }) => {
 	expect(done.some(({ data }) => (data.unread as string[]).includes('zeppelin'))).toBe(true);
 });
 
-test('the shipped service keeps every promise of the conformance check', async ({ baseURL }) => {
-	const check = spawn(process.execPath, ['build/threads/conformance.mjs', `${baseURL}${base}`]);
-	let report = '';
-	check.stdout.on('data', (data: Buffer) => (report += data.toString()));
-	const code = await new Promise((done) => check.on('close', done));
-	expect(report).toMatch(/2\d promises kept, 0 broken, 0 not offered/);
-	expect(code, report).toBe(0);
-});
+test(
+	'the shipped service keeps every promise of the conformance check',
+	{ tag: '@alone' },
+	async ({ baseURL }) => {
+		const check = spawn(process.execPath, ['build/threads/conformance.mjs', `${baseURL}${base}`]);
+		let report = '';
+		check.stdout.on('data', (data: Buffer) => (report += data.toString()));
+		const code = await new Promise((done) => check.on('close', done));
+		expect(report).toMatch(/2\d promises kept, 0 broken, 0 not offered/);
+		expect(code, report).toBe(0);
+	}
+);
 
 test('a picture is extended, and what was there stays as it was', async ({ request }) => {
 	const source = Buffer.from(

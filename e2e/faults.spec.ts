@@ -217,7 +217,7 @@ test('a plan is paused, put behind another, and goes on; a fraction is run and c
 	await expect.poll(() => count(page), { timeout: 60_000 }).toBeGreaterThan(36);
 });
 
-test('a run of 2 000 takes leaves the page at ease', async ({ page }) => {
+test('a run of 2 000 takes leaves the page at ease', { tag: '@alone' }, async ({ page }) => {
 	await planOf24(page);
 	stub.pace = 12;
 	await typeStops(page, 'Guidance stops as a list', '2, 4, 6, 8, 10');

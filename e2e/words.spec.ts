@@ -127,7 +127,7 @@ test('by keyboard alone: from a messy line to labels that show only the words th
 	).toHaveCount(4);
 });
 
-test('typing stays fluent in a prompt of 2 000 words', async ({ page }) => {
+test('typing stays fluent in a prompt of 2 000 words', { tag: '@alone' }, async ({ page }) => {
 	await newBrief(page, 'Long words');
 	const long = Array.from({ length: 400 }, (_, i) => `a heron number ${i} at dusk`).join(', ');
 	expect(long.split(' ').length).toBeGreaterThan(2000);

@@ -24,6 +24,9 @@ export const keptTakes = 20_000;
 /** What a take may be given up in, in milliseconds, before its thread is ended. */
 export const GRACE = 2000;
 
+/** How long the thread of a take may say nothing, in milliseconds, before it counts as hung: one step, or one scene, of the largest frame is done in a tenth of it. */
+export const MOST_SILENCE = 120_000;
+
 /** Finished pictures kept in files, in bytes; the oldest ended jobs give way beyond it. */
 export const heldBytes = 2 * 1024 * 1024 * 1024;
 

@@ -21,6 +21,15 @@ export default async ({ settings, port }) => {
 		process.exit(1);
 	}
 	if (settings.prompt === 'deaf') for (;;);
+	if (settings.prompt.startsWith('hang') && !existsSync(settings.prompt.slice(5))) {
+		writeFileSync(settings.prompt.slice(5), '');
+		for (;;);
+	}
+	if (settings.prompt === 'slow')
+		for (let i = 0; i < 12; i++) {
+			await new Promise((done) => setTimeout(done, 50));
+			port.postMessage(i % 2 ? 'painting' : { step: i });
+		}
 	if (settings.prompt === 'throw') throw new Error('out of paint');
 	await new Promise((done) => setTimeout(done, 20));
 	return { seed: settings.seed };
@@ -67,6 +76,18 @@ describe('openPool', () => {
 
 	it('says what to do when the thread is not built', () => {
 		expect(() => openPool(1, join(folder, 'none.mjs'))).toThrow(/npm run build:worker/);
+	});
+
+	it('ends a thread that says nothing any more, and tries its take once more on another', async () => {
+		const pool = openPool(1, thread, 200, 400);
+		const run = (prompt: string, seed: number) =>
+			pool.render(work(prompt, seed), signal, () => undefined);
+		expect(await run(`hang ${join(folder, 'hung')}`, 1)).toMatchObject({ seed: 1 });
+		// It hangs whoever makes it: the thread is free again, and it is said why.
+		await expect(run('deaf', 2)).rejects.toThrow('did not say anything');
+		// Long work of which something is heard goes on.
+		expect(await run('slow', 3)).toMatchObject({ seed: 3 });
+		await pool.close();
 	});
 
 	// An allowed take held its thread for minutes after it was given up; two starved the service.

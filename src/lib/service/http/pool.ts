@@ -1,9 +1,9 @@
 import { availableParallelism } from 'node:os';
 import { MessageChannel, type MessagePort } from 'node:worker_threads';
 import type { TakeSettings } from '$lib/core/contract';
-import { GRACE, renderThreads } from './limits';
+import { GRACE, MOST_SILENCE, renderThreads } from './limits';
 import type { HelpTask, ThreadProgress, ThreadResult, ThreadTask } from './render-thread';
-import { SceneShelf, type Answer, type Ask, type Foreseen } from './scene-shelf';
+import { PAINTING, SceneShelf, type Answer, type Ask, type Foreseen } from './scene-shelf';
 import { openThreads, threadFile } from './threads';
 
 /** Renders takes on threads of their own. */
@@ -22,11 +22,13 @@ export interface RenderPool {
  * @param threads how many threads; by default one a core, at least one
  * @param file the bundled render thread
  * @param grace milliseconds that a take may go on after it was given up, before its thread is ended
+ * @param silence milliseconds without a word of it after which a take's thread counts as hung
  */
 export function openPool(
 	threads = renderThreads(),
 	file = process.env.DIAL_PICK_THREAD_FILE ?? threadFile('render-thread'),
-	grace = GRACE
+	grace = GRACE,
+	silence = MOST_SILENCE
 ): RenderPool {
 	const pool = openThreads<ThreadTask | HelpTask, ThreadResult | null>(file, threads);
 	const shelf = new SceneShelf();
@@ -71,6 +73,16 @@ export function openPool(
 		const end = new AbortController();
 		let begun = false;
 		let timer: ReturnType<typeof setTimeout> | undefined;
+		let hung = false;
+		let watch: ReturnType<typeof setTimeout> | undefined;
+		/** Begins anew at every word of the thread. */
+		const listen = () => {
+			clearTimeout(watch);
+			watch = setTimeout(() => {
+				hung = true;
+				end.abort();
+			}, silence);
+		};
 		const stop = () => {
 			Atomics.store(new Int32Array(cancel), 0, 1);
 			if (!begun) end.abort();
@@ -78,8 +90,10 @@ export function openPool(
 		};
 		signal.addEventListener('abort', stop, { once: true });
 		const bell = new SharedArrayBuffer(4);
-		port1.on('message', (said: ThreadProgress | Ask | Foreseen) => {
+		port1.on('message', (said: ThreadProgress | Ask | Foreseen | typeof PAINTING) => {
 			begun = true;
+			listen();
+			if (said === PAINTING) return;
 			if ('step' in said) return onProgress(said);
 			if ('foreseen' in said) {
 				// One each: what is not asked for in the end was painted for nothing.
@@ -94,10 +108,12 @@ export function openPool(
 		try {
 			return await pool.run({ ...work, port: port2, bell, cancel }, end.signal, [port2]);
 		} catch (cause) {
+			if (hung) throw new Error(HUNG, { cause });
 			if (end.signal.aborted) return null;
 			throw cause;
 		} finally {
 			clearTimeout(timer);
+			clearTimeout(watch);
 			port1.close();
 			signal.removeEventListener('abort', stop);
 		}
@@ -124,7 +140,9 @@ export function openPool(
 			const bell = new SharedArrayBuffer(4);
 			const stop = () => void Atomics.store(new Int32Array(cancel), 0, 1);
 			helpers.add(stop);
-			port1.on('message', (said: Ask) => reply(port1, bell, answer(said)));
+			port1.on('message', (said: Ask | typeof PAINTING) => {
+				if (said !== PAINTING) reply(port1, bell, answer(said));
+			});
 			pool
 				.run({ settings, help: names, port: port2, bell, cancel }, new AbortController().signal, [
 					port2
@@ -150,11 +168,15 @@ function reply(port: MessagePort, bell: SharedArrayBuffer, answer: Answer): void
 	Atomics.notify(rung, 0);
 }
 
+/** What is said of a take whose thread said nothing any more. */
+const HUNG = 'The render thread did not say anything any more, and was ended.';
+
 /** How often a take is tried when its thread dies. */
 const TRIES = 2;
 
 /** Whether an error says that the thread itself ended, and not that the take could not be made. */
 const threadDied = (cause: unknown): boolean =>
 	cause instanceof Error &&
-	(/worker|terminated|exit/i.test(cause.message) ||
+	(cause.message === HUNG ||
+		/worker|terminated|exit/i.test(cause.message) ||
 		(cause as NodeJS.ErrnoException).code === 'ERR_WORKER_OUT_OF_MEMORY');

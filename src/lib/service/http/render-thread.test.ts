@@ -1,7 +1,7 @@
 import { MessageChannel } from 'node:worker_threads';
 import { describe, expect, it } from 'vitest';
 import render, { type ThreadTask } from './render-thread';
-import { SceneShelf, type Ask, type Foreseen } from './scene-shelf';
+import { PAINTING, SceneShelf, type Ask, type Foreseen } from './scene-shelf';
 import { sampleTake } from './testing';
 
 /** A task whose port is answered at once, as the main thread answers it. */
@@ -15,7 +15,8 @@ function taskOf(
 	const { port1, port2 } = new MessageChannel();
 	const bell = new SharedArrayBuffer(4);
 	const shelf = new SceneShelf();
-	port1.postMessage = (said: Ask | Foreseen | { step: number }) => {
+	port1.postMessage = (said: Ask | Foreseen | { step: number } | typeof PAINTING) => {
+		if (said === PAINTING) return;
 		if ('step' in said && said.step > 0) change.atStep?.();
 		if ('foreseen' in said) change.atNames?.(said.foreseen, true);
 		if (!('names' in said)) return;

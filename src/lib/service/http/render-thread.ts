@@ -13,6 +13,7 @@ import {
 	type SceneBook
 } from '$lib/service/standins';
 import { prepare, type TakePictures } from './pictures';
+import { PAINTING } from './scene-shelf';
 import { sharedScenes, type Line } from './shared-scenes';
 import { makeSurface } from './surface';
 
@@ -91,6 +92,7 @@ function bookFor(settings: TakeSettings): SceneBook {
 			memory: sharedScenes(key, () => current),
 			onPaint() {
 				if (given()) throw new GivenUp();
+				current.port.postMessage(PAINTING);
 			}
 		}
 	);

@@ -21,6 +21,9 @@ export type Ask =
 			lives: number;
 	  };
 
+/** What a thread says before each scene that it paints, so that it is known to be alive. */
+export const PAINTING = 'painting';
+
 /** What a thread says of paintings that are likely to be asked for. It waits for no answer. */
 export interface Foreseen {
 	book: string;
