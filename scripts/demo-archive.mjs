@@ -149,8 +149,10 @@ async function cover(page, address) {
 
 	// The pick: the row of guidance 6, among the takes of the first plan.
 	await page.goto(page.url().replace(/\/sheet.*/, '/sheet'));
-	await page.getByRole('link', { name: '6', exact: true }).click();
-	await page.getByLabel('Name').fill('March cover, guidance 6');
+	const runs = page.getByLabel('Takes of');
+	await runs.selectOption(await runs.locator('option', { hasText: /27$/ }).getAttribute('value'));
+	await page.getByRole('link', { name: '6', exact: true }).click({ timeout: 20_000 });
+	await page.getByLabel('Name', { exact: true }).fill('March cover, guidance 6');
 	await page
 		.getByLabel('Why these')
 		.fill(
