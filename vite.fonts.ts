@@ -34,7 +34,7 @@ export const firstLetters: Plugin = {
 		const kept = resolve('node_modules/.cache/dial-pick', basename(file));
 		await mkdir(dirname(kept), { recursive: true });
 		await writeFile(kept, small);
-		// The later of two faces that have a letter is asked for it: CSS Fonts 4, 5.2.
+		// Of two faces whose ranges have a letter the later is asked for it (CSS Fonts, composite faces; from memory, and seen).
 		const first = face
 			.replace(/url\([^)]*\)/, `url(${kept})`)
 			.replace(

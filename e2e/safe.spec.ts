@@ -567,3 +567,17 @@ test('a part of the program that does not load is said in a sentence, and loads 
 	await page.waitForURL(/\/sheet/);
 	await expect(page.locator('[data-take] img').first()).toBeVisible();
 });
+
+test('a part of the page that does not come says so, and comes after a reload', async ({ page }) => {
+	await page.goto('/');
+	const begin = page.getByRole('button', { name: 'New brief' }).first();
+	await expect(begin).toBeVisible();
+	// The form is fetched when it is asked for.
+	await page.route('**/_app/immutable/**/*.js', (route) => route.abort());
+	await begin.click();
+	await expect(page.getByRole('alert')).toContainText('did not come');
+	await page.unroute('**/_app/immutable/**/*.js');
+	await page.reload();
+	await begin.click();
+	await expect(page.getByLabel('Name')).toBeVisible();
+});
