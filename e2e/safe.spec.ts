@@ -568,7 +568,9 @@ test('a part of the program that does not load is said in a sentence, and loads 
 	await expect(page.locator('[data-take] img').first()).toBeVisible();
 });
 
-test('a part of the page that does not come says so, and comes after a reload', async ({ page }) => {
+test('a part of the page that does not come says so, and comes after a reload', async ({
+	page
+}) => {
 	await page.goto('/');
 	const begin = page.getByRole('button', { name: 'New brief' }).first();
 	await expect(begin).toBeVisible();

@@ -14,7 +14,7 @@ const watchLongTasks = () => {
 	}).observe({ type: 'longtask', buffered: false });
 };
 
-test('from an empty browser to a re-imported pick', async ({ page }, info) => {
+test('from an empty browser to a re-imported pick', { tag: '@alone' }, async ({ page }, info) => {
 	await page.goto('/');
 	await expect(page.getByText('Nothing here yet')).toBeVisible();
 	await newBrief(page, 'March cover');
