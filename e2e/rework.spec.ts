@@ -242,7 +242,7 @@ test('a picture made elsewhere is started from on the brief\u2019s own dials', a
 	await page
 		.getByLabel('Files to bring in')
 		.setInputFiles({ name: 'own.png', mimeType: 'image/png', buffer: PNG.sync.write(plain) });
-	await expect(page.getByRole('status').filter({ hasText: /^1 picture brought in/ })).toBeVisible();
+	await expect(page.getByRole('status').filter({ hasText: '1 picture brought in' })).toBeVisible();
 	await page.getByRole('button', { name: 'Close' }).locator('visible=true').click();
 	const [id] = await takesOf(page, 'elsewhere');
 	await page.goto(page.url().replace(/\/sheet.*/, `/rework?take=${id}`));
