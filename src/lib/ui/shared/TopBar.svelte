@@ -2,7 +2,7 @@
 	import { Header, HeaderUtilities } from 'carbon-components-svelte';
 	import { page } from '$app/state';
 	import * as store from '$lib/store';
-	import { briefForm } from './later';
+	import { briefForm } from './parts';
 	import Later from './Later.svelte';
 	import { live } from './live.svelte';
 	import { credits, many } from './say';

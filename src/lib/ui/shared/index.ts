@@ -13,7 +13,7 @@ export { default as TakePicture } from './TakePicture.svelte';
 export { default as TopBar } from './TopBar.svelte';
 export { default as Wall } from './Wall.svelte';
 export { door, largestPart, midnight, type Ask, type Part } from './door.svelte';
-export { briefForm, doorDialog } from './later';
+export { briefForm, doorDialog } from './parts';
 export { chooseFile, chooseFiles, saveFile } from './files';
 export { openJudged, type Judged } from './judged.svelte';
 export { goOn } from './landing';
