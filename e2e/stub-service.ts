@@ -57,7 +57,7 @@ export class StubService {
 	/** The origin whose pages may call, where the stub is a service of its own. */
 	friend: string | null = null;
 	/** Jobs that were called back. */
-	calledBack = 0;
+	readonly calledBack = new Set<string>();
 	/** Events of progress that each take tells at once. */
 	flood = 0;
 	/** What is handed out as a take's picture. */
@@ -140,7 +140,7 @@ export class StubService {
 		const job = found(id);
 		if (!job) return this.#problem(outgoing, 404, 'There is no such job.');
 		if (incoming.method === 'DELETE') {
-			if (more !== 'takes') this.calledBack++;
+			if (more !== 'takes') this.calledBack.add(id);
 			for (const one of job.takes)
 				if (one.state === 'waiting' && (more !== 'takes' || one.id === take)) {
 					one.state = 'cancelled';

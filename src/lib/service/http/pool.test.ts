@@ -13,8 +13,16 @@ const thread = join(folder, 'thread.mjs');
 writeFileSync(
 	thread,
 	`import { existsSync, writeFileSync } from 'node:fs';
-export default async ({ settings, port }) => {
+export default async ({ settings, port, help }) => {
+	if (help) {
+		port.postMessage('painting');
+		for (;;);
+	}
 	port.postMessage({ step: 0 });
+	if (settings.prompt === 'asks') port.postMessage({ book: 'b', names: ['x', 'y', 'z'], bytes: 8 });
+	if (settings.prompt.startsWith('hold'))
+		for (; !existsSync(settings.prompt.slice(5)); port.postMessage('painting'))
+			await new Promise((done) => setTimeout(done, 50));
 	if (settings.prompt === 'die') process.exit(1);
 	if (settings.prompt.startsWith('once') && !existsSync(settings.prompt.slice(5))) {
 		writeFileSync(settings.prompt.slice(5), '');
@@ -89,6 +97,24 @@ describe('openPool', () => {
 		expect(await run('slow', 3)).toMatchObject({ seed: 3 });
 		await pool.close();
 	});
+
+	it(
+		'ends a helper that says nothing any more, and has its thread back',
+		{ timeout: 20_000 },
+		async () => {
+			const pool = openPool(2, thread, 200, 400);
+			const run = (prompt: string, seed: number) =>
+				pool.render(work(prompt, seed), signal, () => undefined);
+			const mark = join(folder, 'through');
+			expect(await run('asks', 1)).toMatchObject({ seed: 1 });
+			// One thread is held until a take has been made on the other, on which the helper hangs.
+			const held = run(`hold ${mark}`, 2);
+			expect(await run('fine', 3)).toMatchObject({ seed: 3 });
+			writeFileSync(mark, '');
+			expect(await held).toMatchObject({ seed: 2 });
+			await pool.close();
+		}
+	);
 
 	// An allowed take held its thread for minutes after it was given up; two starved the service.
 	it('ends a thread that does not give up, and goes on with another', async () => {

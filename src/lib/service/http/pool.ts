@@ -22,7 +22,7 @@ export interface RenderPool {
  * @param threads how many threads; by default one a core, at least one
  * @param file the bundled render thread
  * @param grace milliseconds that a take may go on after it was given up, before its thread is ended
- * @param silence milliseconds without a word of it after which a take's thread counts as hung
+ * @param silence milliseconds without a word of it after which a thread counts as hung
  */
 export function openPool(
 	threads = renderThreads(),
@@ -66,34 +66,7 @@ export function openPool(
 		signal: AbortSignal,
 		onProgress: (progress: ThreadProgress) => void
 	): Promise<ThreadResult | null> {
-		if (signal.aborted) return null;
-		const { port1, port2 } = new MessageChannel();
-		const cancel = new SharedArrayBuffer(4);
-		// Ends the thread itself; a take that still waits is taken out of the line by the same.
-		const end = new AbortController();
-		let begun = false;
-		let timer: ReturnType<typeof setTimeout> | undefined;
-		let hung = false;
-		let watch: ReturnType<typeof setTimeout> | undefined;
-		/** Begins anew at every word of the thread. */
-		const listen = () => {
-			clearTimeout(watch);
-			watch = setTimeout(() => {
-				hung = true;
-				end.abort();
-			}, silence);
-		};
-		const stop = () => {
-			Atomics.store(new Int32Array(cancel), 0, 1);
-			if (!begun) end.abort();
-			else timer = setTimeout(() => end.abort(), grace);
-		};
-		signal.addEventListener('abort', stop, { once: true });
-		const bell = new SharedArrayBuffer(4);
-		port1.on('message', (said: ThreadProgress | Ask | Foreseen | typeof PAINTING) => {
-			begun = true;
-			listen();
-			if (said === PAINTING) return;
+		return atThread(work, signal, grace, (said, reply) => {
 			if ('step' in said) return onProgress(said);
 			if ('foreseen' in said) {
 				// One each: what is not asked for in the end was painted for nothing.
@@ -102,11 +75,55 @@ export function openPool(
 				return;
 			}
 			const { empty = 0, ...told } = answer(said);
-			reply(port1, bell, told);
+			reply(told);
 			if ('names' in said && empty >= WORTH_HELP) help(work.settings, said.names);
 		});
+	}
+
+	/**
+	 * Has a thread do something, hears what it says, and ends it when it says nothing any more.
+	 * @param signal gives it up: it is told, and ended when it still goes on after `mercy` milliseconds
+	 * @param hear what is done with a word of it, and with what its question is answered
+	 * @returns null when it was given up
+	 */
+	async function atThread(
+		task: Omit<ThreadTask, keyof Wires> | Omit<HelpTask, keyof Wires>,
+		signal: AbortSignal,
+		mercy: number,
+		hear: (said: ThreadProgress | Ask | Foreseen, reply: (answer: Answer) => void) => void
+	): Promise<ThreadResult | null> {
+		if (signal.aborted) return null;
+		const { port1, port2 } = new MessageChannel();
+		const wires: Wires = {
+			port: port2,
+			bell: new SharedArrayBuffer(4),
+			cancel: new SharedArrayBuffer(4)
+		};
+		// Ends the thread itself; what still waits is taken out of the line by the same.
+		const end = new AbortController();
+		let begun = false;
+		let timer: ReturnType<typeof setTimeout> | undefined;
+		let hung = false;
+		let watch: ReturnType<typeof setTimeout> | undefined;
+		const stop = () => {
+			Atomics.store(new Int32Array(wires.cancel), 0, 1);
+			if (!begun) end.abort();
+			else timer = setTimeout(() => end.abort(), mercy);
+		};
+		signal.addEventListener('abort', stop, { once: true });
+		const reply = (answer: Answer) => ring(port1, wires.bell, answer);
+		port1.on('message', (said: ThreadProgress | Ask | Foreseen | typeof PAINTING) => {
+			begun = true;
+			// Begins anew at every word of the thread.
+			clearTimeout(watch);
+			watch = setTimeout(() => {
+				hung = true;
+				end.abort();
+			}, silence);
+			if (said !== PAINTING) hear(said, reply);
+		});
 		try {
-			return await pool.run({ ...work, port: port2, bell, cancel }, end.signal, [port2]);
+			return await pool.run({ ...task, ...wires }, end.signal, [port2]);
 		} catch (cause) {
 			if (hung) throw new Error(HUNG, { cause });
 			if (end.signal.aborted) return null;
@@ -135,24 +152,16 @@ export function openPool(
 	/** Has threads that have nothing to do paint scenes for a take. */
 	function help(settings: TakeSettings, names: string[]): void {
 		for (let free = idle(); free > 0; free--) {
-			const { port1, port2 } = new MessageChannel();
-			const cancel = new SharedArrayBuffer(4);
-			const bell = new SharedArrayBuffer(4);
-			const stop = () => void Atomics.store(new Int32Array(cancel), 0, 1);
+			const helper = new AbortController();
+			const stop = () => helper.abort();
 			helpers.add(stop);
-			port1.on('message', (said: Ask | typeof PAINTING) => {
-				if (said !== PAINTING) reply(port1, bell, answer(said));
-			});
-			pool
-				.run({ settings, help: names, port: port2, bell, cancel }, new AbortController().signal, [
-					port2
-				])
+			// Its scene may be finished before it stops: others ask for it.
+			atThread({ settings, help: names }, helper.signal, silence, (said, reply) => {
+				if ('names' in said || 'lives' in said) reply(answer(said));
+			})
 				// Who is helped paints what a helper could not.
 				.catch(() => null)
-				.finally(() => {
-					helpers.delete(stop);
-					port1.close();
-				});
+				.finally(() => helpers.delete(stop));
 		}
 	}
 }
@@ -160,8 +169,11 @@ export function openPool(
 /** From so many scenes on that nobody has begun, others are asked to help. */
 const WORTH_HELP = 2;
 
+/** What ties a thread to the pool while it does something. */
+type Wires = Pick<ThreadTask, 'port' | 'bell' | 'cancel'>;
+
 /** Answers a thread that waits. */
-function reply(port: MessagePort, bell: SharedArrayBuffer, answer: Answer): void {
+function ring(port: MessagePort, bell: SharedArrayBuffer, answer: Answer): void {
 	port.postMessage(answer);
 	const rung = new Int32Array(bell);
 	Atomics.store(rung, 0, 1);

@@ -107,6 +107,7 @@ export default async function render(task: ThreadTask | HelpTask): Promise<Threa
 	if (given()) return null;
 	try {
 		if ('help' in task) {
+			task.port.postMessage(PAINTING);
 			bookFor(task.settings).help(task.help);
 			return null;
 		}
