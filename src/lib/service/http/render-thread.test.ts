@@ -8,6 +8,8 @@ import { sampleTake } from './testing';
 function taskOf(
 	change: Partial<ThreadTask> & {
 		atStep?: () => void;
+		/** Told before each scene that is painted. */
+		atScene?: () => void;
 		/** Told what the take says that it will ask for, and what it asks for. */
 		atNames?: (names: readonly string[], foreseen: boolean) => void;
 	} = {}
@@ -16,7 +18,7 @@ function taskOf(
 	const bell = new SharedArrayBuffer(4);
 	const shelf = new SceneShelf();
 	port1.postMessage = (said: Ask | Foreseen | { step: number } | typeof PAINTING) => {
-		if (said === PAINTING) return;
+		if (said === PAINTING) return change.atScene?.();
 		if ('step' in said && said.step > 0) change.atStep?.();
 		if ('foreseen' in said) change.atNames?.(said.foreseen, true);
 		if (!('names' in said)) return;
@@ -67,6 +69,28 @@ describe('a render thread', () => {
 		expect(said[told].names).toHaveLength(3);
 		// The names are those of its own scenes at full size, and one of them is asked for.
 		expect(said[told].names.some((name) => asked.names.includes(name))).toBe(true);
+	});
+
+	// It said nothing for 33 s at 2432x2432, and could not be given up meanwhile.
+	it('says a word, and can be given up, before each look at what may lie round a picture', async () => {
+		const pixels = new SharedArrayBuffer(64 * 64 * 3);
+		new Uint8Array(pixels).fill(120);
+		const cancel = new SharedArrayBuffer(4);
+		let [own, scenes] = [0, 0];
+		await render(taskOf({ atScene: () => void own++ }));
+		const task = taskOf({
+			cancel,
+			pictures: { start: { width: 64, height: 64, pixels } },
+			atScene: () => {
+				if (++scenes === own + 20) Atomics.store(new Int32Array(cancel), 0, 1);
+			}
+		});
+		// A prompt of its own, and a frame larger than the picture.
+		Object.assign(task.settings, { prompt: 'a crab on the sand', width: 128 });
+		task.settings.start = { image: 'grey', strength: 0.6, fit: 'extend' };
+		expect(await render(task)).toBeNull();
+		// Given up before the next look.
+		expect(scenes).toBe(own + 20);
 	});
 
 	it('gives a take up before it is begun, and gives nothing back for help', async () => {

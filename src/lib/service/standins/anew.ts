@@ -1,7 +1,6 @@
 import { stream } from '$lib/core/random';
 import { LATENT_SCALE, toLatent, type MoreScenes, type SceneBook } from './book';
 import type { Bitmap } from './materials';
-import { paintScene } from './painting';
 import { clean } from './restaging';
 import { scenesFor, type Scene } from './scenes';
 import { drawnBox, type Box } from './sighting';
@@ -58,7 +57,7 @@ export function madeAnew(
 		const wanted = toLatent(bitmap.pixels, width, height, LATENT_SCALE);
 		const counts = keptBeside(mask, width, height);
 		const rated = (scene: Scene) => {
-			const painted = toLatent(paintScene(scene, width, height, makeSurface), width, height, 1);
+			const painted = book.sketch(scene);
 			let [apart, all] = [0, 1e-9];
 			for (let p = 0; p < counts.length; p++) {
 				all += counts[p] * 3;

@@ -36,6 +36,8 @@ export interface SceneBook {
 	expect(ks: readonly number[]): void;
 	/** Paints those of its own scenes that another asked its memory for, by their names there. */
 	help(names: readonly string[]): void;
+	/** A scene at latent size in one quick look, to choose among many; in latent values. */
+	sketch(scene: Scene): Float32Array;
 	/** What it was painted from. */
 	character: Character;
 	reading: Reading;
@@ -85,9 +87,9 @@ export function openBook(
 	const latentWidth = width / LATENT_SCALE;
 	const latentHeight = height / LATENT_SCALE;
 	/** A scene at a size in pixels. */
-	const paint = (scene: Scene, w: number, h: number) => {
+	const paint = (scene: Scene, w: number, h: number, adapters = inUse) => {
 		onPaint?.();
-		return paintScene(scene, w, h, makeSurface, inUse);
+		return paintScene(scene, w, h, makeSurface, adapters);
 	};
 	const remember = (name: string, scenes: Scene[]): MoreScenes => {
 		const [w, h] = [latentWidth * OVERSAMPLING, latentHeight * OVERSAMPLING];
@@ -128,6 +130,8 @@ export function openBook(
 		character,
 		reading,
 		makeSurface,
+		sketch: (scene) =>
+			toLatent(paint(scene, latentWidth, latentHeight, []), latentWidth, latentHeight, 1),
 		expect: (ks) =>
 			memory.expect(
 				ks.map((k) => nameOf(OWN, k)),

@@ -2,7 +2,6 @@ import { stream } from '$lib/core/random';
 import { LATENT_SCALE, toLatent, type MoreScenes, type SceneBook } from './book';
 import { insideOf, standingOut } from './cutout';
 import type { Bitmap } from './materials';
-import { paintScene } from './painting';
 import { agreementOf, contours } from './references';
 import { scenesFor, type Scene } from './scenes';
 import { drawnBox, type Box } from './sighting';
@@ -59,12 +58,7 @@ export function restaged(
 			};
 		});
 		const judged = candidates.map((scene) => {
-			const painted = toLatent(
-				paintScene(scene, latentWidth, latentHeight, makeSurface),
-				latentWidth,
-				latentHeight,
-				1
-			);
+			const painted = book.sketch(scene);
 			let apart = 0;
 			for (let i = 0; i < painted.length; i++) apart += (painted[i] - wanted[i]) ** 2;
 			const near =
