@@ -35,10 +35,21 @@ export function noise(x: number, y: number): number {
 	const fy = y - y0;
 	const top = (y0 & MASK) * SIZE;
 	const below = ((y0 + 1) & MASK) * SIZE;
-	const left = x0 & MASK;
-	const right = (x0 + 1) & MASK;
-	const a = field[top + left] + fx * (field[top + right] - field[top + left]);
-	const b = field[below + left] + fx * (field[below + right] - field[below + left]);
+	return among(field, top, below, x0 & MASK, (x0 + 1) & MASK, fx, fy);
+}
+
+/** Among four cells, by two rows and two columns, at shares across and down. All is handed over: loops take it in whole. */
+function among(
+	values: Float32Array,
+	top: number,
+	below: number,
+	left: number,
+	right: number,
+	fx: number,
+	fy: number
+): number {
+	const a = values[top + left] + fx * (values[top + right] - values[top + left]);
+	const b = values[below + left] + fx * (values[below + right] - values[below + left]);
 	return a + fy * (b - a);
 }
 
@@ -72,12 +83,7 @@ export function noiseAcross(width: number, across: (x: number) => number): Noise
 			const y0 = Math.floor(y);
 			const [top, below, fy] = [(y0 & MASK) * SIZE, ((y0 + 1) & MASK) * SIZE, y - y0];
 			for (let x = 0; x < out.length; x++) {
-				const l = left[x];
-				const r = right[x];
-				const fx = share[x];
-				const a = values[top + l] + fx * (values[top + r] - values[top + l]);
-				const b = values[below + l] + fx * (values[below + r] - values[below + l]);
-				out[x] = a + fy * (b - a);
+				out[x] = among(values, top, below, left[x], right[x], share[x], fy);
 			}
 			return out;
 		},
@@ -88,12 +94,7 @@ export function noiseAcross(width: number, across: (x: number) => number): Noise
 				const top = (y0 & MASK) * SIZE;
 				const below = ((y0 + 1) & MASK) * SIZE;
 				const fy = ys[x] - y0;
-				const l = left[x];
-				const r = right[x];
-				const fx = share[x];
-				const a = values[top + l] + fx * (values[top + r] - values[top + l]);
-				const b = values[below + l] + fx * (values[below + r] - values[below + l]);
-				out[x] = a + fy * (b - a);
+				out[x] = among(values, top, below, left[x], right[x], share[x], fy);
 			}
 			return out;
 		}
@@ -222,11 +223,7 @@ export function wavered(
 		const x0 = Math.floor(place);
 		const [l, r, fx] = [x0 & MASK, (x0 + 1) & MASK, place - x0];
 		for (let x = 0; x < rows.length; x++) {
-			const t = tops[x];
-			const b = belows[x];
-			const over = values[t + l] + fx * (values[t + r] - values[t + l]);
-			const under = values[b + l] + fx * (values[b + r] - values[b + l]);
-			const up = over + shares[x] * (under - over);
+			const up = among(values, tops[x], belows[x], l, r, fx, shares[x]);
 			const px = Math.min(right, Math.max(0, Math.round(x + aside[x] * far)));
 			const py = Math.min(bottom, Math.max(0, Math.round(y + up * far)));
 			rows[x] = py * (right + 1) + px;
