@@ -153,15 +153,22 @@ function takeRow(side: number, steps = 28) {
 const threadFile = resolve('build/threads/render-thread.mjs');
 const output = { format: 'png', preview: true } as const;
 
+/** Makes one take in a pool. */
+const inPool = (
+	pool: RenderPool,
+	change: Parameters<typeof asked>[0],
+	onProgress: Parameters<RenderPool['render']>[2] = () => undefined
+) =>
+	pool.render(
+		{ settings: asked(change), output, pictures: {} },
+		new AbortController().signal,
+		onProgress
+	);
+
 /** Runs warm takes through a pool and gives takes a minute. */
 async function throughput(threads: number, side: number): Promise<number> {
-	const pool: RenderPool = openPool(threads, threadFile);
-	const run = (seed: number) =>
-		pool.render(
-			{ settings: asked({ width: side, height: side, seed }), output, pictures: {} },
-			new AbortController().signal,
-			() => undefined
-		);
+	const pool = openPool(threads, threadFile);
+	const run = (seed: number) => inPool(pool, { width: side, height: side, seed });
 	await Promise.all(Array.from({ length: threads * 4 }, (_, i) => run(i % 6)));
 	const count = 16;
 	const from = performance.now();
@@ -182,13 +189,9 @@ const freshWords = () => {
 
 /** A new prompt on so many threads: eight takes at once, then one take alone, cold and warm. */
 async function coldPlan(threads: number, side = 1024, rounds = 3) {
-	const pool: RenderPool = openPool(threads, threadFile);
+	const pool = openPool(threads, threadFile);
 	const run = (prompt: string, seed: number) =>
-		pool.render(
-			{ settings: asked({ prompt, width: side, height: side, seed }), output, pictures: {} },
-			new AbortController().signal,
-			() => undefined
-		);
+		inPool(pool, { prompt, width: side, height: side, seed });
 	// Threads have started and their code is compiled.
 	await Promise.all(Array.from({ length: threads * 3 }, (_, seed) => run(prompt, seed)));
 	const clock = async (work: () => Promise<unknown>) => {
@@ -247,13 +250,9 @@ async function firstPartial(side: number) {
 	for (let i = 0; i < 6; i++) {
 		const from = performance.now();
 		let first = Infinity;
-		await pool.render(
-			{ settings: asked({ width: side, height: side, seed: 3 }), output, pictures: {} },
-			new AbortController().signal,
-			({ preview }) => {
-				if (preview) first = Math.min(first, performance.now() - from);
-			}
-		);
+		await inPool(pool, { width: side, height: side, seed: 3 }, ({ preview }) => {
+			if (preview) first = Math.min(first, performance.now() - from);
+		});
 		if (i > 0) shares.push(first / (performance.now() - from));
 	}
 	await pool.close();
@@ -266,15 +265,7 @@ async function resident(threads: number): Promise<number> {
 	for (const prompt of Array.from({ length: 3 }, freshWords))
 		await Promise.all(
 			Array.from({ length: 12 }, (_, seed) =>
-				pool.render(
-					{
-						settings: asked({ prompt, width: 1024, height: 1024, seed, steps: 8 }),
-						output,
-						pictures: {}
-					},
-					new AbortController().signal,
-					() => undefined
-				)
+				inPool(pool, { prompt, width: 1024, height: 1024, seed, steps: 8 })
 			)
 		);
 	const megabytes = process.memoryUsage().rss / 1e6;
