@@ -76,21 +76,24 @@ describe('a render thread', () => {
 		const pixels = new SharedArrayBuffer(64 * 64 * 3);
 		new Uint8Array(pixels).fill(120);
 		const cancel = new SharedArrayBuffer(4);
-		let [own, scenes] = [0, 0];
-		await render(taskOf({ atScene: () => void own++ }));
+		let looks = 0;
+		const change = { prompt: 'a crab on the sand', width: 128 };
+		// Its own scenes are there: whatever is painted from now on is for what lies round the picture.
+		const first = taskOf();
+		Object.assign(first.settings, change);
+		await render(first);
 		const task = taskOf({
 			cancel,
 			pictures: { start: { width: 64, height: 64, pixels } },
 			atScene: () => {
-				if (++scenes === own + 20) Atomics.store(new Int32Array(cancel), 0, 1);
+				if (++looks === 20) Atomics.store(new Int32Array(cancel), 0, 1);
 			}
 		});
-		// A prompt of its own, and a frame larger than the picture.
-		Object.assign(task.settings, { prompt: 'a crab on the sand', width: 128 });
+		Object.assign(task.settings, change);
 		task.settings.start = { image: 'grey', strength: 0.6, fit: 'extend' };
 		expect(await render(task)).toBeNull();
 		// Given up before the next look.
-		expect(scenes).toBe(own + 20);
+		expect(looks).toBe(20);
 	});
 
 	it('gives a take up before it is begun, and gives nothing back for help', async () => {
