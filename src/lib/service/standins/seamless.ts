@@ -11,7 +11,7 @@ const RELAX = 1.7;
 /** How far the difference at the edge is carried into the area, in pixels. */
 const CARRIED = 10;
 
-/** What is to be found on a grid: `open` where it is, 0 where `value` is known and stays. */
+/** What is to be found on a grid: `open` where it is, 0 where `value`, a colour a place, is known and stays. */
 interface Level {
 	width: number;
 	height: number;
@@ -38,16 +38,22 @@ export function seamless({ width, height, pixels }: Bitmap, made: Uint8Array, ma
 	const open = mask.map((v) => (v > 0 ? 1 : 0));
 	if (!open.includes(0)) return made.slice();
 	const beside = nearestKept(open, width, height);
-	for (let c = 0; c < 3; c++) {
-		const value = new Float32Array(mask.length);
-		for (let p = 0; p < mask.length; p++)
-			if (!open[p]) value[p] = pixels[p * 3 + c] - made[p * 3 + c];
-		membrane({ width, height, open, value });
-		const known = value.slice();
-		for (const [p, q, far] of beside) value[p] += (1 - far / CARRIED) ** 2 * (known[q] - known[p]);
-		for (let p = 0, i = c; p < mask.length; p++, i += 3) {
-			if (!open[p]) continue;
-			const inside = Math.min(255, Math.max(0, made[i] + value[p]));
+	const value = new Float32Array(pixels.length);
+	for (let p = 0, i = 0; p < mask.length; p++)
+		for (let c = 0; c < 3; c++, i++) if (!open[p]) value[i] = pixels[i] - made[i];
+	membrane({ width, height, open, value });
+	const known = value.slice();
+	for (const [p, q, far] of beside) {
+		const carried = (1 - far / CARRIED) ** 2;
+		for (let c = 0; c < 3; c++) {
+			const i = p * 3 + c;
+			value[i] += carried * (known[q * 3 + c] - known[i]);
+		}
+	}
+	for (let p = 0; p < mask.length; p++) {
+		if (!open[p]) continue;
+		for (let i = p * 3; i < p * 3 + 3; i++) {
+			const inside = Math.min(255, Math.max(0, made[i] + value[i]));
 			out[i] = Math.round(pixels[i] + (mask[p] / 255) * (inside - pixels[i]));
 		}
 	}
@@ -56,31 +62,45 @@ export function seamless({ width, height, pixels }: Bitmap, made: Uint8Array, ma
 
 /** Fills the open places of a grid with the harmonic function that meets the known ones, in place. */
 export function membrane(level: Level): void {
-	const { width, height, open, value } = level;
-	const side = Math.min(width, height);
+	const side = Math.min(level.width, level.height);
 	if (side > SMALLEST) {
 		const below = halved(level);
 		membrane(below);
-		for (let y = 0, p = 0; y < height; y++)
-			for (let x = 0; x < width; x++, p++) if (open[p]) value[p] = between(below, x, y);
+		fillFrom(below, level);
 	}
-	// What lies beyond the frame is as what lies at its edge: nothing flows over it.
-	for (let sweep = sweepsOver(side); sweep > 0; sweep--)
-		for (let y = 0, p = 0; y < height; y++)
-			for (let x = 0; x < width; x++, p++) {
-				if (!open[p]) continue;
-				const left = x > 0;
-				const right = x < width - 1;
-				const up = y > 0;
-				const down = y < height - 1;
-				const sum =
-					(left ? value[p - 1] : 0) +
-					(right ? value[p + 1] : 0) +
-					(up ? value[p - width] : 0) +
-					(down ? value[p + width] : 0);
-				const n = Number(left) + Number(right) + Number(up) + Number(down);
-				value[p] += RELAX * (sum / n - value[p]);
+	for (let sweep = sweepsOver(side); sweep > 0; sweep--) relax(level);
+}
+
+/**
+ * One sweep. The colours go side by side: each waits for the place before it, and none for another.
+ */
+function relax({ width, height, open, value }: Level): void {
+	const row = width * 3;
+	for (let y = 0, p = 0; y < height; y++) {
+		const inside = y > 0 && y < height - 1;
+		for (let x = 0; x < width; x++, p++) {
+			if (!open[p]) continue;
+			const i = p * 3;
+			if (!inside || x === 0 || x === width - 1) {
+				for (let c = i; c < i + 3; c++) {
+					// What lies beyond the frame is as what lies at its edge: nothing flows over it.
+					let [sum, n] = [0, 0];
+					if (x > 0) [sum, n] = [sum + value[c - 3], n + 1];
+					if (x < width - 1) [sum, n] = [sum + value[c + 3], n + 1];
+					if (y > 0) [sum, n] = [sum + value[c - row], n + 1];
+					if (y < height - 1) [sum, n] = [sum + value[c + row], n + 1];
+					value[c] += RELAX * (sum / n - value[c]);
+				}
+				continue;
 			}
+			const red = value[i - 3] + value[i + 3] + value[i - row] + value[i + row];
+			const green = value[i - 2] + value[i + 4] + value[i + 1 - row] + value[i + 1 + row];
+			const blue = value[i - 1] + value[i + 5] + value[i + 2 - row] + value[i + 2 + row];
+			value[i] += RELAX * (red / 4 - value[i]);
+			value[i + 1] += RELAX * (green / 4 - value[i + 1]);
+			value[i + 2] += RELAX * (blue / 4 - value[i + 2]);
+		}
+	}
 }
 
 /** The grid at half the size: known where any of its four is, with their mean. */
@@ -90,40 +110,59 @@ function halved({ width, height, open, value }: Level): Level {
 		width: w,
 		height: h,
 		open: new Uint8Array(w * h).fill(1),
-		value: new Float32Array(w * h)
+		value: new Float32Array(w * h * 3)
 	};
 	for (let y = 0, q = 0; y < h; y++)
 		for (let x = 0; x < w; x++, q++) {
-			let [sum, n] = [0, 0];
+			let [red, green, blue, n] = [0, 0, 0, 0];
 			for (let v = 2 * y; v < Math.min(height, 2 * y + 2); v++)
 				for (let u = 2 * x; u < Math.min(width, 2 * x + 2); u++) {
 					const p = v * width + u;
 					if (open[p]) continue;
-					sum += value[p];
+					red += value[p * 3];
+					green += value[p * 3 + 1];
+					blue += value[p * 3 + 2];
 					n++;
 				}
 			if (!n) continue;
 			out.open[q] = 0;
-			out.value[q] = sum / n;
+			out.value.set([red / n, green / n, blue / n], q * 3);
 		}
 	return out;
 }
 
-/** A value of a grid of half the size, between its four nearest. */
-function between({ width, height, value }: Level, x: number, y: number): number {
-	const u = Math.min(width - 1, Math.max(0, (x - 0.5) / 2));
-	const v = Math.min(height - 1, Math.max(0, (y - 0.5) / 2));
-	const [x0, y0] = [Math.floor(u), Math.floor(v)];
-	const [x1, y1] = [Math.min(width - 1, x0 + 1), Math.min(height - 1, y0 + 1)];
-	const [a, b] = [u - x0, v - y0];
-	const row = (at: number) => (1 - a) * value[at * width + x0] + a * value[at * width + x1];
-	return (1 - b) * row(y0) + b * row(y1);
+/** Fills the open places with what lies there on a grid of half the size, between its four nearest. */
+function fillFrom(below: Level, { width, height, open, value }: Level): void {
+	const [wide, high, from] = [below.width - 1, below.height - 1, below.value];
+	for (let y = 0, p = 0; y < height; y++) {
+		const v = Math.min(high, Math.max(0, (y - 0.5) / 2));
+		const y0 = Math.floor(v);
+		const top = y0 * (wide + 1);
+		const bottom = Math.min(high, y0 + 1) * (wide + 1);
+		const b = v - y0;
+		for (let x = 0; x < width; x++, p++) {
+			if (!open[p]) continue;
+			const u = Math.min(wide, Math.max(0, (x - 0.5) / 2));
+			const x0 = Math.floor(u);
+			const x1 = Math.min(wide, x0 + 1);
+			const a = u - x0;
+			for (let c = 0; c < 3; c++) {
+				const over = (1 - a) * from[(top + x0) * 3 + c] + a * from[(top + x1) * 3 + c];
+				const under = (1 - a) * from[(bottom + x0) * 3 + c] + a * from[(bottom + x1) * 3 + c];
+				value[p * 3 + c] = (1 - b) * over + b * under;
+			}
+		}
+	}
 }
 
 /** Every open place near a known one: its index, that of the nearest known one, and how far that is. */
 function nearestKept(open: Uint8Array, width: number, height: number): [number, number, number][] {
-	const from = Int32Array.from(open, (own, p) => (own ? -1 : p));
-	const far = Float32Array.from(open, (own) => (own ? Infinity : 0));
+	const from = new Int32Array(open.length);
+	const far = new Float32Array(open.length);
+	for (let p = 0; p < open.length; p++) {
+		from[p] = open[p] ? -1 : p;
+		far[p] = open[p] ? Infinity : 0;
+	}
 	const look = (p: number, x: number, y: number, q: number) => {
 		const kept = from[q];
 		if (kept < 0) return;
