@@ -24,7 +24,7 @@ export const keptTakes = 20_000;
 /** What a take may be given up in, in milliseconds, before its thread is ended. */
 export const GRACE = 2000;
 
-/** How long a thread that is at work may say nothing, in milliseconds, before it counts as hung: one step, or one scene, of the largest frame is done in a tenth of it. */
+/** How long a thread that is at work may say nothing, in milliseconds, before it counts as hung. The longest at the largest frame were 14 s on two busy cores: one scene of the slowest medium, and setting in what lies round a picture. */
 export const MOST_SILENCE = 120_000;
 
 /** Finished pictures kept in files, in bytes; the oldest ended jobs give way beyond it. */
