@@ -3,17 +3,35 @@ import { draw, line, results, resultsMade, tableOf } from './helpers';
 
 const foot = (page: Page) => page.locator('footer.narrow');
 
-/** The shown take's picture, red, green, blue and alpha, row by row. */
-const pixelsOf = (page: Page, which: string) =>
-	page.evaluate(async (selector) => {
-		const image = document.querySelector<HTMLImageElement>(selector)!;
+const shown = (page: Page) => page.locator('.near > img').first();
+
+/** Notes the shown picture under a name. Its pixels stay in the page: to hand them out takes half a minute. */
+const note = (page: Page, name: string) =>
+	shown(page).evaluate(async (image: HTMLImageElement, as) => {
 		await image.decode();
-		const canvas = new OffscreenCanvas(image.naturalWidth, image.naturalHeight);
-		const context = canvas.getContext('2d')!;
+		const { naturalWidth: width, naturalHeight: height } = image;
+		const context = new OffscreenCanvas(width, height).getContext('2d')!;
 		context.drawImage(image, 0, 0);
-		const { data, width, height } = context.getImageData(0, 0, canvas.width, canvas.height);
-		return { data: [...data], width, height };
-	}, which);
+		const noted = ((window as unknown as { noted?: Record<string, ImageData> }).noted ??= {});
+		noted[as] = context.getImageData(0, 0, width, height);
+	}, name);
+
+/** Mean difference in red of two noted pictures of a size, within a box of shares. */
+const apart = (page: Page, names: string[], box: [number, number, number, number]) =>
+	page.evaluate(
+		({ names, box: [x0, y0, x1, y1] }) => {
+			const { noted } = window as unknown as { noted: Record<string, ImageData> };
+			const [one, other] = names.map((name) => noted[name]);
+			let [sum, n] = [0, 0];
+			for (let y = Math.floor(y0 * one.height); y < y1 * one.height; y++)
+				for (let x = Math.floor(x0 * one.width); x < x1 * one.width; x++, n++) {
+					const i = (y * one.width + x) * 4;
+					sum += Math.abs(one.data[i] - other.data[i]);
+				}
+			return sum / n;
+		},
+		{ names, box }
+	);
 
 test('an area is made anew by two wordings, the better is extended and enlarged', async ({
 	page
@@ -61,24 +79,16 @@ test('an area is made anew by two wordings, the better is extended and enlarged'
 	await expect(results(page).locator('img')).toHaveCount(2);
 
 	// Inside it is another picture; outside it is the same, but for what keeping it small costs.
-	const parent = await pixelsOf(page, '.near > img');
+	await note(page, 'parent');
+	const before = (await shown(page).getAttribute('src'))!;
 	await page.locator('main').focus();
 	await page.keyboard.press('ArrowRight');
 	await expect(page.getByText(/^take \d+$/)).toBeVisible();
 	await expect(results(page).first()).toHaveAttribute('aria-pressed', 'true');
-	await page.waitForTimeout(600);
-	const windmill = await pixelsOf(page, '.near > img');
-	const apart = (x0: number, y0: number, x1: number, y1: number) => {
-		let [sum, n] = [0, 0];
-		for (let y = Math.floor(y0 * parent.height); y < y1 * parent.height; y++)
-			for (let x = Math.floor(x0 * parent.width); x < x1 * parent.width; x++, n++) {
-				const i = (y * parent.width + x) * 4;
-				sum += Math.abs(parent.data[i] - windmill.data[i]);
-			}
-		return sum / n;
-	};
-	expect(apart(0.7, 0.05, 0.95, 0.6)).toBeLessThan(4);
-	expect(apart(0.37, 0.45, 0.43, 0.7)).toBeGreaterThan(12);
+	await expect(shown(page)).not.toHaveAttribute('src', before);
+	await note(page, 'windmill');
+	expect(await apart(page, ['parent', 'windmill'], [0.7, 0.05, 0.95, 0.6])).toBeLessThan(4);
+	expect(await apart(page, ['parent', 'windmill'], [0.37, 0.45, 0.43, 0.7])).toBeGreaterThan(12);
 
 	// The kept one goes on in two frames at once; the picture lies where it is put.
 	await page.keyboard.press('k');
