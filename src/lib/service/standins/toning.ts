@@ -8,18 +8,29 @@ const CELLS = 10;
 const SHARE = 0.55;
 
 /** Mean colour of every cell of a picture. */
-function broadly(pixels: ArrayLike<number>, width: number, height: number): Float32Array {
+function broadly(pixels: Uint8Array, width: number, height: number): Float32Array {
 	const sums = new Float32Array(CELLS * CELLS * 3);
 	const counts = new Float32Array(CELLS * CELLS);
+	const columns = Int32Array.from({ length: width }, (_, x) => Math.floor((x * CELLS) / width));
 	for (let y = 0, i = 0; y < height; y++) {
 		const row = Math.floor((y * CELLS) / height) * CELLS;
 		for (let x = 0; x < width; x++, i += 3) {
-			const cell = row + Math.floor((x * CELLS) / width);
+			const cell = row + columns[x];
 			counts[cell]++;
-			for (let c = 0; c < 3; c++) sums[cell * 3 + c] += pixels[i + c];
+			sums[cell * 3] += pixels[i];
+			sums[cell * 3 + 1] += pixels[i + 1];
+			sums[cell * 3 + 2] += pixels[i + 2];
 		}
 	}
 	return sums.map((sum, i) => sum / Math.max(1, counts[Math.floor(i / 3)]));
+}
+
+/** The same of a picture that many paintings are toned like: it is gone through once. */
+const known = new WeakMap<Bitmap, Float32Array>();
+function broadlyLike(bitmap: Bitmap): Float32Array {
+	let means = known.get(bitmap);
+	if (!means) known.set(bitmap, (means = broadly(bitmap.pixels, bitmap.width, bitmap.height)));
+	return means;
 }
 
 /** Rounds in which changes flow into the cells of a box from those round it. */
@@ -61,19 +72,24 @@ export function tone(
 	{ bitmap: like, but }: { bitmap: Bitmap; but: Box }
 ): void {
 	const from = broadly(painting, width, height);
-	const to = broadly(like.pixels, like.width, like.height);
-	const change = to.map((v, i) => SHARE * (v - from[i]));
+	const change = broadlyLike(like).map((v, i) => SHARE * (v - from[i]));
 	fillIn(change, but);
-	const ends = (at: number, side: number) => {
-		const t = Math.max(0, Math.min(CELLS - 1, ((at + 0.5) / side) * CELLS - 0.5));
-		const low = Math.min(CELLS - 2, Math.floor(t));
-		return [low, t - low];
+	const ends = (side: number) => {
+		const low = new Int32Array(side);
+		const share = new Float64Array(side);
+		for (let at = 0; at < side; at++) {
+			const t = Math.max(0, Math.min(CELLS - 1, ((at + 0.5) / side) * CELLS - 0.5));
+			low[at] = Math.min(CELLS - 2, Math.floor(t));
+			share[at] = t - low[at];
+		}
+		return { low, share };
 	};
+	const [down, across] = [ends(height), ends(width)];
 	for (let y = 0, i = 0; y < height; y++) {
-		const [v, fv] = ends(y, height);
+		const fv = down.share[y];
 		for (let x = 0; x < width; x++) {
-			const [u, fu] = ends(x, width);
-			const at = (v * CELLS + u) * 3;
+			const fu = across.share[x];
+			const at = (down.low[y] * CELLS + across.low[x]) * 3;
 			for (let c = 0; c < 3; c++, i++) {
 				const top = change[at + c] * (1 - fu) + change[at + 3 + c] * fu;
 				const low = at + CELLS * 3 + c;
