@@ -39,38 +39,50 @@ interface Decoded {
 	height: number;
 }
 
-/** A picture's red, green and blue bytes, at its own size or drawn to another. */
-async function decode(picture: Blob, size?: { width: number; height: number }): Promise<Decoded> {
+type Size = Pick<Decoded, 'width' | 'height'>;
+
+/** Reads a picture once, and gives what is made of its red, green and blue bytes at one size and another. */
+async function read<T>(
+	picture: Blob,
+	make: (own: Size, at: (size: Size) => Decoded) => T
+): Promise<T> {
 	const full = await createImageBitmap(picture, { colorSpaceConversion: 'none' });
-	const { width, height } = size ?? full;
-	const canvas = new OffscreenCanvas(width, height);
-	const context = canvas.getContext('2d', { willReadFrequently: true })!;
-	context.imageSmoothingQuality = 'high';
-	context.drawImage(full, 0, 0, width, height);
-	full.close();
-	const { data } = context.getImageData(0, 0, width, height);
-	const pixels = new Uint8Array(width * height * 3);
-	for (let i = 0, o = 0; i < data.length; i += 4, o += 3) {
-		pixels[o] = data[i];
-		pixels[o + 1] = data[i + 1];
-		pixels[o + 2] = data[i + 2];
+	try {
+		return make({ width: full.width, height: full.height }, ({ width, height }) => {
+			const canvas = new OffscreenCanvas(width, height);
+			const context = canvas.getContext('2d', { willReadFrequently: true })!;
+			context.imageSmoothingQuality = 'high';
+			context.drawImage(full, 0, 0, width, height);
+			const { data } = context.getImageData(0, 0, width, height);
+			const pixels = new Uint8Array(width * height * 3);
+			for (let i = 0, o = 0; i < data.length; i += 4, o += 3) {
+				pixels[o] = data[i];
+				pixels[o + 1] = data[i + 1];
+				pixels[o + 2] = data[i + 2];
+			}
+			return { pixels, width, height };
+		});
+	} finally {
+		full.close();
 	}
-	return { pixels, width, height };
 }
 
-const small = (picture: Blob, { width, height }: Decoded) => {
+/** A picture's bytes at its own size, or drawn to another. */
+const decode = (picture: Blob, size?: Size): Promise<Decoded> =>
+	read(picture, (own, at) => at(size ?? own));
+
+const smallOf = ({ width, height }: Size): Size => {
 	const scale = Math.min(1, SMALL / Math.max(width, height));
-	return decode(picture, {
+	return {
 		width: Math.max(1, Math.round(width * scale)),
 		height: Math.max(1, Math.round(height * scale))
-	});
+	};
 };
 
-async function measure(picture: Blob, known?: Measured): Promise<Measured> {
-	const full = await decode(picture);
-	const { pixels } = await small(picture, full);
-	return measurePicture(full.pixels, full.width, full.height, pixels, known);
-}
+const measure = (picture: Blob, known?: Measured): Promise<Measured> =>
+	read(picture, (own, at) =>
+		measurePicture(at(own).pixels, own.width, own.height, at(smallOf(own)).pixels, known)
+	);
 
 /** Pictures that were compared lately, the longest unused forgotten first. */
 const held = new LRUCache<string, Small>({ max: 200 });
@@ -78,13 +90,10 @@ const held = new LRUCache<string, Small>({ max: 200 });
 async function seen({ key, picture }: Keyed): Promise<Small> {
 	const known = held.get(key);
 	if (known) return known;
-	const full = await decode(picture);
-	const grey = shrink(
-		luma(full.pixels, full.width, full.height),
-		ssimFactor(full.width, full.height)
-	);
-	const { pixels } = await decode(picture, { width: SMALL, height: SMALL });
-	const one = { grey, colours: pixels };
+	const one = await read(picture, (own, at) => ({
+		grey: shrink(luma(at(own).pixels, own.width, own.height), ssimFactor(own.width, own.height)),
+		colours: at({ width: SMALL, height: SMALL }).pixels
+	}));
 	held.set(key, one);
 	return one;
 }

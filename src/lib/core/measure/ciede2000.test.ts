@@ -1,6 +1,7 @@
 import { differenceCiede2000 } from 'culori';
 import { describe, expect, it } from 'vitest';
 import { stream } from '$lib/core/random';
+import { sumsOf } from './colour';
 import { ciede2000, lab, oklab, type LabColour } from './index';
 import { converter } from 'culori';
 
@@ -67,6 +68,16 @@ describe('colours of sRGB bytes', () => {
 			const ok = toOklab(rgb);
 			expect(oklab(r, g, b)[0]).toBeCloseTo(ok.l, 4);
 			expect(oklab(r, g, b)[2]).toBeCloseTo(ok.b, 4);
+			// A whole picture is gone through by a table of roots: each colour, and its near-black shade.
+			for (const rgb of [
+				[r, g, b],
+				[r >> 5, g >> 5, b >> 5]
+			]) {
+				const one = sumsOf(Uint8Array.from(rgb));
+				expect(one.warmth).toBeCloseTo(oklab(rgb[0], rgb[1], rgb[2])[2], 5);
+				expect(one.light).toBeCloseTo(lab(rgb[0], rgb[1], rgb[2])[0], 4);
+				expect(one.square).toBeCloseTo(one.light ** 2, 9);
+			}
 		}
 	});
 });

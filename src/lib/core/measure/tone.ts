@@ -1,4 +1,4 @@
-import { lightness, oklab } from './colour';
+import { sumsOf } from './colour';
 
 /** How light, contrasty and colourful a picture is. */
 export interface Tone {
@@ -19,16 +19,13 @@ export interface Tone {
 export function tone(pixels: Uint8Array): Tone {
 	const count = Math.floor(pixels.length / 3);
 	if (!count) return { lightness: 0, contrast: 0, colourfulness: 0, warmth: 0 };
-	let [light, square, warmth] = [0, 0, 0];
+	const { light, square, warmth } = sumsOf(pixels);
 	let [rg, yb, rgSquare, ybSquare] = [0, 0, 0, 0];
 	for (let i = 0; i < count * 3; i += 3) {
-		const [r, g, b] = [pixels[i], pixels[i + 1], pixels[i + 2]];
-		const l = lightness(r, g, b);
-		light += l;
-		square += l * l;
-		warmth += oklab(r, g, b)[2];
+		const r = pixels[i];
+		const g = pixels[i + 1];
 		const one = r - g;
-		const two = (r + g) / 2 - b;
+		const two = (r + g) / 2 - pixels[i + 2];
 		rg += one;
 		yb += two;
 		rgSquare += one * one;
