@@ -118,6 +118,7 @@ test('two tabs: one drives, both see; when the driver is closed the other goes o
 	context
 }) => {
 	const second = await context.newPage();
+	await page.bringToFront();
 	await planOf24(page);
 	stub.pace = 150;
 	await second.goto(page.url());

@@ -150,6 +150,8 @@ test('models are found, compared, and joined by a service at its address', async
 	await driver.goto('/');
 	await expect(driver.getByRole('button', { name: 'Queue' })).toBeVisible();
 	await driver.waitForTimeout(500);
+	// A tab that is not in sight is drawn once a second: it is the one that is used that stands before.
+	await page.bringToFront();
 	await page.goto('/models');
 	await expect(page.getByRole('article')).toHaveCount(7);
 	await page.getByRole('button', { name: 'ink', exact: true }).click();
