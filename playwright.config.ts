@@ -13,8 +13,8 @@ const quiet = [
 	'--disable-sync'
 ];
 
-/** Files and tests that measure time or memory, or that start many processes. */
-const alone = /@alone|large\.spec|scale\.spec/;
+/** What measures how a page or the machine keeps up. */
+const alone = /@alone/;
 
 export default defineConfig({
 	testDir: 'e2e',

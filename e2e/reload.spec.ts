@@ -33,6 +33,7 @@ test('a run goes on under a new job when the service has forgotten the old one',
 	await newBrief(page, 'Forgotten');
 	await page.getByLabel('Prompt', { exact: true }).fill('heron, dawn');
 	await page.getByRole('button', { name: 'On to the dials' }).click();
+	await page.getByRole('button', { name: /^small/ }).click();
 	let refused = 0;
 	await page.route('**/jobs/*/events', (route) =>
 		refused++ < 1
