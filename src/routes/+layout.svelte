@@ -1,20 +1,29 @@
 <script lang="ts">
 	import '$lib/start/without-eval';
+	import '$lib/start/zod';
+	import '$lib/start/contract';
 	import '$lib/start/schemas';
+	import '$lib/start/store';
 	import 'carbon-components-svelte/css/all.css';
 	import '@fontsource-variable/hanken-grotesk';
 	import '@fontsource-variable/spline-sans-mono';
 	import '../app.css';
 	import { onMount, type Snippet } from 'svelte';
 	import { door, doorDialog, Later, layers, Rail, session, TopBar } from '$lib/ui/shared';
-	import '$lib/start/pause';
+	import '$lib/start/frame';
+	import { answer } from '$lib/start/answer';
 
 	const queue = () => import('$lib/ui/queue/Queue.svelte');
 
 	let { children }: { children: Snippet } = $props();
 
-	// Once the frame is to be seen.
-	onMount(() => void setTimeout(() => session.start()));
+	/** How much is put up: the rail, the bar, the page, and then what is true for all pages is begun. */
+	let up = $state(0);
+	onMount(async () => {
+		for (; up < 3; up++) await answer();
+		await answer();
+		session.start();
+	});
 </script>
 
 <svelte:window
@@ -25,8 +34,8 @@
 	}}
 />
 
-<Rail />
-<TopBar />
+{#if up > 0}<Rail />{/if}
+{#if up > 1}<TopBar />{/if}
 {#if session.storeTrouble}
 	<p class="store" role="alert">
 		{session.storeTrouble}
@@ -34,7 +43,7 @@
 	</p>
 {/if}
 <main id="main">
-	{@render children()}
+	{#if up > 2}{@render children()}{/if}
 </main>
 {#if session.queueOpen}<Later load={queue} given={{}} />{/if}
 {#if door.opened}<Later load={doorDialog} given={{}} />{/if}

@@ -22,14 +22,22 @@ export function lab(r: number, g: number, b: number): LabColour {
 	return [116 * y - 16, 500 * (x - y), 200 * (y - z)];
 }
 
+/** A table that is made when it is first asked for: a page that starts has no use for it. */
+function once<T>(make: () => T): () => T {
+	let made: T | undefined;
+	return () => (made ??= make());
+}
+
 /** Cube roots of so many steps between 0 and 1. */
 const ROOTS = 65_536;
-const roots = Float64Array.from({ length: ROOTS + 2 }, (_, i) => Math.cbrt(i / ROOTS));
+const rootTable = once(() =>
+	Float64Array.from({ length: ROOTS + 2 }, (_, i) => Math.cbrt(i / ROOTS))
+);
 /** Below it a straight line between two steps is too far from the root. */
 const STEEP = 1 / 256;
 
 /** The cube root of a value from 0 to 1 for whole pictures, within a ten-millionth. */
-function root(v: number): number {
+function root(v: number, roots: Float64Array): number {
 	if (v < STEEP) return Math.cbrt(v);
 	const at = v * ROOTS;
 	const low = at | 0;
@@ -38,19 +46,20 @@ function root(v: number): number {
 
 /** What the tone of a whole picture is made of, summed over its pixels, each value within 0.0001. */
 export function sumsOf(pixels: Uint8Array): { light: number; square: number; warmth: number } {
+	const roots = rootTable();
 	let [light, square, warmth] = [0, 0, 0];
 	for (let i = 0; i + 2 < pixels.length; i += 3) {
 		const R = linear[pixels[i]];
 		const G = linear[pixels[i + 1]];
 		const B = linear[pixels[i + 2]];
 		const y = 0.2126729 * R + 0.7151522 * G + 0.072175 * B;
-		const l = 116 * (y > EPSILON ? root(y) : (KAPPA * y + 16) / 116) - 16;
+		const l = 116 * (y > EPSILON ? root(y, roots) : (KAPPA * y + 16) / 116) - 16;
 		light += l;
 		square += l * l;
 		warmth +=
-			0.0259040371 * root(0.4122214708 * R + 0.5363325363 * G + 0.0514459929 * B) +
-			0.7827717662 * root(0.2119034982 * R + 0.6806995451 * G + 0.1073969566 * B) -
-			0.808675766 * root(0.0883024619 * R + 0.2817188376 * G + 0.6299787005 * B);
+			0.0259040371 * root(0.4122214708 * R + 0.5363325363 * G + 0.0514459929 * B, roots) +
+			0.7827717662 * root(0.2119034982 * R + 0.6806995451 * G + 0.1073969566 * B, roots) -
+			0.808675766 * root(0.0883024619 * R + 0.2817188376 * G + 0.6299787005 * B, roots);
 	}
 	return { light, square, warmth };
 }
@@ -70,11 +79,14 @@ export function oklab(r: number, g: number, b: number): [number, number, number]
 
 /** Bytes of linear light in so many steps: fine enough that no byte comes out as its neighbour. */
 const STEPS = 65_536;
-const bytes = Uint8Array.from({ length: STEPS + 1 }, (_, i) => {
-	const v = i / STEPS;
-	return Math.round(255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055));
-});
-const byte = (v: number): number => bytes[v <= 0 ? 0 : v >= 1 ? STEPS : Math.round(v * STEPS)];
+const byteTable = once(() =>
+	Uint8Array.from({ length: STEPS + 1 }, (_, i) => {
+		const v = i / STEPS;
+		return Math.round(255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055));
+	})
+);
+const byte = (v: number): number =>
+	byteTable()[v <= 0 ? 0 : v >= 1 ? STEPS : Math.round(v * STEPS)];
 
 const cube = (v: number): number => v * v * v;
 

@@ -37,6 +37,12 @@
 
 	let place: HTMLElement;
 
+	/** What was never asked for is not put up; once it was, what was written into it stays. */
+	let asked = $state(false);
+	$effect.pre(() => {
+		if (open) asked = true;
+	});
+
 	/** Stands at the end of the page, so that nothing lies above it. */
 	function atTheEnd(node: HTMLElement) {
 		document.body.append(node);
@@ -70,18 +76,20 @@
 </script>
 
 <div bind:this={place} data-dialog {@attach atTheEnd}>
-	<Modal
-		{open}
-		{danger}
-		{...size ? { size } : {}}
-		passiveModal={!primary}
-		modalHeading={heading}
-		primaryButtonText={primary}
-		secondaryButtonText={secondary}
-		on:close={onclose}
-		on:click:button--secondary={onclose}
-		on:submit={() => onsubmit?.()}
-	>
-		{@render children()}
-	</Modal>
+	{#if asked}
+		<Modal
+			{open}
+			{danger}
+			{...size ? { size } : {}}
+			passiveModal={!primary}
+			modalHeading={heading}
+			primaryButtonText={primary}
+			secondaryButtonText={secondary}
+			on:close={onclose}
+			on:click:button--secondary={onclose}
+			on:submit={() => onsubmit?.()}
+		>
+			{@render children()}
+		</Modal>
+	{/if}
 </div>

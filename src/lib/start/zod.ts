@@ -1,0 +1,7 @@
+import { z } from 'zod';
+import { answer } from './answer';
+
+void z;
+await answer();
+
+export {};
