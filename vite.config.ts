@@ -16,7 +16,14 @@ const firstPageAtOnce: Plugin = {
 			? {
 					...options,
 					codeSplitting: {
-						groups: [{ name: 'first', test: /src\/routes\/\+(layout|page)\.svelte$/ }]
+						groups: [
+							{ name: 'first', test: /src\/routes\/\+(layout|page)\.svelte$/, priority: 2 },
+							{
+								name: 'sheet',
+								test: /src\/routes\/brief\/\[id\]\/sheet\/\+page\.svelte$/,
+								priority: 1
+							}
+						]
 					}
 				}
 			: options
