@@ -101,6 +101,16 @@ function stepRow(side: number, count = Infinity, withPlain = side <= 512) {
 	return row;
 }
 
+/** What tells one kernel from another: milliseconds a step, and how far it is from plain loops, of 255. */
+function stepFigures() {
+	const [small, large] = [stepRow(512), stepRow(1024)];
+	return {
+		'ms at 512x512': Number(small['ms a step']),
+		'ms at 1024x1024': Number(large['ms a step']),
+		'largest difference of 255': Number(small['largest difference of 255'])
+	};
+}
+
 /** A whole take on a warm cache against the same take made with the plain denoiser. */
 function plainTake(side: number) {
 	const { settings, set, options } = fieldOf(side);
@@ -329,6 +339,10 @@ async function threads() {
 
 if (process.argv.includes('--cold')) {
 	await coldPlans();
+	process.exit();
+}
+if (process.argv.includes('--step')) {
+	console.log(JSON.stringify(stepFigures()));
 	process.exit();
 }
 if (process.argv.includes('--threads')) {

@@ -1,0 +1,70 @@
+// Ways of the kernel that are tried one by one: see kernel.mjs.
+
+/**
+ * Texts of step.as and what stands there instead.
+ * @type {Record<string, [from: string, to: string][]>}
+ */
+export const ways = {
+	'as it is': [],
+	'exponentials everywhere': [['if (v128.any_true(seen)) {', 'if (true) {']],
+	'exponentials one by one': [
+		[
+			'v128.and(seen, exp(f64x2.pmax(below, faint)))',
+			`v128.and(seen, f64x2.replace_lane(
+				f64x2.splat(Math.exp(f64x2.extract_lane(below, 0))), 1, Math.exp(f64x2.extract_lane(below, 1))))`
+		]
+	],
+	'scenes without weight read too': [['if (!v128.any_true(v128.or(a0, a1))) continue;', '']],
+	'scenes read once a side': [
+		[
+			'const b = v128.load(from + plane * 2);\n\t\tred =',
+			`const b = v128.load(from + plane * 2);
+			if (guided) {
+				const again = scene + (at ^ (<usize>load<i32>(none) & 16));
+				red = f64x2.add(red, f64x2.mul(f64x2.splat(0), low(v128.load(again))));
+				green = f64x2.add(green, f64x2.mul(f64x2.splat(0), low(v128.load(again + plane))));
+				blue = f64x2.add(blue, f64x2.mul(f64x2.splat(0), low(v128.load(again + plane * 2))));
+			}
+			red =`
+		]
+	],
+	// Not taken.
+	'weights at every other pixel': [
+		[
+			'const enter = <usize>(x + radius) * each;',
+			`const enter = <usize>(x + radius) * each;
+			const coarse = (x & 1) == 1 && radius > 3 && !broad;
+			if (coarse) {
+				slide(sumsOfCond, enters ? columnsOfCond + enter : none, x - radius - 1 >= 0 ? columnsOfCond + <usize>(x - radius - 1) * each : none);
+				if (guided) slide(sumsOfNeg, enters ? columnsOfNeg + enter : none, x - radius - 1 >= 0 ? columnsOfNeg + <usize>(x - radius - 1) * each : none);
+				const here = <usize>(y * width + x);
+				gather(here, scenes + here * 3 * plane, weights + here * plane, 1 / kept, guidance * shared, ((1 - guidance) * shared) / keptNeg, own, guided);
+				continue;
+			}`
+		],
+		[
+			'const at = <usize>(y * width + x);',
+			'kept = total;\n\t\t\tkeptNeg = totalNeg;\n\t\t\tconst at = <usize>(y * width + x);'
+		],
+		['/** Below exp(-26)', 'let kept: f64 = 1;\nlet keptNeg: f64 = 1;\n\n/** Below exp(-26)'],
+		[
+			'@inline\nfunction gatherSums(',
+			`function slide(sums: usize, enter: usize, leave: usize): void {
+				for (let at: usize = 0; at < <usize>lanes * 8; at += 16)
+					v128.store(sums + at, f64x2.add(v128.load(sums + at), f64x2.sub(v128.load(enter + at), v128.load(leave + at))));
+			}
+			@inline\nfunction gatherSums(`
+		]
+	]
+};
+
+/**
+ * The source of step.as another way.
+ * @param {string} source
+ * @param {string} way
+ */
+export const another = (source, way) =>
+	ways[way].reduce((text, [from, to]) => {
+		if (!text.includes(from)) throw new Error(`step.as has no longer: ${from}`);
+		return text.replace(from, to);
+	}, source);
