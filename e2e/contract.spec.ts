@@ -166,6 +166,18 @@ test('events come in order, miss nothing after a break, and end', async ({ reque
 	expect(rest.map(({ id }) => id)).toEqual(all.slice(10).map(({ id }) => id));
 });
 
+test('answers go packed, events one by one as they come', async ({ request }) => {
+	const { job } = await send(request, [take()]);
+	const packing = async (address: string) => {
+		const response = await request.get(address, { headers: { 'accept-encoding': 'gzip' } });
+		expect(response.ok()).toBe(true);
+		return response.headers()['content-encoding'];
+	};
+	expect(await packing(`${base}/models`)).toBe('gzip');
+	// What is packed waits for more to come; an event is to be read at once.
+	expect(await packing(`${base}/jobs/${job}/events`)).toBeUndefined();
+});
+
 test('the same key is the same job', async ({ request }) => {
 	const key = randomUUID();
 	const takes = [take()];

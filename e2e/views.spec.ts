@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { AxeResults } from 'axe-core';
 import { expect, test, type Page } from '@playwright/test';
-import { layOut, storedTakes } from './helpers';
+import { layOut, newBrief, storedTakes } from './helpers';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
@@ -138,6 +138,24 @@ test('the first page of a first visit is small, and says what it is without scri
 	const html = await (await request.get('/')).text();
 	expect(html).toContain('<title>Dial Pick</title>');
 	expect(html).toMatch(/<noscript>[^<]*finds the settings that win[^<]*<\/noscript>/);
+});
+
+test('letters beyond those of the interface bring the whole font with them', async ({ page }) => {
+	const fonts: string[] = [];
+	page.on('response', (response) => {
+		if (/\.woff2$/.test(response.url())) fonts.push(response.url());
+	});
+	await page.goto('/');
+	await page.waitForLoadState('networkidle');
+	const first = fonts.length;
+	expect(first).toBeGreaterThan(0);
+	await newBrief(page, 'D\u00fcnen');
+	await expect.poll(() => fonts.length).toBeGreaterThan(first);
+	// A face that has the letter is there.
+	const drawn = await page.evaluate(
+		async () => (await document.fonts.load('650 15px "Hanken Grotesk Variable"', '\u00fc')).length
+	);
+	expect(drawn).toBeGreaterThan(0);
 });
 
 test('the state of the sheet is in its address', async ({ page }) => {
