@@ -34,14 +34,14 @@ export const firstLetters: Plugin = {
 		const kept = resolve('node_modules/.cache/dial-pick', basename(file));
 		await mkdir(dirname(kept), { recursive: true });
 		await writeFile(kept, small);
-		// Of two faces whose ranges have a letter the later is asked for it (CSS Fonts, composite faces; from memory, and seen).
+		// Of two faces whose ranges have a letter the later is asked for it, if both say the same weights:
+		// else they are fonts apart, and other letters fall to another family (CSS Fonts, composite faces).
 		const first = face
 			.replace(/url\([^)]*\)/, `url(${kept})`)
 			.replace(
 				/unicode-range:[^;]*/,
 				`unicode-range: ${ranges(ours.map((c) => c.codePointAt(0)!))}`
-			)
-			.replace(/font-weight:[^;]*/, `font-weight: ${weights.min} ${weights.max}`);
+			);
 		return { code: `${css}\n${first}\n`, map: null };
 	}
 };
