@@ -371,6 +371,8 @@ test('dialogs and the queue close by Escape in their order, and give the focus b
 	await expect.poll(focus).toBe('Queue');
 	await page.getByRole('button', { name: 'Bring in …' }).click();
 	await expect(page.getByRole('dialog', { name: /Bring in/ })).toBeVisible();
+	// What it is about has the focus, not the way out.
+	await expect(page.locator('.bx--modal-content :focus')).toHaveCount(1);
 	await page.keyboard.press('Escape');
 	await expect(page.getByRole('dialog', { name: /Bring in/ })).toBeHidden();
 	// Keys of one letter can be switched off.

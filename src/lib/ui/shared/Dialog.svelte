@@ -35,13 +35,17 @@
 		children
 	}: Props = $props();
 
+	const KINDS = [
+		'.bx--modal-content :is(a[href], button:not([disabled]), input:not([hidden]), select, textarea)',
+		'.bx--modal-footer button',
+		'.bx--modal-close'
+	];
+
 	let place: HTMLElement;
 
 	/** What was never asked for is not put up; once it was, what was written into it stays. */
-	let asked = $state(false);
-	$effect.pre(() => {
-		if (open) asked = true;
-	});
+	let before = false;
+	const asked = $derived((before ||= open));
 
 	/** Stands at the end of the page, so that nothing lies above it. */
 	function atTheEnd(node: HTMLElement) {
@@ -61,11 +65,8 @@
 				...document.querySelectorAll<HTMLElement>('[data-dialog]')
 			].filter((one) => one !== place && !one.inert);
 			for (const one of below) one.inert = true;
-			focusInto(
-				place,
-				first ??
-					'.bx--modal-content :is(a[href], button:not([disabled]), input:not([hidden]), select, textarea), .bx--modal-footer button, .bx--modal-close'
-			);
+			// What it is about comes before its buttons, and these before the way out.
+			focusInto(place, ...(first ? [first] : KINDS));
 			return () => {
 				away();
 				for (const one of below) one.inert = false;

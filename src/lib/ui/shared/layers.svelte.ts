@@ -28,10 +28,12 @@ const focusable =
 	'a[href], button:not([disabled]), input:not([disabled]):not([hidden]), select, textarea, [tabindex]:not([tabindex="-1"])';
 
 /** Puts the focus on the first thing inside that can have it, once it is in sight. */
-export function focusInto(inside: HTMLElement, wanted?: string): void {
+export function focusInto(inside: HTMLElement, ...wanted: string[]): void {
 	let tries = 0;
 	const put = () => {
-		const all = [...inside.querySelectorAll<HTMLElement>(wanted ?? focusable)];
+		const all = (wanted.length ? wanted : [focusable]).flatMap((kind) => [
+			...inside.querySelectorAll<HTMLElement>(kind)
+		]);
 		const first = all.find((one) => one.checkVisibility({ visibilityProperty: true }));
 		first?.focus();
 		if (document.activeElement !== first || !first) if (tries++ < 30) requestAnimationFrame(put);
