@@ -13,7 +13,7 @@ const quiet = [
 	'--disable-sync'
 ];
 
-/** What measures how a page or the machine keeps up. */
+/** What measures how a page or the machine keeps up, or keeps the disk busy for minutes. */
 const alone = /@alone/;
 
 export default defineConfig({
