@@ -4,7 +4,7 @@ import { execFileSync } from 'node:child_process';
 import { resolve } from 'node:path';
 import { ways } from './kernel-ways.mjs';
 
-const ROUNDS = 5;
+const ROUNDS = 3;
 const folder = (/** @type {string} */ name) => resolve('build/ways', name.replaceAll(' ', '-'));
 
 for (const way of Object.keys(ways))
