@@ -4,7 +4,7 @@ import { execFileSync } from 'node:child_process';
 import { resolve } from 'node:path';
 import { ways } from './kernel-ways.mjs';
 
-const ROUNDS = 3;
+const ROUNDS = 4;
 const folder = (/** @type {string} */ name) => resolve('build/ways', name.replaceAll(' ', '-'));
 
 for (const way of Object.keys(ways))
@@ -31,8 +31,8 @@ for (let round = 0; round < ROUNDS; round++)
 		for (const [what, value] of Object.entries(JSON.parse(said.toString())))
 			((found[name] ??= {})[what] ??= []).push(/** @type {number} */ (value));
 	}
-/** @param {number[]} values */
-const middle = (values) => values.sort((a, b) => a - b)[Math.floor(values.length / 2)];
+/** The least of a few: what else the machine does only adds. */
+const least = (/** @type {number[]} */ values) => Math.min(...values);
 console.table(
 	Object.entries(found).map(([name, figures]) => ({
 		way: name,
@@ -40,8 +40,8 @@ console.table(
 			Object.entries(figures).map(([what, values]) => [
 				what,
 				what.startsWith('ms')
-					? `${middle(values).toFixed(1)} (${((100 * middle(values)) / middle(found['as it is'][what]) - 100).toFixed(0)} %)`
-					: middle(values).toFixed(3)
+					? `${least(values).toFixed(1)} (${((100 * least(values)) / least(found['as it is'][what]) - 100).toFixed(0)} %)`
+					: least(values).toFixed(3)
 			])
 		)
 	}))
