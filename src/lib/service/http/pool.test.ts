@@ -13,13 +13,16 @@ const thread = join(folder, 'thread.mjs');
 writeFileSync(
 	thread,
 	`import { existsSync, writeFileSync } from 'node:fs';
-export default async ({ settings, port, help }) => {
+import { threadId } from 'node:worker_threads';
+export default async ({ settings, port, help, cancel }) => {
 	if (help) {
+		if (settings.prompt === 'asks kindly') return Atomics.wait(new Int32Array(cancel), 0, 0, 50), null;
 		port.postMessage('painting');
 		for (;;);
 	}
 	port.postMessage({ step: 0 });
-	if (settings.prompt === 'asks') port.postMessage({ book: 'b', names: ['x', 'y', 'z'], bytes: 8 });
+	if (settings.prompt.startsWith('asks')) port.postMessage({ book: 'b', names: ['x', 'y', 'z'], bytes: 8 });
+	if (settings.prompt === 'asks kindly') port.postMessage({ step: 1 });
 	if (settings.prompt.startsWith('hold'))
 		for (; !existsSync(settings.prompt.slice(5)); port.postMessage('painting'))
 			await new Promise((done) => setTimeout(done, 50));
@@ -40,7 +43,7 @@ export default async ({ settings, port, help }) => {
 		}
 	if (settings.prompt === 'throw') throw new Error('out of paint');
 	await new Promise((done) => setTimeout(done, 20));
-	return { seed: settings.seed };
+	return { seed: settings.seed, thread: threadId };
 };`
 );
 const work = (prompt: string, seed: number) => ({
@@ -116,6 +119,24 @@ describe('openPool', () => {
 		}
 	);
 
+	it('leaves the thread of a helper alive that gives way to a take before it has begun', async () => {
+		const pool = openPool(2, thread);
+		const run = (prompt: string, seed: number, onProgress = (_: { step: number }) => {}) =>
+			pool.render(work(prompt, seed), signal, onProgress);
+		const threads = async (all: ReturnType<typeof run>[]) =>
+			(await Promise.all(all)).map((made) => (made as unknown as { thread: number }).thread);
+		const before = new Set(await threads([run('slow', 1), run('slow', 2)]));
+		expect(before.size).toBe(2);
+		// Heard right after the helper was sent off: it cannot have said anything yet.
+		const others: ReturnType<typeof run>[] = [];
+		await run('asks kindly', 3, ({ step }) => {
+			if (step === 1) others.push(run('fine', 4), run('fine', 5));
+		});
+		for (const one of await threads([...others, run('slow', 6), run('slow', 7)]))
+			expect(before).toContain(one);
+		await pool.close();
+	});
+
 	// An allowed take held its thread for minutes after it was given up; two starved the service.
 	it('ends a thread that does not give up, and goes on with another', async () => {
 		const pool = openPool(1, thread, 200);
@@ -125,7 +146,11 @@ describe('openPool', () => {
 		const waiting = pool.render(work('fine', 2), late.signal, () => undefined);
 		const last = pool.render(work('fine', 3), signal, () => undefined);
 		late.abort();
-		expect(await Promise.all([first, waiting, last])).toEqual([null, null, { seed: 3 }]);
+		expect(await Promise.all([first, waiting, last])).toEqual([
+			null,
+			null,
+			expect.objectContaining({ seed: 3 })
+		]);
 		// One that is at it is ended when the pool is closed, too.
 		const open = pool.render(work('deaf', 4), signal, () => void pool.close());
 		expect(await open).toBe(null);

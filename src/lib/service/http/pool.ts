@@ -66,54 +66,55 @@ export function openPool(
 		signal: AbortSignal,
 		onProgress: (progress: ThreadProgress) => void
 	): Promise<ThreadResult | null> {
-		return atThread(work, signal, grace, (said, reply) => {
-			if ('step' in said) return onProgress(said);
-			if ('foreseen' in said) {
-				// One each: what is not asked for in the end was painted for nothing.
-				const likeliest = said.foreseen.slice(0, idle());
-				if (shelf.places(said.book, likeliest, said.bytes).empty) help(work.settings, likeliest);
-				return;
-			}
-			const { empty = 0, ...told } = answer(said);
-			reply(told);
-			if ('names' in said && empty >= WORTH_HELP) help(work.settings, said.names);
-		});
+		if (signal.aborted) return null;
+		const cancel = new SharedArrayBuffer(4);
+		// Ends the thread itself; a take that still waits is taken out of the line by the same.
+		const end = new AbortController();
+		let begun = false;
+		let timer: ReturnType<typeof setTimeout> | undefined;
+		const stop = () => {
+			Atomics.store(new Int32Array(cancel), 0, 1);
+			if (!begun) end.abort();
+			else timer = setTimeout(() => end.abort(), grace);
+		};
+		signal.addEventListener('abort', stop, { once: true });
+		try {
+			return await atThread({ ...work, cancel }, end, (said, reply) => {
+				begun = true;
+				if ('step' in said) return onProgress(said);
+				if ('foreseen' in said) {
+					// One each: what is not asked for in the end was painted for nothing.
+					const likeliest = said.foreseen.slice(0, idle());
+					if (shelf.places(said.book, likeliest, said.bytes).empty) help(work.settings, likeliest);
+					return;
+				}
+				const { empty = 0, ...told } = answer(said);
+				reply(told);
+				if ('names' in said && empty >= WORTH_HELP) help(work.settings, said.names);
+			});
+		} finally {
+			clearTimeout(timer);
+			signal.removeEventListener('abort', stop);
+		}
 	}
 
 	/**
 	 * Has a thread do something, hears what it says, and ends it when it says nothing any more.
-	 * @param signal gives it up: it is told, and ended when it still goes on after `mercy` milliseconds
+	 * @param end ends the thread that is at it, or takes it out of the line
 	 * @param hear what is done with a word of it, and with what its question is answered
-	 * @returns null when it was given up
+	 * @returns null when it was ended from outside
 	 */
 	async function atThread(
-		task: Omit<ThreadTask, keyof Wires> | Omit<HelpTask, keyof Wires>,
-		signal: AbortSignal,
-		mercy: number,
+		task: Omit<ThreadTask, 'port' | 'bell'> | Omit<HelpTask, 'port' | 'bell'>,
+		end: AbortController,
 		hear: (said: ThreadProgress | Ask | Foreseen, reply: (answer: Answer) => void) => void
 	): Promise<ThreadResult | null> {
-		if (signal.aborted) return null;
 		const { port1, port2 } = new MessageChannel();
-		const wires: Wires = {
-			port: port2,
-			bell: new SharedArrayBuffer(4),
-			cancel: new SharedArrayBuffer(4)
-		};
-		// Ends the thread itself; what still waits is taken out of the line by the same.
-		const end = new AbortController();
-		let begun = false;
-		let timer: ReturnType<typeof setTimeout> | undefined;
+		const bell = new SharedArrayBuffer(4);
 		let hung = false;
 		let watch: ReturnType<typeof setTimeout> | undefined;
-		const stop = () => {
-			Atomics.store(new Int32Array(wires.cancel), 0, 1);
-			if (!begun) end.abort();
-			else timer = setTimeout(() => end.abort(), mercy);
-		};
-		signal.addEventListener('abort', stop, { once: true });
-		const reply = (answer: Answer) => ring(port1, wires.bell, answer);
+		const reply = (answer: Answer) => ring(port1, bell, answer);
 		port1.on('message', (said: ThreadProgress | Ask | Foreseen | typeof PAINTING) => {
-			begun = true;
 			// Begins anew at every word of the thread.
 			clearTimeout(watch);
 			watch = setTimeout(() => {
@@ -123,16 +124,14 @@ export function openPool(
 			if (said !== PAINTING) hear(said, reply);
 		});
 		try {
-			return await pool.run({ ...task, ...wires }, end.signal, [port2]);
+			return await pool.run({ ...task, port: port2, bell }, end.signal, [port2]);
 		} catch (cause) {
 			if (hung) throw new Error(HUNG, { cause });
 			if (end.signal.aborted) return null;
 			throw cause;
 		} finally {
-			clearTimeout(timer);
 			clearTimeout(watch);
 			port1.close();
-			signal.removeEventListener('abort', stop);
 		}
 	}
 
@@ -152,11 +151,11 @@ export function openPool(
 	/** Has threads that have nothing to do paint scenes for a take. */
 	function help(settings: TakeSettings, names: string[]): void {
 		for (let free = idle(); free > 0; free--) {
-			const helper = new AbortController();
-			const stop = () => helper.abort();
+			const cancel = new SharedArrayBuffer(4);
+			// It is told and no more: to end its thread would cost the take that it makes room for.
+			const stop = () => void Atomics.store(new Int32Array(cancel), 0, 1);
 			helpers.add(stop);
-			// Its scene may be finished before it stops: others ask for it.
-			atThread({ settings, help: names }, helper.signal, silence, (said, reply) => {
+			atThread({ settings, help: names, cancel }, new AbortController(), (said, reply) => {
 				if ('names' in said || 'lives' in said) reply(answer(said));
 			})
 				// Who is helped paints what a helper could not.
@@ -168,9 +167,6 @@ export function openPool(
 
 /** From so many scenes on that nobody has begun, others are asked to help. */
 const WORTH_HELP = 2;
-
-/** What ties a thread to the pool while it does something. */
-type Wires = Pick<ThreadTask, 'port' | 'bell' | 'cancel'>;
 
 /** Answers a thread that waits. */
 function ring(port: MessagePort, bell: SharedArrayBuffer, answer: Answer): void {
