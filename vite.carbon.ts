@@ -45,7 +45,7 @@ function sources(): string[] {
 
 /**
  * A field that counts its letters opens the table of all scripts' letters when it is loaded, which takes
- * 30 ms, though it counts nothing: it is opened when the first letter is counted.
+ * tens of milliseconds, though it counts nothing: it is opened when the first letter is counted.
  */
 function whenCounted(code: string): string {
 	const eager = /const segmenter =([^;]*);/;
