@@ -377,6 +377,27 @@ test('everything is backed up into one file, and comes back into a fresh profile
 	await page.evaluate(fill, 300);
 	await page.goto('/library');
 	await expect(page.getByText(/^367 takes in 2 briefs$/)).toBeVisible({ timeout: 60_000 });
+	// One is told from a measuring made anew.
+	await page.evaluate(async () => {
+		const open = indexedDB.open('dial-pick');
+		const db = await new Promise<IDBDatabase>((resolve) => {
+			open.onsuccess = () => resolve(open.result);
+		});
+		const measures = db.transaction('measures', 'readwrite').objectStore('measures');
+		const request = measures.openCursor();
+		request.onsuccess = () =>
+			request.result?.update({ ...request.result.value, hash: '0123456789abcdef' });
+		await new Promise((resolve) => (measures.transaction.oncomplete = resolve));
+		db.close();
+	});
+	/** What was measured in the pictures of the demo. */
+	const measured = async (where: Page) =>
+		(await tableOf<{ takeId: string; hash: string }>(where, 'measures')).filter(
+			({ takeId }) => !takeId.startsWith('many-')
+		);
+	const measures = await measured(page);
+	expect(measures.length).toBe(67);
+	expect(measures.filter(({ hash }) => hash === '0123456789abcdef').length).toBe(1);
 	await page.getByRole('button', { name: 'Backup' }).click();
 	const dialog = page.getByRole('dialog');
 	const download = page.waitForEvent('download');
@@ -399,6 +420,7 @@ test('everything is backed up into one file, and comes back into a fresh profile
 	await restore(other);
 	await expect(other.getByText('367 takes came back.')).toBeVisible({ timeout: 240_000 });
 	expect(await kept(other)).toEqual(before);
+	expect(await measured(other)).toEqual(measures);
 	await fresh.close();
 
 	// Into one that has a part of it: only what is gone comes in.

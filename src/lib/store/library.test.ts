@@ -142,6 +142,28 @@ describe('a brief that is brought back', () => {
 		]);
 	});
 
+	it('has what was measured in the pictures that came in, and keeps what it had of others', async () => {
+		const measured = (noise: number) => ({ values: { noise }, palette: [], hash: '0'.repeat(16) });
+		const kept = async () =>
+			new Map([...(await store.measuresOf('b1'))].map(([id, { values }]) => [id, values.noise]));
+		const whole = (await store.wholeBrief('b1'))!;
+		await db.pictures.bulkAdd(ids.slice(1).map(picture));
+		await store.keepMeasures({ ...measured(1), takeId: ids[1], briefId: 'b1' });
+		const all = new Map(ids.map((id) => [id, measured(2)]));
+		await store.mergeWholeBrief(whole, [picture(ids[0])], all);
+		expect(await kept()).toEqual(
+			new Map([
+				[ids[0], 2],
+				[ids[1], 1]
+			])
+		);
+
+		await store.deleteBrief('b1');
+		expect(await kept()).toEqual(new Map());
+		await store.addWholeBrief(whole, [picture(ids[2])], all);
+		expect(await kept()).toEqual(new Map([[ids[2], 2]]));
+	});
+
 	it('starts nothing that costs: a run whose open takes come back waits to be asked', async () => {
 		await db.takes.bulkUpdate(
 			[ids[4], ids[5]].map((key) => ({ key, changes: { state: 'waiting' as const } }))

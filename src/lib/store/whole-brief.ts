@@ -4,6 +4,7 @@ import type {
 	Answer,
 	Ballot,
 	Mark,
+	Measured,
 	Pick,
 	Plan,
 	Remark,
@@ -12,7 +13,7 @@ import type {
 	TaughtAdapter
 } from '$lib/core/schema';
 import type { Table } from 'dexie';
-import { db, promptsOf, type StoredPicture } from './db';
+import { db, promptsOf, type StoredMeasures, type StoredPicture } from './db';
 import { purse } from './purse';
 import { full } from './room';
 
@@ -71,10 +72,25 @@ const waitingToBeAsked = ({ takes }: WholeBrief) => {
 	return (plan: Plan): Plan => (open.has(plan.id) && !plan.stopped ? { ...plan, ...WAITS } : plan);
 };
 
-/** Adds a whole brief with its pictures: all of it or nothing. */
-export async function addWholeBrief(whole: WholeBrief, pictures: StoredPicture[]): Promise<void> {
+/** What was measured in some pictures, as it is kept. */
+const measuresOf = (
+	pictures: readonly StoredPicture[],
+	measured: ReadonlyMap<string, Measured>
+): StoredMeasures[] =>
+	pictures.flatMap(({ takeId, briefId }) => {
+		const one = measured.get(takeId);
+		return one ? { ...one, takeId, briefId } : [];
+	});
+
+/** Adds a whole brief with its pictures and what was measured in them: all of it or nothing. */
+export async function addWholeBrief(
+	whole: WholeBrief,
+	pictures: StoredPicture[],
+	measured: ReadonlyMap<string, Measured> = new Map()
+): Promise<void> {
+	const tables = [...ownTables(), db.pictures, db.measures, db.seen, db.prompts];
 	await full(() =>
-		db.transaction('rw', [...ownTables(), db.pictures, db.seen, db.prompts], async () => {
+		db.transaction('rw', tables, async () => {
 			// What comes from elsewhere is not new: it was looked at where it was made.
 			await db.seen.put({ briefId: whole.brief.id, at: Date.now() });
 			for (const prompt of whole.plans.flatMap(promptsOf))
@@ -89,6 +105,7 @@ export async function addWholeBrief(whole: WholeBrief, pictures: StoredPicture[]
 			await db.answers.bulkAdd(whole.answers);
 			await db.ballots.bulkAdd(whole.ballots);
 			await db.pictures.bulkAdd(pictures);
+			await db.measures.bulkAdd(measuresOf(pictures, measured));
 			for (const one of whole.taught) if (!(await db.taught.get(one.id))) await db.taught.add(one);
 		})
 	);
@@ -99,11 +116,13 @@ export async function addWholeBrief(whole: WholeBrief, pictures: StoredPicture[]
  * not here. What is here stays as it is; of the brief's own dials and words the later ones stand.
  *
  * @param pictures of takes that are not here yet, or whose picture is not
+ * @param measured what was measured in those pictures
  * @returns how many takes were added
  */
 export async function mergeWholeBrief(
 	whole: WholeBrief,
-	pictures: StoredPicture[]
+	pictures: StoredPicture[],
+	measured: ReadonlyMap<string, Measured> = new Map()
 ): Promise<number> {
 	let added = 0;
 	const missingOf = async <Row>(table: Table<Row, string>, rows: Row[], keys: string[]) => {
@@ -114,7 +133,7 @@ export async function mergeWholeBrief(
 	const addMissing = async <Row>(table: Table<Row, string>, rows: Row[], keys: string[]) =>
 		void (await table.bulkAdd(await missingOf(table, rows, keys)));
 	await full(() =>
-		db.transaction('rw', [...ownTables(), db.pictures], async () => {
+		db.transaction('rw', [...ownTables(), db.pictures, db.measures], async () => {
 			const { brief, plans, takes, marks, picks, remarks, answers, ballots, taught } = whole;
 			const own = await db.briefs.get(brief.id);
 			if (own && own.updatedAt < brief.updatedAt)
@@ -146,6 +165,8 @@ export async function mergeWholeBrief(
 			await addMissing(db.ballots as Table<Ballot, string>, ballots, ids(ballots));
 			await addMissing(db.taught as Table<TaughtAdapter, string>, taught, ids(taught));
 			await addMissing(db.pictures, pictures, ofTakes(pictures));
+			const rows = measuresOf(pictures, measured);
+			await addMissing(db.measures as Table<StoredMeasures, string>, rows, ofTakes(rows));
 			await db.ledger.bulkPut(whole.spendings);
 		})
 	);

@@ -39,6 +39,7 @@ import {
 import { FileProblem } from './errors';
 import { pictureBounds, pictureHead, type PictureHead } from './head';
 import { endingOf } from './kinds';
+import { readMeasures, writeMeasures } from './measures-file';
 import { isWhole, storedIn } from './stored';
 import { formulaLike } from './table-cells';
 import {
@@ -92,14 +93,16 @@ export interface Archive {
 	starts?: Map<string, Blob>;
 	/** Small pictures by take, where they were made already. */
 	thumbnails?: Map<string, Blob>;
+	/** What was measured in the pictures, by take. */
+	measured?: ReadonlyMap<string, Measured>;
 }
 
 /** What an archive may unpack to, in bytes, and how many files it may have. */
 const bounds = { whole: 8 * 1024 ** 3, json: 256 * 1024 ** 2, files: 100_000 };
 
 /**
- * Packs a brief into a ZIP: `brief.json`, `takes.csv`, `images/`, `thumbs/`, `starts/`. Pictures go through one after the
- * other, whatever there is of them.
+ * Packs a brief into a ZIP: `brief.json`, `takes.csv`, `images/`, `thumbs/`, `starts/`, `measures.json`. Pictures go
+ * through one after the other, whatever there is of them.
  *
  * @param onStep told how many of how many files are packed
  */
@@ -113,7 +116,7 @@ export async function writeArchive(
 /** The same, into a sink: what comes first is gone before what comes last is read. */
 export async function writeArchiveTo<T>(
 	sink: Writer<T> | WritableStream<Uint8Array> | BlobWriter,
-	{ whole, pictures, starts = new Map(), thumbnails = new Map() }: Archive,
+	{ whole, pictures, starts = new Map(), thumbnails = new Map(), measured = new Map() }: Archive,
 	onStep?: (done: number, all: number) => void
 ): Promise<T> {
 	const { brief, plans } = whole;
@@ -131,23 +134,28 @@ export async function writeArchiveTo<T>(
 	});
 	await zip.add('brief.json', new TextReader(JSON.stringify(file, null, '\t')), { level: 6 });
 	await zip.add('takes.csv', new TextReader(settingsTable(whole)), { level: 6 });
+	/** A file, and the take whose picture it is. */
 	const files = [
-		...whole.takes.flatMap(({ id }): [string, Blob][] => {
+		...whole.takes.flatMap(({ id }): [string, Blob, string?][] => {
 			const picture = pictures.get(id);
 			const small = thumbnails.get(id);
 			return picture
 				? [
-						[`images/${id}${endingOf(picture.type)}`, picture],
+						[`images/${id}${endingOf(picture.type)}`, picture, id],
 						...(small ? [[`thumbs/${id}`, small] satisfies [string, Blob]] : [])
 					]
 				: [];
 		}),
 		...[...starts].map(([id, picture]): [string, Blob] => [`starts/${id}`, picture])
 	];
-	for (const [i, [name, picture]] of files.entries()) {
+	const sums = new Map<string, number>();
+	for (const [i, [name, picture, take]] of files.entries()) {
 		onStep?.(i, files.length);
-		await zip.add(name, new BlobReader(picture), { level: 0 });
+		const { signature } = await zip.add(name, new BlobReader(picture), { level: 0 });
+		if (take && signature !== undefined) sums.set(take, signature >>> 0);
 	}
+	const measures = new TextReader(writeMeasures(measured, sums));
+	await zip.add('measures.json', measures, { level: 6 });
 	return zip.close();
 }
 
@@ -210,11 +218,13 @@ export async function readArchive(zip: Blob): Promise<Archive> {
 		const whole = await readWhole(files.get('brief.json'));
 		const pictures = new Map<string, Blob>();
 		const thumbnails = new Map<string, Blob>();
+		const sums = new Map<string, number>();
 		await eachOf(whole.takes, async (take) => {
 			const entry = pictureEntry(files, take);
 			if (entry) {
 				const what = `The picture of take ${take.number}`;
 				pictures.set(take.id, (await readPicture(zip, entry, what)).picture);
+				if (entry.signature !== undefined) sums.set(take.id, entry.signature >>> 0);
 				const small = await readThumbnail(zip, files.get(`thumbs/${take.id}`));
 				if (small) thumbnails.set(take.id, small);
 			} else if (take.state === 'done')
@@ -232,7 +242,8 @@ export async function readArchive(zip: Blob): Promise<Archive> {
 			whole: { ...whole, brief: { ...whole.brief, numbered }, takes },
 			pictures,
 			starts,
-			thumbnails
+			thumbnails,
+			measured: await readMeasured(files.get('measures.json'), sums)
 		};
 	} finally {
 		await reader.close();
@@ -257,6 +268,9 @@ const damaged = () =>
 		'This file cannot be unpacked: it is no ZIP, or it is damaged. Export the brief again.'
 	);
 
+/** Files that say something of all takes. */
+const LISTS = /^(brief|measures)\.json$/;
+
 /** The entries that an archive may have, by name, within bounds. */
 async function listed(reader: ZipReader<unknown>): Promise<Map<string, Entry>> {
 	const files = new Map<string, Entry>();
@@ -273,7 +287,7 @@ async function listed(reader: ZipReader<unknown>): Promise<Map<string, Entry>> {
 				throw new FileProblem(
 					`This archive unpacks to more than ${bounds.whole / 1024 ** 3} GB, which no brief does.`
 				);
-			if (size > (name === 'brief.json' ? bounds.json : pictureBounds.bytes))
+			if (size > (LISTS.test(name) ? bounds.json : pictureBounds.bytes))
 				throw new FileProblem(
 					`\u201c${name.slice(0, 80)}\u201d in this archive unpacks to ${Math.round(size / 1024 ** 2)} MB, which no part of a brief does.`
 				);
@@ -281,7 +295,7 @@ async function listed(reader: ZipReader<unknown>): Promise<Map<string, Entry>> {
 				throw new FileProblem(
 					`This archive has \u201c${name.slice(0, 80)}\u201d twice. Export the brief again.`
 				);
-			if (name === 'brief.json' || /^(images|starts|thumbs)\/[\w-]+(\.(webp|png|jpg))?$/.test(name))
+			if (LISTS.test(name) || /^(images|starts|thumbs)\/[\w-]+(\.(webp|png|jpg))?$/.test(name))
 				files.set(name, entry);
 		}
 	} catch (cause) {
@@ -379,6 +393,19 @@ async function readThumbnail(zip: Blob, entry: Entry | undefined): Promise<Blob 
 		return Math.max(width, height) <= small.side ? picture : null;
 	} catch {
 		return null;
+	}
+}
+
+/** What was measured in the pictures, as far as the archive brings it along whole. */
+async function readMeasured(
+	entry: Entry | undefined,
+	sums: ReadonlyMap<string, number>
+): Promise<Map<string, Measured>> {
+	if (!entry) return new Map();
+	try {
+		return readMeasures(await (await unpack(entry, bounds.json)).text(), sums);
+	} catch {
+		return new Map();
 	}
 }
 

@@ -1,14 +1,15 @@
 import { restRack } from '$lib/core/dials';
 
+import { crc32 } from 'node:zlib';
 import exifr from 'exifr';
-import { strToU8, unzipSync, zipSync } from 'fflate';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import Papa from 'papaparse';
 import { PNG } from 'pngjs';
 import sharp from 'sharp';
 import { Ajv2020 } from 'ajv/dist/2020';
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
-import type { TakeSettings } from '$lib/core/schema';
+import type { Measured, TakeSettings } from '$lib/core/schema';
 import { sampleRack } from '$lib/core/testing';
 import { noWords } from '$lib/core/wording';
 import {
@@ -308,6 +309,66 @@ describe('a brief as an archive', () => {
 			expect(read.thumbnails!.size).toBe(0);
 			expect(read.pictures.size).toBe(1);
 		}
+	});
+
+	describe('what was measured in its pictures', () => {
+		const one: Measured = {
+			values: { sharpness: 0.25, noise: 1.5 },
+			palette: [{ name: 'slate', hex: '#334455', share: 1 }],
+			hash: '00ff00ff00ff00ff'
+		};
+		const written = () => writeArchive({ ...archive(), measured: new Map([['t1', one]]) });
+		/** The archive with another file of measures, and perhaps another picture. */
+		const changed = async (change: (takes: any) => unknown, picture?: Uint8Array<ArrayBuffer>) => {
+			const files = unzipSync(await bytesOf(await written()));
+			const { takes, ...file } = JSON.parse(strFromU8(files['measures.json']));
+			files['measures.json'] = strToU8(JSON.stringify({ ...file, takes: change(takes) }));
+			if (picture) files['images/t1.webp'] = picture;
+			const zip = zipSync(files, { level: 0 });
+			return (await readArchive(new Blob([new Uint8Array(zip)]))).measured!;
+		};
+
+		it('comes along, and under the ids of a copy', async () => {
+			const back = await readArchive(await written());
+			expect(back.measured).toEqual(new Map([['t1', one]]));
+			const copy = withFreshIds(back, () => `fresh-${Math.random()}`);
+			expect(copy.measured).toEqual(new Map([[copy.whole.takes[0].id, one]]));
+			expect((await changed((takes) => takes)).get('t1')).toEqual(one);
+		});
+
+		it('names the bytes it was measured in, as zlib sums them up, and goes with no others', async () => {
+			const files = unzipSync(await bytesOf(await written()));
+			const { takes } = JSON.parse(strFromU8(files['measures.json']));
+			expect(takes.t1.crc32).toBe(crc32(files['images/t1.webp']));
+			const other = await sharp({
+				create: { width: 8, height: 6, channels: 3, background: '#111' }
+			})
+				.webp()
+				.toBuffer();
+			expect((await changed((takes) => takes, new Uint8Array(other))).size).toBe(0);
+		});
+
+		it('is passed over where it is none: the picture is measured anew', async () => {
+			for (const none of [
+				() => null,
+				() => [],
+				() => ({}),
+				({ t1 }: any) => ({ t1: { ...t1, values: { sharpness: 'high' } } }),
+				({ t1 }: any) => ({ t1: { ...t1, hash: 'x' } }),
+				({ t1 }: any) => ({
+					t1: { ...t1, palette: [{ name: 'x', hex: 'url(//x.y/z)', share: 1 }] }
+				}),
+				({ t1 }: any) => ({ t2: t1 })
+			])
+				expect((await changed(none)).size, String(none)).toBe(0);
+			// Of a measure that is not known here nothing is kept.
+			const { values } = (
+				await changed(({ t1 }) => ({
+					t1: { ...t1, values: { ...t1.values, warmth: 3 } }
+				}))
+			).get('t1')!;
+			expect(values).toEqual(one.values);
+		});
 	});
 
 	it('refuses a stored picture of which a byte has changed, though its head is whole', async () => {

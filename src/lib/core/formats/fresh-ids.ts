@@ -2,7 +2,7 @@ import type { Archive } from './archive';
 
 /** The same brief under ids of its own, so that it can stand beside the one it was made from. */
 export function withFreshIds(
-	{ whole, pictures, starts, thumbnails = new Map() }: Archive,
+	{ whole, pictures, starts, thumbnails = new Map(), measured = new Map() }: Archive,
 	newId: () => string
 ): Archive {
 	const ids = new Map<string, string>();
@@ -46,6 +46,7 @@ export function withFreshIds(
 		},
 		pictures: new Map([...pictures].map(([id, bytes]) => [fresh(id), bytes])),
 		thumbnails: new Map([...thumbnails].map(([id, bytes]) => [fresh(id), bytes])),
+		measured: new Map([...measured].map(([id, one]) => [fresh(id), one])),
 		...(starts ? { starts } : {})
 	};
 }

@@ -1,7 +1,9 @@
 import { readdirSync, readFileSync } from 'node:fs';
+import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { isAtRest, rackDials, dialOf } from '$lib/core/dials';
 import { combinations, type Chosen } from '$lib/core/plan';
+import { measurePicture } from '$lib/core/measure';
 import { readArchive } from '.';
 
 const folder = 'static/demo';
@@ -17,4 +19,27 @@ describe('the archives that ship', () => {
 		}
 		expect(isAtRest(dialOf('variation'), whole.brief.rack.variation)).toBe(true);
 	});
+
+	// The browser measured them; here sharp reads the pictures.
+	it.each(readdirSync(folder))(
+		'%s brings along what is measured in its pictures now: npm run demo:archive again',
+		async (file) => {
+			const { pictures, measured } = await readArchive(
+				new Blob([readFileSync(`${folder}/${file}`)])
+			);
+			expect([...measured!.keys()].sort()).toEqual([...pictures.keys()].sort());
+			const some = [...pictures].filter((_, i) => i % 12 === 0);
+			for (const [id, picture] of some) {
+				const read = sharp(new Uint8Array(await picture.arrayBuffer())).removeAlpha();
+				const { data, info } = await read.raw().toBuffer({ resolveWithObject: true });
+				const pixels = new Uint8Array(data);
+				const now = measurePicture(pixels, info.width, info.height, pixels.subarray(0, 30_000));
+				const kept = measured!.get(id)!;
+				expect(kept.hash).toBe(now.hash);
+				for (const [name, value] of Object.entries(now.values))
+					expect(kept.values[name], `${name} of ${id}`).toBeCloseTo(value, 6);
+				expect(Object.keys(kept.values).length).toBe(Object.keys(now.values).length);
+			}
+		}
+	);
 });

@@ -10,7 +10,11 @@ export const Measured = z.object({
 	values: z.record(z.string().max(60), z.number()),
 	/** Largest share first. */
 	palette: z.array(
-		z.object({ name: z.string(), hex: z.string(), share: z.number().min(0).max(1) })
+		z.object({
+			name: z.string().max(60),
+			hex: z.string().regex(/^#[0-9a-f]{6}$/),
+			share: z.number().min(0).max(1)
+		})
 	),
 	/** Perceptual hash, 16 hexadecimal digits. */
 	hash: z.string().regex(/^[0-9a-f]{16}$/)

@@ -43,7 +43,8 @@ export async function importBrief(zip: Blob, options: { once?: boolean } = {}): 
 async function addArchive(archive: Archive): Promise<void> {
 	const { whole } = archive;
 	await keepStarts(archive);
-	await store.addWholeBrief(whole, await storedOf(archive, archive.pictures));
+	const pictures = await storedOf(archive, archive.pictures);
+	await store.addWholeBrief(whole, pictures, archive.measured);
 }
 
 /**
@@ -60,7 +61,7 @@ export async function restoreBrief(zip: Blob): Promise<number> {
 	await keepStarts(archive);
 	const missing = new Set(await store.withoutPicture([...pictures.keys()]));
 	const wanted = new Map([...pictures].filter(([id]) => missing.has(id)));
-	return store.mergeWholeBrief(whole, await storedOf(archive, wanted));
+	return store.mergeWholeBrief(whole, await storedOf(archive, wanted), archive.measured);
 }
 
 async function keepStarts({ whole, starts }: Archive): Promise<void> {
@@ -135,7 +136,8 @@ export async function exportBrief(
 		const kept = await store.start(startId);
 		if (kept) starts.set(kept.id, kept.picture);
 	}
-	return packBrief({ whole, pictures, starts, thumbnails }, onStep);
+	const measured = await store.measuresOf(id);
+	return packBrief({ whole, pictures, starts, thumbnails, measured }, onStep);
 }
 
 /** Pictures that are looked up in one go: their bytes stay where they are until they are packed. */
