@@ -44,6 +44,9 @@ const server = createServer((request, response) => {
 // A body that never ends, or headers that trickle in, hold nothing up for long.
 server.headersTimeout = 20_000;
 server.requestTimeout = 120_000;
+// Longer than what stands in front of it keeps a connection (a minute is common practice): a request
+// never meets one that is just being closed.
+server.keepAliveTimeout = 65_000;
 
 server.listen(Number(process.env.PORT ?? 4173), host);
 
