@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { allDone, newBrief, storedTakes, typeStops } from './helpers';
+import { allDone, newBrief, storedTakes, tableOf, typeStops } from './helpers';
 
 test('a reload in the middle of a run loses nothing and pays nothing twice', async ({ page }) => {
 	await newBrief(page, 'Broken off');
@@ -66,4 +66,53 @@ test('a run that is stopped keeps what was finished', async ({ page }) => {
 	expect(takes.filter(({ state }) => state === 'done').length).toBeGreaterThan(0);
 	expect(takes.filter(({ state }) => state === 'cancelled').length).toBeGreaterThan(0);
 	expect(takes.filter(({ state }) => state === 'done').every(({ size }) => size > 3000)).toBe(true);
+});
+
+test('what is typed and not gone on from is there after a reload, and what was looked at is not new', async ({
+	page
+}) => {
+	await page.goto('/demo');
+	await page.waitForURL(/\/sheet/);
+	const take = page.locator('[data-take][data-state="done"]').first();
+	await take.click();
+	const note = page.getByLabel('Note', { exact: true });
+	await note.fill('the tower leans');
+	// It is kept when the typing rests: the field still has the focus.
+	await expect
+		.poll(async () => (await tableOf<{ note: string }>(page, 'remarks')).map(({ note }) => note))
+		.toContain('the tower leans');
+	await expect(note).toBeFocused();
+	await page.reload();
+	await take.click();
+	await expect(note).toHaveValue('the tower leans');
+
+	await page.getByRole('link', { name: 'Words' }).click();
+	const besides = page.getByLabel('Leave out besides');
+	await besides.fill('fog, gulls');
+	await expect(page.getByText(/^sent: .*fog, gulls/)).toBeVisible();
+	await expect(besides).toBeFocused();
+	await page.reload();
+	await expect(besides).toHaveValue('fog, gulls');
+
+	// Takes that came in since are new until the sheet is opened, and it need not be gone from.
+	const fresh = () => page.getByText(/\d new/);
+	await page.evaluate(async () => {
+		const open = indexedDB.open('dial-pick');
+		const db = await new Promise<IDBDatabase>((resolve) => {
+			open.onsuccess = () => resolve(open.result);
+		});
+		const seen = db.transaction('seen', 'readwrite').objectStore('seen');
+		seen.clear();
+		await new Promise((resolve) => (seen.transaction.oncomplete = resolve));
+		db.close();
+	});
+	await page.goto('/');
+	await expect(fresh()).toHaveText(/67 new/);
+	await page.goto('/demo');
+	await page.waitForURL(/\/sheet/);
+	await expect(take.locator('img')).toBeVisible();
+	await page.goto('/');
+	await expect(page.getByRole('link', { name: /March cover/ }).first()).toBeVisible();
+	await expect(page.getByText(/67 takes/).first()).toBeVisible();
+	await expect(fresh()).toHaveCount(0);
 });

@@ -445,6 +445,7 @@ test('from the sheet of one brief to that of another by the queue nothing of the
 	await expect(page.locator('[data-take].chosen')).toHaveCount(0);
 	await expect(page.locator('[data-take][tabindex="0"]')).toHaveCount(1);
 	await page.goto(address);
+	await expect(page.getByText('2 takes')).toHaveCount(2);
 	await expect(page.getByText(/\d new/)).toHaveCount(0);
 	await stub.stop();
 });

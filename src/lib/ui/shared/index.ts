@@ -40,5 +40,7 @@ export { freshSeeds } from './seeds';
 export { session } from './session.svelte';
 export { undo } from './undo.svelte';
 export { replacing } from './replacing';
+export { typing } from './typing.svelte';
+export { whenLeft } from './when-left';
 export { Zoom } from './zoom.svelte';
 export { openWork, provideWork, useWork, type Work } from './work.svelte';

@@ -7,7 +7,7 @@
 	import { heldSays, learnKeys, nearest } from '$lib/core/sheet';
 	import * as store from '$lib/store';
 	import { MeasuresPanel, Measuring } from '$lib/ui/measures';
-	import { Later, many, session, takesKey, undo, useWork } from '$lib/ui/shared';
+	import { Later, many, session, takesKey, undo, useWork, whenLeft } from '$lib/ui/shared';
 	import { table } from '$lib/ui/table';
 	import { FaultBar, TakePanel, Tray } from '$lib/ui/takes';
 	import { band } from './band';
@@ -97,11 +97,17 @@
 		if (opened > 0) void view.varied;
 		if (opened > 1) void view.places;
 	});
-	onMount(() => {
-		const { id } = work.brief!;
-		void store.seenAt(id).then((at) => (view.seen = at));
-		return () => void store.setSeen(id, Date.now());
+	// What is made while the sheet is looked at is not new the next time, however the page goes.
+	const { id: lookedAt } = work.brief!;
+	const looked = () => void store.setSeen(lookedAt, Date.now());
+	const finished = $derived(
+		work.takes.reduce((sum, { state }) => sum + Number(state === 'done'), 0)
+	);
+	onMount(() => void store.seenAt(lookedAt).then((at) => (view.seen = at)));
+	$effect(() => {
+		if (finished && view.seen < Infinity && document.visibilityState === 'visible') looked();
 	});
+	whenLeft(looked);
 
 	/** Whether pictures were ever brought in here: what is not needed is not made. */
 	let brought = $state(false);

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Take } from '$lib/core/schema';
-	import { useWork } from '$lib/ui/shared';
+	import { typing, useWork } from '$lib/ui/shared';
 	import { allFaults } from './faults.svelte';
 	import Tags from './Tags.svelte';
 
@@ -10,12 +10,10 @@
 	const faults = allFaults();
 	const remark = $derived(work.remarks.get(take.id));
 	const seen = $derived(faults.current.filter(({ id }) => remark?.faults.includes(id)));
-	let typed = $state<string | null>(null);
 
-	function keep() {
-		if (typed !== null && typed !== (remark?.note ?? '')) void work.note(take, typed);
-		typed = null;
-	}
+	const note = typing((text) => {
+		if (text !== (remark?.note ?? '')) void work.note(take, text);
+	});
 </script>
 
 <div class="remarks">
@@ -37,9 +35,9 @@
 		rows="2"
 		aria-label="Note"
 		placeholder="a note on this take"
-		value={typed ?? remark?.note ?? ''}
-		oninput={(e) => (typed = e.currentTarget.value)}
-		onblur={keep}></textarea>
+		value={note.text ?? remark?.note ?? ''}
+		oninput={(e) => note.type(e.currentTarget.value)}
+		onblur={note.leave}></textarea>
 	<Tags takes={[take]} of={take} tags={remark?.tags ?? []} />
 </div>
 

@@ -1,5 +1,4 @@
 <script lang="ts">
-	import { onDestroy } from 'svelte';
 	import type { NegativeSet } from '$lib/core/schema';
 	import {
 		defectPhrases,
@@ -10,7 +9,7 @@
 		withoutPhrase
 	} from '$lib/core/wording';
 	import * as store from '$lib/store';
-	import { live } from '$lib/ui/shared';
+	import { live, typing } from '$lib/ui/shared';
 	import { useDesk } from './desk.svelte';
 
 	const desk = useDesk();
@@ -28,7 +27,6 @@
 	]);
 	const free = $derived(new Set(splitPhrases(desk.words.leaveOut).map((p) => p.toLowerCase())));
 	let naming = $state<string | null>(null);
-	let typed = $state<string | null>(null);
 
 	function toggle(set: NegativeSet) {
 		const { sets } = desk.words;
@@ -57,11 +55,7 @@
 		desk.leaveOut({ sets: [{ name, phrases }], leaveOut: '' });
 	}
 
-	function settle() {
-		if (typed !== null) desk.leaveOut({ leaveOut: typed });
-		typed = null;
-	}
-	onDestroy(settle);
+	const besides = typing((text) => desk.leaveOut({ leaveOut: text }));
 </script>
 
 <section aria-label="Leave out">
@@ -85,16 +79,16 @@
 		dir="auto"
 		aria-label="Leave out besides"
 		placeholder="and besides: what is not to be seen, with commas between"
-		value={typed ?? desk.words.leaveOut}
-		oninput={(e) => (typed = e.currentTarget.value)}
-		onchange={settle}
+		value={besides.text ?? desk.words.leaveOut}
+		oninput={(e) => besides.type(e.currentTarget.value)}
+		onblur={besides.leave}
 	/>
 	<div class="phrases" role="group" aria-label="Defects and uninvited things">
 		{#each defectPhrases as phrase (phrase)}
 			<button
 				aria-pressed={free.has(phrase)}
 				onclick={() => {
-					settle();
+					besides.leave();
 					desk.leaveOut({ leaveOut: togglePhrase(desk.words.leaveOut, phrase) });
 				}}>{phrase}</button
 			>

@@ -1,11 +1,10 @@
 <script lang="ts">
 	import { Button, ContentSwitcher, Switch } from 'carbon-components-svelte';
 	import ArrowRight from 'carbon-icons-svelte/lib/ArrowRight.svelte';
-	import { onDestroy } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { changePhrase } from '$lib/core/wording';
-	import { goOn, useWork } from '$lib/ui/shared';
+	import { goOn, useWork, whenLeft } from '$lib/ui/shared';
 	import { provideDesk, WordsDesk } from './desk.svelte';
 	import FullerVersions from './FullerVersions.svelte';
 	import FromPicture from './FromPicture.svelte';
@@ -20,7 +19,7 @@
 
 	const desk = new WordsDesk(useWork());
 	provideDesk(desk);
-	onDestroy(() => desk.settle());
+	whenLeft(() => desk.settle());
 
 	const drawers = [
 		['lists', 'Lists', PhraseLists],
@@ -89,7 +88,6 @@
 	];
 </script>
 
-<svelte:window onpagehide={() => desk.settle()} />
 
 <div class="view">
 	<div class="bench">
