@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { findChromium } from './scripts/steps.mjs';
 
 const port = Number(process.env.E2E_PORT ?? 4199);
 
@@ -38,7 +39,7 @@ export default defineConfig({
 		baseURL: `http://127.0.0.1:${port}`,
 		viewport: { width: 1280, height: 800 },
 		launchOptions: {
-			executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+			executablePath: findChromium() ?? undefined,
 			args: quiet
 		}
 	},

@@ -116,16 +116,28 @@ export async function answers(url, seconds = 30) {
 	return false;
 }
 
-const browsers = [
-	process.env.CHROMIUM_PATH,
-	'/usr/bin/chromium',
-	'/usr/bin/chromium-browser',
-	'/usr/bin/google-chrome'
-];
+/** The first of some files that is there, or null. @param {(string | undefined)[]} paths */
+const firstOf = (paths) => paths.find((path) => path && existsSync(path)) ?? null;
+
+/** Chromium without its windows: it starts and draws with less, and shows the same pages. */
+const findShell = () => firstOf([process.env.CHROMIUM_PATH, '/usr/bin/chromium-headless-shell']);
 
 /** Where Chromium is, or null. */
-export function findChromium() {
-	return browsers.find((path) => path && existsSync(path)) ?? null;
+export const findChromium = () =>
+	findShell() ??
+	firstOf(['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome']);
+
+/** Whether Debian's packages may be installed here. */
+const canInstall = () =>
+	existsSync('/etc/debian_version') && typeof process.getuid === 'function' && !process.getuid();
+
+/** Installs a package of Debian. @param {string} name @param {string} debians the package's name */
+async function installDebians(name, debians) {
+	say(`Installing Debian's ${name} for the tests`);
+	spawnSync('apt-get', ['update'], { stdio: 'ignore' });
+	return run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', debians], {
+		DEBIAN_FRONTEND: 'noninteractive'
+	});
 }
 
 /**
@@ -136,30 +148,27 @@ export function findChromium() {
 async function ensure({ name, package: debians, how, find }) {
 	const there = find();
 	if (there) return there;
-	const debian = existsSync('/etc/debian_version');
-	const root = typeof process.getuid === 'function' && process.getuid() === 0;
-	if (!debian || !root) {
+	if (!canInstall()) {
 		console.error(`The tests need ${name}, and it is not here. ${how}`);
 		return null;
 	}
-	say(`Installing Debian's ${name} for the tests`);
-	spawnSync('apt-get', ['update'], { stdio: 'ignore' });
-	const code = await run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', debians], {
-		DEBIAN_FRONTEND: 'noninteractive'
-	});
+	const code = await installDebians(name, debians);
 	const found = find();
 	if (code || !found) console.error(`${name} could not be installed. ${how}`);
 	return found;
 }
 
-/** Where Chromium is, or null. */
-export const ensureChromium = () =>
-	ensure({
+/** Where Chromium is, or null: the one without windows, if that can be had. */
+export async function ensureChromium() {
+	if (!findShell() && canInstall())
+		await installDebians('Chromium without windows', 'chromium-headless-shell');
+	return ensure({
 		name: 'Chromium',
 		package: 'chromium',
-		how: 'Install it with "sudo apt-get install chromium", or set CHROMIUM_PATH to a Chromium that you have.',
+		how: 'Install it with "sudo apt-get install chromium-headless-shell" or "chromium", or set CHROMIUM_PATH to a Chromium that you have.',
 		find: findChromium
 	});
+}
 
 /** Whether there is a Python for the example of a bridge, or null. */
 export const ensurePython = () =>
