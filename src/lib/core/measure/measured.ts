@@ -9,13 +9,15 @@ export const Measured = z.object({
 	/** By the id of the measure: what came after it was measured is not there. */
 	values: z.record(z.string().max(60), z.number()),
 	/** Largest share first. */
-	palette: z.array(
-		z.object({
-			name: z.string().max(60),
-			hex: z.string().regex(/^#[0-9a-f]{6}$/),
-			share: z.number().min(0).max(1)
-		})
-	),
+	palette: z
+		.array(
+			z.object({
+				name: z.string().max(60),
+				hex: z.string().regex(/^#[0-9a-f]{6}$/),
+				share: z.number().min(0).max(1)
+			})
+		)
+		.max(32),
 	/** Perceptual hash, 16 hexadecimal digits. */
 	hash: z.string().regex(/^[0-9a-f]{16}$/)
 });
