@@ -318,10 +318,14 @@ describe('a brief as an archive', () => {
 			hash: '00ff00ff00ff00ff'
 		};
 		const written = () => writeArchive({ ...archive(), measured: new Map([['t1', one]]) });
+		/** What the archive's file of measures says, by take. */
+		type Rows = Record<string, Measured & { crc32: number }>;
+		const rowsOf = (files: Record<string, Uint8Array>) =>
+			JSON.parse(strFromU8(files['measures.json'])) as { takes: Rows };
 		/** The archive with another file of measures, and perhaps another picture. */
-		const changed = async (change: (takes: any) => unknown, picture?: Uint8Array<ArrayBuffer>) => {
+		const changed = async (change: (takes: Rows) => unknown, picture?: Uint8Array<ArrayBuffer>) => {
 			const files = unzipSync(await bytesOf(await written()));
-			const { takes, ...file } = JSON.parse(strFromU8(files['measures.json']));
+			const { takes, ...file } = rowsOf(files);
 			files['measures.json'] = strToU8(JSON.stringify({ ...file, takes: change(takes) }));
 			if (picture) files['images/t1.webp'] = picture;
 			const zip = zipSync(files, { level: 0 });
@@ -338,7 +342,7 @@ describe('a brief as an archive', () => {
 
 		it('names the bytes it was measured in, as zlib sums them up, and goes with no others', async () => {
 			const files = unzipSync(await bytesOf(await written()));
-			const { takes } = JSON.parse(strFromU8(files['measures.json']));
+			const { takes } = rowsOf(files);
 			expect(takes.t1.crc32).toBe(crc32(files['images/t1.webp']));
 			const other = await sharp({
 				create: { width: 8, height: 6, channels: 3, background: '#111' }
@@ -353,12 +357,12 @@ describe('a brief as an archive', () => {
 				() => null,
 				() => [],
 				() => ({}),
-				({ t1 }: any) => ({ t1: { ...t1, values: { sharpness: 'high' } } }),
-				({ t1 }: any) => ({ t1: { ...t1, hash: 'x' } }),
-				({ t1 }: any) => ({
+				({ t1 }: Rows) => ({ t1: { ...t1, values: { sharpness: 'high' } } }),
+				({ t1 }: Rows) => ({ t1: { ...t1, hash: 'x' } }),
+				({ t1 }: Rows) => ({
 					t1: { ...t1, palette: [{ name: 'x', hex: 'url(//x.y/z)', share: 1 }] }
 				}),
-				({ t1 }: any) => ({ t2: t1 })
+				({ t1 }: Rows) => ({ t2: t1 })
 			])
 				expect((await changed(none)).size, String(none)).toBe(0);
 			// Of a measure that is not known here nothing is kept.

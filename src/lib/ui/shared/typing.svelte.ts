@@ -7,9 +7,9 @@ const RESTS = 300;
 export interface Typing {
 	/** What stands in the field; null where nothing was typed since it was left. */
 	readonly text: string | null;
-	type(text: string): void;
+	readonly type: (text: string) => void;
 	/** The field is left. */
-	leave(): void;
+	readonly leave: () => void;
 }
 
 /**
