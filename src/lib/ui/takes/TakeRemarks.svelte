@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import type { Take } from '$lib/core/schema';
 	import { typing, useWork } from '$lib/ui/shared';
 	import { allFaults } from './faults.svelte';
@@ -11,8 +12,10 @@
 	const remark = $derived(work.remarks.get(take.id));
 	const seen = $derived(faults.current.filter(({ id }) => remark?.faults.includes(id)));
 
+	// A note stays with the take that it was typed at, whichever is looked at when it comes to rest.
+	const own = untrack(() => take);
 	const note = typing((text) => {
-		if (text !== (remark?.note ?? '')) void work.note(take, text);
+		if (text !== (work.remarks.get(own.id)?.note ?? '')) void work.note(own, text);
 	});
 </script>
 

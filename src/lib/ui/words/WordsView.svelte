@@ -88,7 +88,6 @@
 	];
 </script>
 
-
 <div class="view">
 	<div class="bench">
 		<div class="top">
