@@ -325,9 +325,8 @@ test('a picture is extended, and what was there stays as it was', async ({ reque
 test('a connection is kept for longer than what stands in front of it keeps one', async ({
 	request
 }) => {
-	// RFC 9112, 9.3: connections persist; how long is said in Keep-Alive (RFC 2068, 19.7.1.1).
-	const { keep } = await request.get(`${base}/models`).then((answer) => ({
-		keep: /timeout=(\d+)/.exec(answer.headers()['keep-alive'] ?? '')?.[1]
-	}));
-	expect(Number(keep)).toBeGreaterThan(60);
+	// Said in the header Keep-Alive (RFC 2068, 19.7.1.1; from memory). A minute is common practice, without a source.
+	const answer = await request.get(`${base}/models`);
+	const [, seconds] = /timeout=(\d+)/.exec(answer.headers()['keep-alive'])!;
+	expect(Number(seconds)).toBeGreaterThan(60);
 });

@@ -91,6 +91,23 @@ export const tableOf = <T>(page: Page, table: string): Promise<T[]> =>
 		return rows;
 	}, table);
 
+/** Puts a row straight into a table of the browser's database. */
+export const putRow = (page: Page, table: string, row: object): Promise<void> =>
+	page.evaluate(
+		async ([name, value]) => {
+			const db = await new Promise<IDBDatabase>((resolve, reject) => {
+				const open = indexedDB.open('dial-pick');
+				open.onsuccess = () => resolve(open.result);
+				open.onerror = () => reject(new Error('no database'));
+			});
+			const change = db.transaction(name, 'readwrite');
+			change.objectStore(name).put(value);
+			await new Promise((resolve) => (change.oncomplete = resolve));
+			db.close();
+		},
+		[table, row] as const
+	);
+
 /** What came of the take that is reworked, and its line. */
 export const results = (page: Page): Locator =>
 	page.getByRole('group', { name: 'Results' }).locator('button');

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { allDone, newBrief, storedTakes, tableOf, typeStops } from './helpers';
+import { allDone, newBrief, putRow, storedTakes, tableOf, typeStops } from './helpers';
 
 test('a reload in the middle of a run loses nothing and pays nothing twice', async ({ page }) => {
 	await newBrief(page, 'Broken off');
@@ -96,16 +96,8 @@ test('what is typed and not gone on from is there after a reload, and what was l
 
 	// Takes that came in since are new until the sheet is opened, and it need not be gone from.
 	const fresh = () => page.getByText(/\d new/);
-	await page.evaluate(async () => {
-		const open = indexedDB.open('dial-pick');
-		const db = await new Promise<IDBDatabase>((resolve) => {
-			open.onsuccess = () => resolve(open.result);
-		});
-		const seen = db.transaction('seen', 'readwrite').objectStore('seen');
-		seen.clear();
-		await new Promise((resolve) => (seen.transaction.oncomplete = resolve));
-		db.close();
-	});
+	const briefId = /\/brief\/([^/]+)/.exec(page.url())![1];
+	await putRow(page, 'seen', { briefId, at: 0 });
 	await page.goto('/');
 	await expect(fresh()).toHaveText(/67 new/);
 	await page.goto('/demo');

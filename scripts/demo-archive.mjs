@@ -73,7 +73,7 @@ async function packedTight(zip, written = false) {
 }
 
 /** Waits until every picture of a brief that is open is measured. @param {Page} page */
-async function measured(page) {
+async function allMeasured(page) {
 	await page.goto(page.url().replace(/(\/brief\/[^/]+).*/, '$1/sheet'));
 	await page.evaluate(async () => {
 		/** @type {IDBDatabase} */
@@ -190,7 +190,7 @@ async function cover(page, address) {
 	await page.getByText('keeps tower').waitFor();
 	await judgeCover(page);
 
-	await measured(page);
+	await allMeasured(page);
 	await exportAs(page, address, 'March cover', 'marram-almanac.brief.zip');
 }
 
@@ -340,7 +340,7 @@ async function judged(page, address) {
 		db.close();
 	});
 	await judgeCover(page);
-	await measured(page);
+	await allMeasured(page);
 	await exportAs(page, address, 'March cover', 'marram-almanac.brief.zip', true);
 }
 
@@ -359,7 +359,7 @@ async function again(page, address) {
 		await new Promise((done) => (change.oncomplete = done));
 		db.close();
 	});
-	await measured(page);
+	await allMeasured(page);
 	await exportAs(page, address, 'March cover', 'marram-almanac.brief.zip', true);
 }
 

@@ -119,7 +119,7 @@ export async function answers(url, seconds = 30) {
 /** The first of some files that is there, or null. @param {(string | undefined)[]} paths */
 const firstOf = (paths) => paths.find((path) => path && existsSync(path)) ?? null;
 
-/** Chromium without its windows: it starts and draws with less, and shows the same pages. */
+/** The Chromium that was asked for, or the one without windows: it starts and draws with less. */
 const findShell = () => firstOf([process.env.CHROMIUM_PATH, '/usr/bin/chromium-headless-shell']);
 
 /** Where Chromium is, or null. */

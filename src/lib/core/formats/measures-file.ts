@@ -57,7 +57,7 @@ export function readMeasures(
 		if (row?.crc32 !== sum) continue;
 		// What is measured by measures of another version is not known here.
 		const values = Object.fromEntries(
-			measures.flatMap(({ id }) => (id in row.values ? [[id, row.values[id]]] : []))
+			measures.flatMap((one) => (one.id in row.values ? [[one.id, row.values[one.id]]] : []))
 		);
 		found.set(id, { values, palette: row.palette, hash: row.hash });
 	}

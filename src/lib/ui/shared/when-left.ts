@@ -1,8 +1,8 @@
 import { onMount } from 'svelte';
 
 /**
- * Has something kept when a view goes, its tab is put away, or its page is left: what was typed and
- * not gone on from is lost nowhere. Called with a component.
+ * Has something kept when a view goes, its tab is put away, or its page is left. Of a page that is left
+ * for good the browser may still drop what is only then begun to be written. Called with a component.
  */
 export function whenLeft(keep: () => void): void {
 	onMount(() => {
