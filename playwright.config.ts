@@ -1,18 +1,7 @@
 import { defineConfig } from '@playwright/test';
-import { findChromium } from './scripts/steps.mjs';
+import { findChromium, quiet } from './scripts/steps.mjs';
 
 const port = Number(process.env.E2E_PORT ?? 4199);
-
-/** Flags that keep Chromium from looking for other hosts, and let it run as root. */
-const quiet = [
-	'--no-sandbox',
-	'--disable-gpu',
-	'--disable-quic',
-	'--no-first-run',
-	'--disable-background-networking',
-	'--disable-component-update',
-	'--disable-sync'
-];
 
 /** What measures how a page or the machine keeps up, or keeps the disk busy for minutes. */
 const alone = /@alone/;

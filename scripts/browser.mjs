@@ -1,5 +1,5 @@
 import { chromium } from '@playwright/test';
-import { answers, ensureChromium, freePort, isBuilt, startServer } from './steps.mjs';
+import { answers, ensureChromium, freePort, isBuilt, quiet, startServer } from './steps.mjs';
 
 /**
  * Starts the built application and a browser in front of it, and ends both afterwards.
@@ -13,15 +13,7 @@ export async function withBrowser(work) {
 	const server = startServer(port);
 	const browser = await chromium.launch({
 		executablePath,
-		args: [
-			'--no-sandbox',
-			'--disable-gpu',
-			'--disable-quic',
-			'--no-first-run',
-			'--disable-background-networking',
-			'--disable-component-update',
-			'--disable-sync'
-		]
+		args: quiet
 	});
 	try {
 		const address = `http://127.0.0.1:${port}`;
