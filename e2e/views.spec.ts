@@ -1,22 +1,42 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { AxeResults } from 'axe-core';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type CDPSession, type Page } from '@playwright/test';
 import { layOut, newBrief, storedTakes } from './helpers';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
-/** Findings of axe-core that would stop someone, as sentences. */
-async function serious(page: Page): Promise<string[]> {
+/** Findings of axe-core that would stop someone, as sentences; of all its rules, or of those named. */
+async function serious(page: Page, rules?: string[]): Promise<string[]> {
 	await page.evaluate(axe);
-	const { violations } = await page.evaluate(() =>
-		(window as unknown as { axe: { run(): Promise<AxeResults> } }).axe.run()
+	const { violations } = await page.evaluate(
+		(runOnly) => (window as unknown as { axe: Axe }).axe.run(runOnly ? { runOnly } : {}),
+		rules
 	);
 	return violations
 		.filter(({ impact }) => impact === 'serious' || impact === 'critical')
 		.flatMap(({ id, help, nodes }) =>
 			nodes.map(({ target }) => `${id}: ${help}: ${target.join(' ')}`)
 		);
+}
+
+interface Axe {
+	run(options: { runOnly?: string[] }): Promise<AxeResults>;
+}
+
+/** What is hard to read as the page stands; colours may still be changing for a moment. */
+async function hardToRead(page: Page): Promise<string[]> {
+	await page.waitForTimeout(250);
+	return serious(page, ['color-contrast']);
+}
+
+/** Findings in the light, and what of it is hard to read in the dark. */
+async function inLightAndDark(page: Page): Promise<string[]> {
+	const light = await serious(page);
+	await page.emulateMedia({ colorScheme: 'dark' });
+	const dark = await hardToRead(page);
+	await page.emulateMedia({ colorScheme: 'light' });
+	return [...light, ...dark.map((finding) => `in the dark: ${finding}`)];
 }
 
 async function openDemo(page: Page): Promise<string> {
@@ -30,13 +50,13 @@ test('no view has a serious finding of axe-core', async ({ page }) => {
 	const found: Record<string, string[]> = {};
 	await page.goto('/');
 	await expect(page.getByText('Nothing here yet')).toBeVisible();
-	found['no briefs'] = await serious(page);
+	found['no briefs'] = await inLightAndDark(page);
 	const brief = await openDemo(page);
-	found.sheet = await serious(page);
+	found.sheet = await inLightAndDark(page);
 	await page.locator('[data-take]').first().click();
 	await page.keyboard.press('Enter');
 	await expect(page.locator('figure img')).toBeVisible();
-	found.large = await serious(page);
+	found.large = await inLightAndDark(page);
 	for (const view of [
 		'words',
 		'dials?more=adapter.start.batch.style.negative',
@@ -49,23 +69,58 @@ test('no view has a serious finding of axe-core', async ({ page }) => {
 		await page.goto(`${brief}/${view}`);
 		await expect(page.getByRole('heading').first()).toBeVisible();
 		await page.waitForTimeout(300);
-		found[view] = await serious(page);
+		found[view] = await inLightAndDark(page);
 	}
 	await page.goto(`${brief}/sheet`);
 	await page.locator('[data-take]').first().click();
 	await page.getByRole('link', { name: 'Rework' }).click();
 	await expect(page.getByRole('heading', { name: 'Line' })).toBeVisible();
-	found.rework = await serious(page);
+	found.rework = await inLightAndDark(page);
 	await page.goto(`${brief}/pairs`);
 	await expect(page.locator('main img')).toHaveCount(2);
-	found.pairs = await serious(page);
+	found.pairs = await inLightAndDark(page);
 	await page.goto('/models');
 	await expect(page.getByRole('article')).toHaveCount(7);
-	found.models = await serious(page);
+	found.models = await inLightAndDark(page);
 	await page.goto('/');
 	await expect(page.getByRole('article')).toHaveCount(2);
-	found.briefs = await serious(page);
-	for (const [view, findings] of Object.entries(found)) expect(findings, view).toEqual([]);
+	found.briefs = await inLightAndDark(page);
+	for (const [view, findings] of Object.entries(found)) expect.soft(findings, view).toEqual([]);
+});
+
+/** Makes everything that can be pressed look as in this state, all at once. */
+async function pretend(session: CDPSession, state: 'hover' | 'focus'): Promise<void> {
+	await session.send('DOM.enable');
+	await session.send('CSS.enable');
+	const { root } = await session.send('DOM.getDocument');
+	const { nodeIds } = await session.send('DOM.querySelectorAll', {
+		nodeId: root.nodeId,
+		selector: 'a, button, input, select, textarea, [tabindex]'
+	});
+	expect(nodeIds.length).toBeGreaterThan(10);
+	for (const nodeId of nodeIds)
+		await session.send('CSS.forcePseudoState', { nodeId, forcedPseudoClasses: [state] });
+}
+
+test('nothing becomes hard to read under the pointer or when it has the focus', async ({
+	page
+}) => {
+	const found: Record<string, string[]> = {};
+	const brief = await openDemo(page);
+	const session = await page.context().newCDPSession(page);
+	for (const path of ['/', `${brief}/words`, `${brief}/pairs?way=marks`, `${brief}/findings`]) {
+		await page.goto(path);
+		await expect(page.getByRole('main').getByRole('button').first()).toBeVisible();
+		if (path === '/') await page.getByRole('button', { name: 'More for March cover' }).click();
+		for (const state of ['hover', 'focus'] as const) {
+			await pretend(session, state);
+			for (const colorScheme of ['light', 'dark'] as const) {
+				await page.emulateMedia({ colorScheme });
+				found[`${path}, ${colorScheme}, ${state}`] = await hardToRead(page);
+			}
+		}
+	}
+	for (const [view, findings] of Object.entries(found)) expect.soft(findings, view).toEqual([]);
 });
 
 test('the demo is an ordinary brief that has been worked through', async ({ page }) => {
