@@ -123,6 +123,55 @@ test('nothing becomes hard to read under the pointer or when it has the focus', 
 	for (const [view, findings] of Object.entries(found)) expect.soft(findings, view).toEqual([]);
 });
 
+/** Of an element's text to its own ground, 1 to 21. Source: WCAG 2.2, relative luminance and contrast ratio. */
+function contrast(element: Element): number {
+	const { color, backgroundColor } = getComputedStyle(element);
+	const [text, ground] = [color, backgroundColor].map((one) => {
+		const [r, g, b] = one
+			.match(/[\d.]+/g)!
+			.map((level) => Number(level) / 255)
+			.map((level) => (level <= 0.04045 ? level / 12.92 : ((level + 0.055) / 1.055) ** 2.4));
+		return 0.2126 * r + 0.7152 * g + 0.0722 * b;
+	});
+	return (Math.max(text, ground) + 0.05) / (Math.min(text, ground) + 0.05);
+}
+
+test('what a chart says of a point can be read in the dark, and its axes are named whole', async ({
+	page
+}) => {
+	await page.emulateMedia({ colorScheme: 'dark' });
+	await page.goto(`${await openDemo(page)}/findings`);
+	const costs = page.getByRole('img', { name: /credits/ });
+	await costs.locator('.apexcharts-marker').first().hover({ force: true });
+	const box = costs.locator('.apexcharts-tooltip');
+	await expect(box).toContainText('credits a take');
+	// axe-core does not judge what lies over a drawing.
+	expect(await box.evaluate(contrast)).toBeGreaterThan(4.5);
+	for (const drawing of await page.locator('.apexcharts-canvas').all()) {
+		const [whole, name] = await Promise.all([
+			drawing.locator('svg').first().boundingBox(),
+			drawing.locator('.apexcharts-xaxis-title-text').boundingBox()
+		]);
+		expect(name!.y + name!.height).toBeLessThanOrEqual(whole!.y + whole!.height);
+	}
+});
+
+test('on a narrow screen the purpose of a brief gives way before what is left to spend', async ({
+	page
+}) => {
+	await page.setViewportSize({ width: 820, height: 700 });
+	await page.goto(`${await openDemo(page)}/words`);
+	const left = page.getByText(/credits left/);
+	await expect(left).toBeVisible();
+	const [whole, shown] = await left.evaluate((element) => {
+		const text = document.createRange();
+		text.selectNodeContents(element);
+		return [text, element].map((one) => one.getBoundingClientRect().width);
+	});
+	// A hair too little is enough for the browser to cut the last letters off.
+	expect(shown).toBeGreaterThanOrEqual(whole);
+});
+
 test('the demo is an ordinary brief that has been worked through', async ({ page }) => {
 	const brief = await openDemo(page);
 	const takes = await storedTakes(page);

@@ -48,7 +48,7 @@ export function curveChart(drawing: Extract<Drawing, { kind: 'curve' }>): ApexOp
 			max: Math.max(...at),
 			tickAmount: 6,
 			decimalsInFloat: logarithmic ? 0 : 1,
-			title: { text: axis, offsetY: -6 },
+			title: { text: axis, offsetY: -10 },
 			tooltip: { enabled: false }
 		},
 		yaxis: {
@@ -100,7 +100,7 @@ export function frontierChart(drawing: Extract<Drawing, { kind: 'frontier' }>): 
 			max: most + room,
 			tickAmount: 5,
 			decimalsInFloat: 1,
-			title: { text: x, offsetY: -6 },
+			title: { text: x, offsetY: -10 },
 			tooltip: { enabled: false }
 		},
 		yaxis: {

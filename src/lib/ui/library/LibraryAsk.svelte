@@ -133,14 +133,14 @@
 			{ value: 'tall', text: 'tall' }
 		]}
 		onchange={set('shape')}
-		most={110}
+		most={124}
 	/>
 	<Choice
 		label="Fault"
 		value={query.fault ?? ''}
 		items={faultItems(faults.current)}
 		onchange={set('fault')}
-		most={110}
+		most={152}
 	/>
 	{#if library.telling?.tags.length || query.tag}
 		<Choice

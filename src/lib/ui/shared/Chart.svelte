@@ -34,4 +34,12 @@
 	div {
 		min-height: 190px;
 	}
+
+	div :global(.apexcharts-tooltip.apexcharts-theme-light) {
+		max-width: 100%;
+		border-color: var(--rule-strong);
+		background: var(--field);
+		color: var(--ink);
+		white-space: normal;
+	}
 </style>

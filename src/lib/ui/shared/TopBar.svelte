@@ -90,8 +90,9 @@
 		color: var(--ink);
 	}
 
-	/* What stands in the way gives way itself before the name and the queue do. */
+	/* Where it is narrow the purpose gives way first, then what stands in the way; name and queue stay. */
 	:global(.bx--header .bx--header__global) {
+		flex: 1 1 auto;
 		min-width: 0;
 	}
 
@@ -100,18 +101,22 @@
 	}
 
 	.name {
-		display: flex;
+		display: grid;
+		flex: 0 1000000 auto;
+		grid-template-columns: auto minmax(0, 1fr);
 		gap: 20px;
 		align-items: baseline;
-		min-width: 0;
 		padding-left: 18px;
 		white-space: nowrap;
 	}
 
 	.name strong {
-		flex: none;
+		display: block;
+		max-width: 34vw;
+		overflow: hidden;
 		font-size: 15px;
 		font-weight: 650;
+		text-overflow: ellipsis;
 	}
 
 	.name span {
