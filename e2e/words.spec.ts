@@ -196,6 +196,25 @@ test('words that are hard to take are taken, or refused with a sentence at the f
 	await typeStops(page, 'Guidance stops as a list', '6');
 });
 
+test('what is being pressed stays under the pointer while what was typed comes to rest', async ({
+	page
+}) => {
+	await page.setViewportSize({ width: 1000, height: 800 });
+	await newBrief(page, 'A long press');
+	const below = page.getByRole('button', { name: 'watermark' });
+	await prompt(page).fill('a heron');
+	await expect(page.getByLabel('Subject phrase')).toHaveValue('a heron');
+	await below.scrollIntoViewIfNeeded();
+	// The words make three more phrases, which push down what is below: pressed before, let go after.
+	await below.hover();
+	await page.mouse.down();
+	await prompt(page).fill('a heron, a salt marsh, dawn, a storm');
+	await page.waitForTimeout(500);
+	await page.mouse.up();
+	await expect(page.getByLabel('Leave out besides')).toHaveValue('watermark');
+	await expect(page.getByLabel('Place phrase')).toHaveValue('a salt marsh');
+});
+
 test('a picture is turned back into words', async ({ page }) => {
 	await page.goto('/demo');
 	await page.waitForURL(/\/sheet/);

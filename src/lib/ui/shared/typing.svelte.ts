@@ -1,3 +1,4 @@
+import { whenReleased } from './pressed';
 import { whenLeft } from './when-left';
 
 /** After how long without a key a text has come to rest, in milliseconds. */
@@ -34,7 +35,7 @@ export function typing(keep: (text: string) => void): Typing {
 		type(next) {
 			text = next;
 			clearTimeout(timer);
-			timer = setTimeout(rest, RESTS);
+			timer = setTimeout(() => whenReleased(rest), RESTS);
 		},
 		leave() {
 			rest();

@@ -17,7 +17,7 @@ import {
 	type Aside,
 	type Facet
 } from '$lib/core/wording';
-import { session, type Work } from '$lib/ui/shared';
+import { session, whenReleased, type Work } from '$lib/ui/shared';
 import type { Marked } from './editor';
 
 const newId = () => crypto.randomUUID();
@@ -33,6 +33,8 @@ export class WordsDesk {
 	#timer: ReturnType<typeof setTimeout> | undefined;
 	/** Words that each chosen model has no notion of. */
 	unread = $state.raw<Readonly<Record<string, string[]>>>({});
+
+	readonly #settle = () => this.settle();
 
 	constructor(work: Work) {
 		this.#work = work;
@@ -98,7 +100,7 @@ export class WordsDesk {
 	type(text: string): void {
 		this.#typed = text;
 		clearTimeout(this.#timer);
-		this.#timer = setTimeout(() => this.settle(), SETTLES);
+		this.#timer = setTimeout(() => whenReleased(this.#settle), SETTLES);
 	}
 
 	/** Puts into the phrases what was typed. */
@@ -175,7 +177,9 @@ export class WordsDesk {
 				return [id, answer?.unread ?? []] as const;
 			})
 		);
-		if (!signal.aborted) this.unread = Object.fromEntries(answers);
+		whenReleased(() => {
+			if (!signal.aborted) this.unread = Object.fromEntries(answers);
+		});
 	}
 }
 

@@ -1,0 +1,35 @@
+/** Pointers that are down: several on a screen that takes fingers. */
+const down = new Set<number>();
+/** What waits for them to be let go. */
+const waiting = new Set<() => void>();
+
+const letGo = () => {
+	down.clear();
+	for (const act of waiting) act();
+	waiting.clear();
+};
+
+if (typeof window !== 'undefined') {
+	addEventListener('pointerdown', ({ pointerId }) => down.add(pointerId), true);
+	for (const end of ['pointerup', 'pointercancel'] as const)
+		addEventListener(
+			end,
+			({ pointerId }) => {
+				down.delete(pointerId);
+				// The click that this makes comes first: it is to find what was pressed.
+				if (!down.size) setTimeout(() => !down.size && letGo());
+			},
+			true
+		);
+	// Let go outside of the page, which hears nothing of it.
+	addEventListener('blur', letGo);
+}
+
+/**
+ * Does at once what moves parts of a page of itself, or, while a pointer is down, when it is let go: else what is
+ * being pressed would be drawn away from under it, and the press be lost. The same act waits once.
+ */
+export function whenReleased(act: () => void): void {
+	if (down.size) waiting.add(act);
+	else act();
+}
