@@ -1,5 +1,8 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 
+/** What is said aloud now. The library that drags phrases has an empty place for it, too, from when it is loaded. */
+export const alerts = (page: Page): Locator => page.getByRole('alert').filter({ hasText: /\S/ });
+
 /** Makes a brief as a newcomer would and stops at its words. */
 export async function newBrief(page: Page, name: string, address = ''): Promise<void> {
 	await page.goto(`${address}/`);

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { allDone, newBrief } from './helpers';
+import { alerts, allDone, newBrief } from './helpers';
 import { StubService } from './stub-service';
 
 let stub: StubService;
@@ -75,7 +75,7 @@ test('the rack by keyboard alone: own stops, a weight, a batch, a negative set, 
 	await page.getByRole('button', { name: 'nothing', exact: true }).press('Enter');
 	await page.getByRole('button', { name: 'Drawing and print', exact: true }).press('Enter');
 	await page.getByRole('button', { name: /^small/ }).press('Enter');
-	await expect(page.getByRole('alert')).toHaveCount(0);
+	await expect(alerts(page)).toHaveCount(0);
 
 	// 2 models x 2 places of their own stops x 2 in a batch x 2 negative prompts: there is nothing
 	// under Words, so that and nothing are one.

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import exifr from 'exifr';
-import { allDone, newBrief, storedTakes, typeStops } from './helpers';
+import { alerts, allDone, newBrief, storedTakes, typeStops } from './helpers';
 
 /** Counts what keeps the page's thread for longer than 50 ms (Long Tasks API), from now on. */
 const watchLongTasks = () => {
@@ -36,7 +36,7 @@ test('from an empty browser to a re-imported pick', { tag: '@alone' }, async ({ 
 		'true'
 	);
 	await typeStops(page, 'Guidance stops as a list', '3, 6, 40');
-	await expect(page.getByRole('alert')).toContainText('40 is outside 1 to 20');
+	await expect(alerts(page)).toContainText('40 is outside 1 to 20');
 	await typeStops(page, 'Guidance stops as a list', '3 to 9 by 3');
 	await typeStops(page, 'Seeds as a list', '41207, 88310');
 	await page.getByRole('button', { name: /^small/ }).click();

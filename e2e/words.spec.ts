@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { allDone, newBrief, typeStops } from './helpers';
+import { alerts, allDone, newBrief, typeStops } from './helpers';
 
 const prompt = (page: Page) => page.getByRole('textbox', { name: 'Prompt', exact: true });
 
@@ -187,12 +187,12 @@ test('words that are hard to take are taken, or refused with a sentence at the f
 	await prompt(page).fill('a heron');
 	await prompt(page).focus();
 	await paste(page, 'x'.repeat(20_001));
-	await expect(page.getByRole('alert')).toContainText(/20,000 characters.*Nothing was put in/);
+	await expect(alerts(page)).toContainText(/20,000 characters.*Nothing was put in/);
 	await expect(prompt(page)).toHaveText('a heron');
 	// A prompt that Gannet needs and has not stops its run, with the dial and the sentence.
 	await prompt(page).fill('');
 	await page.getByRole('button', { name: 'On to the dials' }).click();
-	await expect(page.getByRole('alert')).toContainText(/Gannet needs one/);
+	await expect(alerts(page)).toContainText(/Gannet needs one/);
 	await typeStops(page, 'Guidance stops as a list', '6');
 });
 

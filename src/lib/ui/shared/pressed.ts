@@ -9,18 +9,16 @@ const letGo = () => {
 	waiting.clear();
 };
 
+const up = ({ pointerId }: PointerEvent) => {
+	down.delete(pointerId);
+	// The click that this makes comes first: it is to find what was pressed.
+	if (!down.size) setTimeout(() => !down.size && letGo());
+};
+
 if (typeof window !== 'undefined') {
-	addEventListener('pointerdown', ({ pointerId }) => down.add(pointerId), true);
-	for (const end of ['pointerup', 'pointercancel'] as const)
-		addEventListener(
-			end,
-			({ pointerId }) => {
-				down.delete(pointerId);
-				// The click that this makes comes first: it is to find what was pressed.
-				if (!down.size) setTimeout(() => !down.size && letGo());
-			},
-			true
-		);
+	addEventListener('pointerdown', ({ pointerId }: PointerEvent) => down.add(pointerId), true);
+	addEventListener('pointerup', up, true);
+	addEventListener('pointercancel', up, true);
 	// Let go outside of the page, which hears nothing of it.
 	addEventListener('blur', letGo);
 }
