@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { AxeResults } from 'axe-core';
 import { expect, test, type CDPSession, type Page } from '@playwright/test';
-import { layOut, newBrief, storedTakes } from './helpers';
+import { layOut, newBrief, putRow, storedTakes } from './helpers';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
@@ -123,36 +123,85 @@ test('nothing becomes hard to read under the pointer or when it has the focus', 
 	for (const [view, findings] of Object.entries(found)) expect.soft(findings, view).toEqual([]);
 });
 
-/** Of an element's text to its own ground, 1 to 21. Source: WCAG 2.2, relative luminance and contrast ratio. */
-function contrast(element: Element): number {
+/**
+ * Of two colours of CSS, 1 to 21, in the page: it knows each way of writing one. Source: WCAG 2.2, relative luminance
+ * and contrast ratio.
+ */
+function contrast(page: Page, colours: readonly [string, string]): Promise<number> {
+	return page.evaluate((pair) => {
+		const [one, other] = pair.map((colour) => {
+			const dot = new OffscreenCanvas(1, 1).getContext('2d')!;
+			dot.fillStyle = colour;
+			dot.fillRect(0, 0, 1, 1);
+			const [r, g, b] = [...dot.getImageData(0, 0, 1, 1).data]
+				.map((level) => level / 255)
+				.map((level) => (level <= 0.04045 ? level / 12.92 : ((level + 0.055) / 1.055) ** 2.4));
+			return 0.2126 * r + 0.7152 * g + 0.0722 * b;
+		});
+		return (Math.max(one, other) + 0.05) / (Math.min(one, other) + 0.05);
+	}, colours);
+}
+
+const own = (element: Element): [string, string] => {
 	const { color, backgroundColor } = getComputedStyle(element);
-	const [text, ground] = [color, backgroundColor].map((one) => {
-		const [r, g, b] = one
-			.match(/[\d.]+/g)!
-			.map((level) => Number(level) / 255)
-			.map((level) => (level <= 0.04045 ? level / 12.92 : ((level + 0.055) / 1.055) ** 2.4));
-		return 0.2126 * r + 0.7152 * g + 0.0722 * b;
-	});
-	return (Math.max(text, ground) + 0.05) / (Math.min(text, ground) + 0.05);
+	return [color, backgroundColor];
+};
+
+/** @param count of axes that are named */
+async function axesAreWhole(page: Page, count: number): Promise<void> {
+	const axes = page.locator('.apexcharts-canvas:has(.apexcharts-xaxis-title-text)');
+	await expect(axes).toHaveCount(count);
+	for (const drawing of await axes.all()) {
+		const [whole, name] = await Promise.all([
+			drawing.locator('svg').first().boundingBox(),
+			drawing.locator('.apexcharts-xaxis-title-text').boundingBox()
+		]);
+		expect(name!.y + name!.height).toBeLessThanOrEqual(whole!.y + whole!.height);
+	}
 }
 
 test('what a chart says of a point can be read in the dark, and its axes are named whole', async ({
 	page
 }) => {
 	await page.emulateMedia({ colorScheme: 'dark' });
-	await page.goto(`${await openDemo(page)}/findings`);
+	const brief = await openDemo(page);
+	await page.goto(`${brief}/findings`);
 	const costs = page.getByRole('img', { name: /credits/ });
 	await costs.locator('.apexcharts-marker').first().hover({ force: true });
 	const box = costs.locator('.apexcharts-tooltip');
 	await expect(box).toContainText('credits a take');
 	// axe-core does not judge what lies over a drawing.
-	expect(await box.evaluate(contrast)).toBeGreaterThan(4.5);
-	for (const drawing of await page.locator('.apexcharts-canvas').all()) {
-		const [whole, name] = await Promise.all([
-			drawing.locator('svg').first().boundingBox(),
-			drawing.locator('.apexcharts-xaxis-title-text').boundingBox()
-		]);
-		expect(name!.y + name!.height).toBeLessThanOrEqual(whole!.y + whole!.height);
+	expect(await contrast(page, await box.evaluate(own))).toBeGreaterThan(4.5);
+	await axesAreWhole(page, 4);
+	await page.goto(`${brief}/sheet?panel=measures&measure=clipped`);
+	await axesAreWhole(page, 1);
+});
+
+test('what is said below a picture can be read on each mat, in the light and in the dark', async ({
+	page
+}) => {
+	const brief = await openDemo(page);
+	await putRow(page, 'seen', { briefId: brief.split('/').at(-1), at: 0 });
+	await page.goto(`${brief}/sheet?measure=clipped&heat=1`);
+	const most = page
+		.locator('[data-take].heat')
+		.filter({ hasText: /[1-9]\d\.\d%/ })
+		.first();
+	await expect(most).toBeVisible();
+	for (const colorScheme of ['light', 'dark'] as const) {
+		await page.emulateMedia({ colorScheme });
+		const fresh = page.locator('.fresh').first();
+		expect(await contrast(page, await fresh.evaluate(own))).toBeGreaterThan(4.5);
+		for (const mat of ['dark', 'middle', 'light', 'paper']) {
+			await page.getByRole('button', { name: `${mat} mat`, exact: true }).click();
+			for (const cell of [most, page.locator('[data-take].heat').first()]) {
+				const colours = await cell.evaluate((element): [string, string] => [
+					getComputedStyle(element.querySelector('.foot')!).color,
+					getComputedStyle(element, '::after').backgroundColor
+				]);
+				expect(await contrast(page, colours), `${colorScheme}, ${mat} mat`).toBeGreaterThan(4.5);
+			}
+		}
 	}
 });
 

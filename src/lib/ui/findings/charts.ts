@@ -1,6 +1,6 @@
 import type { ApexOptions } from 'apexcharts';
 import type { Drawing } from '$lib/core/findings';
-import { plainChart as plain } from '$lib/ui/shared';
+import { axisTitle, plainChart as plain } from '$lib/ui/shared';
 
 const percent = (value: number) => `${Math.round(value * 100)}%`;
 
@@ -48,7 +48,7 @@ export function curveChart(drawing: Extract<Drawing, { kind: 'curve' }>): ApexOp
 			max: Math.max(...at),
 			tickAmount: 6,
 			decimalsInFloat: logarithmic ? 0 : 1,
-			title: { text: axis, offsetY: -10 },
+			title: axisTitle(axis),
 			tooltip: { enabled: false }
 		},
 		yaxis: {
@@ -100,7 +100,7 @@ export function frontierChart(drawing: Extract<Drawing, { kind: 'frontier' }>): 
 			max: most + room,
 			tickAmount: 5,
 			decimalsInFloat: 1,
-			title: { text: x, offsetY: -10 },
+			title: axisTitle(x),
 			tooltip: { enabled: false }
 		},
 		yaxis: {

@@ -1,7 +1,7 @@
 import type { ApexOptions } from 'apexcharts';
 import type { Measure } from '$lib/core/measure';
 import { HARDLY, type Movement, type OverDial } from '$lib/core/movement';
-import { plainChart as plain } from '$lib/ui/shared';
+import { axisTitle, plainChart as plain } from '$lib/ui/shared';
 
 /** A measure over a dial: every line of like takes thin and grey, the mean thick before them. */
 export function measureChart(over: OverDial, measure: Measure, dial: string): ApexOptions {
@@ -18,7 +18,7 @@ export function measureChart(over: OverDial, measure: Measure, dial: string): Ap
 		xaxis: {
 			type: 'category',
 			categories: over.stops.map(({ value }) => String(value)),
-			title: { text: dial.toLowerCase() }
+			title: axisTitle(dial.toLowerCase())
 		},
 		yaxis: {
 			title: { text: measure.label.toLowerCase() },

@@ -22,7 +22,7 @@ export { markKeys, moveKeys, takesKey } from './takes-key';
 export { takesLetters } from './letters';
 export { live } from './live.svelte';
 export { loadSettings, loadWords } from './load';
-export { plainChart } from './plain-chart';
+export { axisTitle, plainChart } from './plain-chart';
 export { pictureUrls } from './picture-urls.svelte';
 export {
 	addOrder,

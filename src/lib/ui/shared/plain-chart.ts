@@ -1,5 +1,8 @@
 import type { ApexOptions } from 'apexcharts';
 
+/** What an axis along the foot is called: moved up into the drawing, which else ends above it. */
+export const axisTitle = (text: string) => ({ text, offsetY: -10 });
+
 /** What every chart has in common: no motion, no tools, the page's type and colours. */
 export const plainChart: ApexOptions & { chart: NonNullable<ApexOptions['chart']> } = {
 	chart: {

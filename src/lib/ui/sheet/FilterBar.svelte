@@ -63,14 +63,14 @@
 		value={filter.fault ?? ''}
 		items={faultItems(faults.current)}
 		onchange={(fault) => set('fault', fault)}
-		most={92}
+		most={152}
 	/>
 	<Choice
 		label="Stop"
 		value={filter.stop ? `${filter.stop.dial}:${filter.stop.key}` : ''}
 		items={stops}
 		onchange={(stop) => set('stop', stop)}
-		most={92}
+		most={130}
 	/>
 	<input
 		type="search"
@@ -87,7 +87,7 @@
 			...measures.map(({ id, label }) => ({ value: id, text: label.toLowerCase() }))
 		]}
 		onchange={(id) => set('by', id)}
-		most={92}
+		most={130}
 	/>
 	{#if filter.measure}
 		<input
@@ -121,7 +121,7 @@
 			{ value: 'measure', text: 'most of the measure first', disabled: !view.address.measure }
 		]}
 		onchange={(order) => set('order', order === 'stop' ? '' : order)}
-		most={104}
+		most={180}
 	/>
 	{#if asks(filter)}
 		<span role="status">{fitting.length} of {many(view.takes.length, 'take')}</span>
@@ -219,5 +219,12 @@
 	.act[aria-pressed='true'] {
 		border-color: var(--ink);
 		font-weight: 600;
+	}
+
+	/* In one line with what is asked and what can be done, where there is room for little. */
+	@media (max-width: 1200px) {
+		.bar {
+			--at-most: 140px;
+		}
 	}
 </style>

@@ -123,7 +123,11 @@
 		bottom: 0;
 		left: 0;
 		height: var(--foot);
-		background: color-mix(in oklab, #f7c948 calc(100% - var(--heat) * 100%), #b5172f);
+		background: color-mix(
+			in oklab,
+			var(--heat-little) calc(100% - var(--heat) * 100%),
+			var(--heat-much)
+		);
 		content: '';
 	}
 

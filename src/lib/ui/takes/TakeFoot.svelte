@@ -94,7 +94,7 @@
 	.fresh {
 		padding: 0 5px;
 		background: var(--varied);
-		color: #fff;
+		color: var(--paper);
 		font-weight: 600;
 	}
 
