@@ -24,9 +24,14 @@ interface Axe {
 	run(options: { runOnly?: string[] }): Promise<AxeResults>;
 }
 
-/** What is hard to read as the page stands; colours may still be changing for a moment. */
+/** What is hard to read as the page stands, once its colours have come to rest. */
 async function hardToRead(page: Page): Promise<string[]> {
-	await page.waitForTimeout(250);
+	await page.evaluate(async () => {
+		// Drawn once, what changes has begun to.
+		await new Promise((drawn) => requestAnimationFrame(() => setTimeout(drawn)));
+		const changing = document.getAnimations().filter((one) => one instanceof CSSTransition);
+		await Promise.allSettled(changing.map(({ finished }) => finished));
+	});
 	return serious(page, ['color-contrast']);
 }
 
