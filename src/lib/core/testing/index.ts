@@ -5,6 +5,7 @@ import type { Brief, PlanRack, Take } from '$lib/core/schema';
 import { noWords } from '$lib/core/wording';
 import { cards } from './cards';
 
+export { judgedPlan, type JudgedPlan } from './judged';
 export { judgeWorld, type Trial } from './trial';
 export { choiceDial, rules, worldOf, type Rule, type World } from './worlds';
 export { alder, birch, cards, cedar } from './cards';
