@@ -1,5 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { Queue } from 'bullmq';
+import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { RenderEvent, TakeRequest } from '$lib/core/contract';
 import { cards } from '$lib/service/standins';
 import type { AdmittedJob } from '../http/admission';
@@ -259,6 +260,51 @@ describe('a queue', () => {
 		expect([...pool.made].sort()).toEqual([1, 2]);
 		await works.stop(0);
 		await two.close();
+	});
+
+	it('gives a caller the room back of a job that a process died over, and nobody sent again', async () => {
+		const one = new QueuedJobs(redis.url);
+		await one.store.flushall();
+		const dies = vi.spyOn(Queue.prototype, 'addBulk').mockRejectedValue(new Error('it died'));
+		const half = Array.from({ length: limits.maxTakesPerJob }, (_, i) => take(i));
+		for (let n = 0; n < limits.maxQueuedTakes / half.length; n++)
+			await expect(one.submit(job(half), 'anna')).rejects.toThrow('it died');
+		dies.mockRestore();
+		// Meanwhile they count: they may be sent again.
+		expect(await statusOf(() => one.submit(job([take(1)]), 'anna'))).toBe(429);
+		const later = vi.spyOn(Date, 'now').mockReturnValue(Date.now() + 2 * 60_000);
+		expect(await statusOf(() => one.submit(job(half), 'anna'))).toBe(200);
+		later.mockRestore();
+		await one.close();
+	});
+
+	it('does not count what was made already, when a job is sent again that was half queued', async () => {
+		const board = new QueuedJobs(redis.url);
+		await board.store.flushall();
+		const pool = new Bench();
+		const works = worker(pool);
+		const key = randomUUID();
+		const { job: id } = await board.submit(job([take(1), take(2)], key), 'anna');
+		await all(board, id);
+		await board.store.hdel(keyOf.job(id), 'queued');
+		await board.submit(job([take(1), take(2)], key), 'anna');
+		expect(await board.store.exists(keyOf.open('anna'))).toBe(0);
+		await works.stop(0);
+		await board.close();
+	});
+
+	it('holds a caller to the bound when two processes are asked at once', async () => {
+		const boards = [new QueuedJobs(redis.url), new QueuedJobs(redis.url)];
+		await boards[0].store.flushall();
+		const part = Array.from({ length: limits.maxTakesPerJob }, (_, i) => take(i));
+		const jobs = limits.maxQueuedTakes / part.length;
+		const asked = Array.from({ length: 2 * jobs }, (_, i) =>
+			statusOf(() => boards[i % 2].submit(job(part), 'anna'))
+		);
+		const answers = await Promise.all(asked);
+		expect(answers.filter((status) => status === 200)).toHaveLength(jobs);
+		expect(answers.filter((status) => status === 429)).toHaveLength(jobs);
+		for (const board of boards) await board.close();
 	});
 
 	it('gets takes back from a worker that is told to stop, and another makes them', async () => {

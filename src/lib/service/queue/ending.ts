@@ -26,11 +26,12 @@ export async function endTake(
 		keyOf.take(take),
 		keyOf.job(job),
 		keyOf.events(job),
-		keyOf.open,
+		keyOf.open(''),
 		keyOf.ended,
 		state,
 		JSON.stringify(fields),
-		JSON.stringify(event)
+		JSON.stringify(event),
+		take
 	);
 	if (ended === 2) {
 		const [key, takes] = await store.hmget(keyOf.job(job), 'key', 'takes');

@@ -20,6 +20,7 @@ import {
 	connect,
 	KEPT_WAITING,
 	keyOf,
+	PROMISED,
 	queueOf,
 	SILENCE,
 	type QueuedTake,
@@ -75,11 +76,6 @@ export class QueuedJobs implements JobBoard {
 	async submit({ request }: AdmittedJob, caller: string): Promise<JobTicket> {
 		const body = createHash('sha256').update(JSON.stringify(request.takes)).digest('hex');
 		const known = await this.#sent(request.key);
-		if (!known) {
-			const open = Number((await this.#store.hget(keyOf.open, caller)) ?? 0);
-			if (open + request.takes.length > limits.maxQueuedTakes)
-				throw queueFull(open, limits.maxQueuedTakes);
-		}
 		const job = known ?? (await this.#record(request, body, caller));
 		if (job.body !== body) throw keyInUse();
 		// Sent again after this process, or another, ended before all of it lay in the queues.
@@ -125,7 +121,7 @@ export class QueuedJobs implements JobBoard {
 		}
 		// Turns that were given back are not held against who asked for them.
 		const caller = await this.#store.hget(keyOf.job(job), 'caller');
-		if (caller && !(await this.#store.hexists(keyOf.open, caller)))
+		if (caller && !(await this.#store.zcount(keyOf.open(caller), Date.now(), '+inf')))
 			for (const model of new Set(takes.map((one) => one.model)))
 				await this.#store.hdel(keyOf.line(model), caller);
 	}
@@ -251,6 +247,11 @@ export class QueuedJobs implements JobBoard {
 	): Promise<JobRecord> {
 		const id = randomUUID();
 		const takes = asked.map(({ ref, steps, model }) => ({ take: randomUUID(), ref, steps, model }));
+		const own = takes.map(({ take }) => take);
+		const [now, most] = [Date.now(), limits.maxQueuedTakes];
+		const until = now + PROMISED * 1000;
+		const open = await this.#store.promise(keyOf.open(caller), now, until, most, ...own);
+		if (open >= 0) throw queueFull(open, most);
 		const write = this.#store.multi();
 		write.hset(keyOf.job(id), {
 			key,
@@ -266,11 +267,9 @@ export class QueuedJobs implements JobBoard {
 		}
 		await write.exec();
 		const first = await this.#store.set(keyOf.sent(key), id, 'EX', KEPT_WAITING, 'NX');
-		if (first) {
-			await this.#store.hincrby(keyOf.open, caller, takes.length);
-			return { id, body, takes };
-		}
-		await this.#store.del(keyOf.job(id), ...takes.map(({ take }) => keyOf.take(take)));
+		if (first) return { id, body, takes };
+		await this.#store.del(keyOf.job(id), ...own.map(keyOf.take));
+		await this.#store.zrem(keyOf.open(caller), ...own);
 		return (await this.#sent(key)) ?? { id, body, takes };
 	}
 
@@ -294,6 +293,10 @@ export class QueuedJobs implements JobBoard {
 					opts: { jobId: take, priority: Math.min(LAST_NUMBER, first + n) }
 				}))
 			);
+			const ids = own.map(({ take: { take } }) => take);
+			const until = Date.now() + KEPT_WAITING * 1000;
+			const names = [keyOf.open(caller), ...ids.map(keyOf.take)];
+			await this.#store.count(names.length, ...names, until, ...ids);
 		}
 		await this.#store.hset(keyOf.job(job.id), 'queued', '1');
 		await this.#store.expire(keyOf.events(job.id), KEPT_WAITING);

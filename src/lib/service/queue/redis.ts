@@ -20,8 +20,8 @@ export const keyOf = {
 	sizes: `${PREFIX}:picture-sizes`,
 	/** What was uploaded, by its hash. */
 	sentIn: (kind: string, id: string) => `${PREFIX}:${kind}:${id}`,
-	/** Takes that have not ended, by caller: a hash. */
-	open: `${PREFIX}:open`,
+	/** A caller's takes that have not ended, by when they count no more unless it is said again: a sorted set. */
+	open: (caller: string) => `${PREFIX}:open:${caller}`,
 	/** Takes that have ended, by model and state, and their seconds by model: hashes. */
 	ended: `${PREFIX}:ended`,
 	seconds: `${PREFIX}:seconds`,
@@ -64,9 +64,15 @@ export const SILENCE = 15_000;
 export const KEPT_WAITING = 7 * 24 * 60 * 60;
 export const KEPT_ENDED = 60 * 60;
 
+/** How long takes count that were written down and do not lie in the queues yet, in seconds: whoever wrote them may have died. */
+export const PROMISED = 60;
+
 /**
  * Scripts that Redis runs in one piece.
  *
+ * `promise`: a caller's takes count for a while, unless with them they are more than may be; -1 when
+ * they do, or how many count already. `count`: those of them that have not ended count as long as they
+ * are known.
  * `standIn`: gives a caller numbers in a model's line: what follows the larger of the number served
  * and the caller's last. With nobody waiting, numbers begin anew.
  * `serve`: a number is served.
@@ -74,6 +80,28 @@ export const KEPT_ENDED = 60 * 60;
  * `finish`: a take comes to an end, once; 1 when it did by this, 2 when its job ended with it.
  */
 const scripts = {
+	promise: {
+		numberOfKeys: 1,
+		lua: `
+redis.call('ZREMRANGEBYSCORE', KEYS[1], '-inf', ARGV[1])
+local open = redis.call('ZCARD', KEYS[1])
+if open + #ARGV - 3 > tonumber(ARGV[3]) then return open end
+for i = 4, #ARGV do redis.call('ZADD', KEYS[1], ARGV[2], ARGV[i]) end
+redis.call('EXPIRE', KEYS[1], ${KEPT_WAITING})
+return -1`
+	},
+	count: {
+		lua: `
+for i = 2, #KEYS do
+	local state = redis.call('HGET', KEYS[i], 'state')
+	if state == 'waiting' or state == 'running' then
+		redis.call('ZADD', KEYS[1], ARGV[1], ARGV[i])
+	else
+		redis.call('ZREM', KEYS[1], ARGV[i])
+	end
+end
+redis.call('EXPIRE', KEYS[1], ${KEPT_WAITING})`
+	},
 	standIn: {
 		numberOfKeys: 2,
 		lua: `
@@ -116,7 +144,7 @@ redis.call('XADD', KEYS[3], '0-*', 'event', ARGV[3])
 local job = KEYS[2]
 redis.call('HINCRBY', KEYS[5], redis.call('HGET', KEYS[1], 'model') .. ' ' .. ARGV[1], 1)
 local caller = redis.call('HGET', job, 'caller')
-if redis.call('HINCRBY', KEYS[4], caller, -1) <= 0 then redis.call('HDEL', KEYS[4], caller) end
+redis.call('ZREM', KEYS[4] .. caller, ARGV[4])
 if redis.call('HINCRBY', job, 'open', -1) > 0 then return 1 end
 redis.call('HSET', job, 'ended', '1')
 redis.call('XADD', KEYS[3], '0-*', 'event', '{"type":"end"}')
@@ -126,6 +154,14 @@ return 2`
 
 /** Redis, with the scripts as commands. */
 export type Store = Redis & {
+	promise(
+		open: string,
+		now: number,
+		until: number,
+		most: number,
+		...takes: string[]
+	): Promise<number>;
+	count(keys: number, ...names: (string | number)[]): Promise<null>;
 	standIn(
 		serving: string,
 		line: string,
@@ -149,7 +185,8 @@ export type Store = Redis & {
 		ended: string,
 		state: string,
 		fields: string,
-		event: string
+		event: string,
+		id: string
 	): Promise<0 | 1 | 2>;
 };
 
