@@ -1,7 +1,7 @@
 import type { ApexOptions } from 'apexcharts';
 
 /** What an axis along the foot is called: moved up into the drawing, which else ends above it. */
-export const axisTitle = (text: string) => ({ text, offsetY: -10 });
+export const axisTitle = (text: string) => ({ text, offsetY: -6 });
 
 /** What every chart has in common: no motion, no tools, the page's type and colours. */
 export const plainChart: ApexOptions & { chart: NonNullable<ApexOptions['chart']> } = {
@@ -17,6 +17,6 @@ export const plainChart: ApexOptions & { chart: NonNullable<ApexOptions['chart']
 	},
 	legend: { show: false },
 	dataLabels: { enabled: false },
-	grid: { borderColor: 'var(--rule)', padding: { left: 6, right: 8, top: -14, bottom: -14 } },
+	grid: { borderColor: 'var(--rule)', padding: { left: 6, right: 8, top: -14, bottom: -10 } },
 	tooltip: { theme: 'light', shared: false, intersect: false }
 };
