@@ -213,6 +213,11 @@ test('what is being pressed stays under the pointer while what was typed comes t
 	await page.mouse.up();
 	await expect(page.getByLabel('Leave out besides')).toHaveValue('watermark');
 	await expect(page.getByLabel('Place phrase')).toHaveValue('a salt marsh');
+	// A menu that is open holds nothing up.
+	await page.mouse.down({ button: 'right' });
+	await prompt(page).fill('a crab, a salt marsh, dawn, a storm');
+	await expect(page.getByLabel('Subject phrase')).toHaveValue('a crab');
+	await page.mouse.up({ button: 'right' });
 });
 
 test('a picture is turned back into words', async ({ page }) => {

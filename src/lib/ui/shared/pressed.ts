@@ -5,8 +5,9 @@ const waiting = new Set<() => void>();
 
 const letGo = () => {
 	down.clear();
-	for (const act of waiting) act();
+	const acts = [...waiting];
 	waiting.clear();
+	for (const act of acts) act();
 };
 
 const up = ({ pointerId }: PointerEvent) => {
@@ -16,11 +17,16 @@ const up = ({ pointerId }: PointerEvent) => {
 };
 
 if (typeof window !== 'undefined') {
-	addEventListener('pointerdown', ({ pointerId }: PointerEvent) => down.add(pointerId), true);
+	// Other buttons open menus, which may keep it to themselves when they are let go.
+	const press = ({ pointerId, button }: PointerEvent) => button === 0 && down.add(pointerId);
+	addEventListener('pointerdown', press, true);
 	addEventListener('pointerup', up, true);
 	addEventListener('pointercancel', up, true);
-	// Let go outside of the page, which hears nothing of it.
+	// Let go where the page hears nothing of it.
 	addEventListener('blur', letGo);
+	const moved = ({ buttons, pointerType }: PointerEvent) =>
+		down.size && !buttons && pointerType === 'mouse' && letGo();
+	addEventListener('pointermove', moved, { capture: true, passive: true });
 }
 
 /**
