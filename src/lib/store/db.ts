@@ -167,18 +167,17 @@ export class Database extends Dexie {
 
 	constructor(name = 'dial-pick') {
 		super(name);
-		this.version(1).stores({
-			briefs: 'id, updatedAt',
-			plans: 'id, briefId, createdAt',
-			takes: 'id, briefId, planId, state, [briefId+number]',
-			marks: 'takeId, briefId',
-			picks: 'id, briefId, createdAt',
-			pictures: 'takeId, briefId'
-		});
+		// Versions that only added tables and indexes are told with the next that did more: each one that stands
+		// here is read again for every other, at the start of every page. What is there is compared with what is told.
 		this.version(2)
 			.stores({
+				briefs: 'id, updatedAt',
+				plans: 'id, briefId, createdAt',
 				takes:
 					'id, briefId, planId, state, [briefId+number], madeAt, [planId+state], [planId+madeAt], [briefId+state], [briefId+credits]',
+				marks: 'takeId, briefId',
+				picks: 'id, briefId, createdAt',
+				pictures: 'takeId, briefId',
 				styles: 'name',
 				sets: 'name',
 				prompts: 'text, runAt',
@@ -219,14 +218,15 @@ export class Database extends Dexie {
 				jobs: 'key, planId, briefId'
 			})
 			.upgrade(upgradeTo4);
-		this.version(5).stores({ answers: 'id, briefId, left, right', ballots: 'id, briefId' });
-		this.version(6).stores({ taught: 'id' });
-		this.version(7).stores({
+		this.version(8).stores({
 			takes:
 				'id, briefId, planId, state, [briefId+number+id], madeAt, starred, [planId+state+number], [planId+madeAt], [briefId+state], [briefId+state+expected], [state+expected]',
+			remarks: 'takeId, briefId, *tags',
+			answers: 'id, briefId, left, right',
+			ballots: 'id, briefId',
+			taught: 'id',
 			searches: 'id'
 		});
-		this.version(8).stores({ remarks: 'takeId, briefId, *tags' });
 		this.measures.hook('reading', (row: StoredMeasures | OldMeasures | undefined) =>
 			row && !('values' in row) ? byId(row) : row
 		);

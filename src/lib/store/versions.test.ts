@@ -1,0 +1,109 @@
+import 'fake-indexeddb/auto';
+import { Dexie } from 'dexie';
+import { describe, expect, it } from 'vitest';
+import { Database } from './db';
+
+/** What each version of the database added or changed, as it was shipped. */
+const shipped: Record<string, string>[] = [
+	{
+		briefs: 'id, updatedAt',
+		plans: 'id, briefId, createdAt',
+		takes: 'id, briefId, planId, state, [briefId+number]',
+		marks: 'takeId, briefId',
+		picks: 'id, briefId, createdAt',
+		pictures: 'takeId, briefId'
+	},
+	{
+		takes:
+			'id, briefId, planId, state, [briefId+number], madeAt, [planId+state], [planId+madeAt], [briefId+state], [briefId+credits]',
+		styles: 'name',
+		sets: 'name',
+		prompts: 'text, runAt',
+		house: 'name',
+		seen: 'briefId'
+	},
+	{
+		takes:
+			'id, briefId, planId, state, [briefId+number], madeAt, [planId+state+number], [planId+madeAt], [briefId+state], [briefId+credits]',
+		starts: 'id, addedAt',
+		measures: 'takeId, briefId',
+		pairs: 'key, briefId',
+		remarks: 'takeId, briefId',
+		faults: 'id',
+		services: 'id'
+	},
+	{
+		takes:
+			'id, briefId, planId, state, [briefId+number+id], madeAt, [planId+state+number], [planId+madeAt], [briefId+state], [briefId+state+expected], [state+expected]',
+		ledger: '[briefId+id], briefId, at, [briefId+credits]',
+		jobs: 'key, planId, briefId'
+	},
+	{ answers: 'id, briefId, left, right', ballots: 'id, briefId' },
+	{ taught: 'id' },
+	{
+		takes:
+			'id, briefId, planId, state, [briefId+number+id], madeAt, starred, [planId+state+number], [planId+madeAt], [briefId+state], [briefId+state+expected], [state+expected]',
+		searches: 'id'
+	},
+	{ remarks: 'takeId, briefId, *tags' }
+];
+
+/** A database as a version left it. */
+function asOf(version: number, name: string): Dexie {
+	const old = new Dexie(name);
+	old
+		.version(version)
+		.stores(Object.assign({}, ...shipped.slice(0, version)) as (typeof shipped)[0]);
+	return old;
+}
+
+/** The tables of a database and their keys and indexes, as the browser has them. */
+function tablesOf(db: Dexie): Record<string, string[]> {
+	const native = db.backendDB();
+	const names = [...native.objectStoreNames];
+	const change = native.transaction(names);
+	return Object.fromEntries(
+		names.map((name) => {
+			const store = change.objectStore(name);
+			const indexes = [...store.indexNames].map((index) => {
+				const { keyPath, multiEntry, unique } = store.index(index);
+				return JSON.stringify([index, keyPath, multiEntry, unique]);
+			});
+			return [name, [JSON.stringify(store.keyPath), ...indexes.sort()]];
+		})
+	);
+}
+
+describe('a database of an earlier version', () => {
+	it.each(shipped.map((_, i) => i + 1))(
+		'%i has the tables and indexes of a new one once it was opened, and what was in it',
+		async (version) => {
+			const fresh = new Database('fresh');
+			await fresh.open();
+			const old = asOf(version, 'earlier');
+			await old.open();
+			// Made before, and of no brief: nothing that is brought up to date touches it.
+			if (version > 1) await old.table('styles').add({ name: 'ink', text: 'ink on paper' });
+			if (version > 3)
+				await old
+					.table('ledger')
+					.add({ briefId: 'gone', id: 'one', model: 'm', credits: 2, at: 5 });
+			if (version > 4)
+				await old.table('answers').add({ id: 'a', briefId: 'b', left: 'x', right: 'y' });
+			if (version > 5) await old.table('taught').add({ id: 'reed', name: 'Reed' });
+			if (version > 6) await old.table('searches').add({ id: 's', name: 'dusk' });
+			old.close();
+
+			const now = new Database('earlier');
+			await now.open();
+			expect(tablesOf(now)).toEqual(tablesOf(fresh));
+			if (version > 1) expect(await now.styles.toCollection().primaryKeys()).toEqual(['ink']);
+			if (version > 3) expect(await now.ledger.toArray()).toMatchObject([{ credits: 2, at: 5 }]);
+			expect(await now.answers.count()).toBe(version > 4 ? 1 : 0);
+			expect(await now.taught.count()).toBe(version > 5 ? 1 : 0);
+			expect(await now.searches.count()).toBe(version > 6 ? 1 : 0);
+			await now.delete();
+			await fresh.delete();
+		}
+	);
+});
