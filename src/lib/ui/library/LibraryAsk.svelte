@@ -140,7 +140,7 @@
 		value={query.fault ?? ''}
 		items={faultItems(faults.current)}
 		onchange={set('fault')}
-		most={152}
+		most={130}
 	/>
 	{#if library.telling?.tags.length || query.tag}
 		<Choice

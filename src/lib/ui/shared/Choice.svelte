@@ -10,7 +10,7 @@
 		onchange: (value: Value) => void;
 		/** What stands before the list, where its label alone would be too long. @default nothing */
 		says?: string;
-		/** Widest that it becomes, in pixels; less where `--at-most` says so. */
+		/** Widest that it becomes, in pixels. */
 		most?: number;
 	}
 
@@ -91,7 +91,7 @@
 		width: auto;
 		min-width: 0;
 		/* As wide as what is chosen, where the browser can; else as the longest of the list. */
-		max-width: min(var(--most), var(--at-most, 100vw));
+		max-width: var(--most);
 		field-sizing: content;
 		height: 28px;
 		padding: 0 24px 0 6px;

@@ -63,7 +63,7 @@
 		value={filter.fault ?? ''}
 		items={faultItems(faults.current)}
 		onchange={(fault) => set('fault', fault)}
-		most={152}
+		most={130}
 	/>
 	<Choice
 		label="Stop"
@@ -116,12 +116,12 @@
 						{ value: 'stop', text: 'by run' },
 						{ value: 'made', text: 'newest first' }
 					] as const)
-				: ([{ value: 'stop', text: 'in order of stops' }] as const)),
+				: ([{ value: 'stop', text: 'by stops' }] as const)),
 			{ value: 'marks', text: 'best marks first' },
 			{ value: 'measure', text: 'most of the measure first', disabled: !view.address.measure }
 		]}
 		onchange={(order) => set('order', order === 'stop' ? '' : order)}
-		most={180}
+		most={130}
 	/>
 	{#if asks(filter)}
 		<span role="status">{fitting.length} of {many(view.takes.length, 'take')}</span>
@@ -219,12 +219,5 @@
 	.act[aria-pressed='true'] {
 		border-color: var(--ink);
 		font-weight: 600;
-	}
-
-	/* In one line with what is asked and what can be done, where there is room for little. */
-	@media (max-width: 1200px) {
-		.bar {
-			--at-most: 140px;
-		}
 	}
 </style>

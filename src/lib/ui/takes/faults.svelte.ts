@@ -14,7 +14,7 @@ export function allFaults(): { readonly current: Fault[] } {
 
 /** What may be asked of faults, as a list to choose from. */
 export const faultItems = (all: readonly Fault[]): { value: string; text: string }[] => [
-	{ value: '', text: 'any faults or none' },
+	{ value: '', text: 'faults or not' },
 	{ value: 'none', text: 'no fault' },
 	{ value: 'any', text: 'some fault' },
 	...all.map(({ id, label }) => ({ value: id, text: label }))
