@@ -116,7 +116,8 @@
 		color: var(--ink-2);
 		font-size: 12px;
 		font-weight: 450;
-		line-height: 1;
+		/* Room for what hangs below the line. */
+		line-height: 1.25;
 	}
 
 	:global(a.bx--side-nav__link--current.bx--side-nav__link--current) {
