@@ -20,8 +20,8 @@ import {
 	connect,
 	KEPT_WAITING,
 	keyOf,
-	PROMISED,
 	queueOf,
+	RESERVED,
 	SILENCE,
 	type QueuedTake,
 	type Store,
@@ -249,8 +249,8 @@ export class QueuedJobs implements JobBoard {
 		const takes = asked.map(({ ref, steps, model }) => ({ take: randomUUID(), ref, steps, model }));
 		const own = takes.map(({ take }) => take);
 		const [now, most] = [Date.now(), limits.maxQueuedTakes];
-		const until = now + PROMISED * 1000;
-		const open = await this.#store.promise(keyOf.open(caller), now, until, most, ...own);
+		const until = now + RESERVED * 1000;
+		const open = await this.#store.reserve(keyOf.open(caller), now, until, most, ...own);
 		if (open >= 0) throw queueFull(open, most);
 		const write = this.#store.multi();
 		write.hset(keyOf.job(id), {

@@ -65,12 +65,12 @@ export const KEPT_WAITING = 7 * 24 * 60 * 60;
 export const KEPT_ENDED = 60 * 60;
 
 /** How long takes count that were written down and do not lie in the queues yet, in seconds: whoever wrote them may have died. */
-export const PROMISED = 60;
+export const RESERVED = 60;
 
 /**
  * Scripts that Redis runs in one piece.
  *
- * `promise`: a caller's takes count for a while, unless with them they are more than may be; -1 when
+ * `reserve`: a caller's takes count for a while, unless with them they are more than may be; -1 when
  * they do, or how many count already. `count`: those of them that have not ended count as long as they
  * are known.
  * `standIn`: gives a caller numbers in a model's line: what follows the larger of the number served
@@ -80,7 +80,7 @@ export const PROMISED = 60;
  * `finish`: a take comes to an end, once; 1 when it did by this, 2 when its job ended with it.
  */
 const scripts = {
-	promise: {
+	reserve: {
 		numberOfKeys: 1,
 		lua: `
 redis.call('ZREMRANGEBYSCORE', KEYS[1], '-inf', ARGV[1])
@@ -154,7 +154,7 @@ return 2`
 
 /** Redis, with the scripts as commands. */
 export type Store = Redis & {
-	promise(
+	reserve(
 		open: string,
 		now: number,
 		until: number,
