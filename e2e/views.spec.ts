@@ -35,7 +35,7 @@ async function hardToRead(page: Page): Promise<string[]> {
 	return serious(page, ['color-contrast']);
 }
 
-/** Findings in the light, and what of it is hard to read in the dark. */
+/** Findings in the light, and what is hard to read in the dark. */
 async function inLightAndDark(page: Page): Promise<string[]> {
 	const light = await serious(page);
 	await page.emulateMedia({ colorScheme: 'dark' });
@@ -147,7 +147,8 @@ function contrast(page: Page, colours: readonly [string, string]): Promise<numbe
 	}, colours);
 }
 
-const own = (element: Element): [string, string] => {
+/** The colours of an element's text and of its own ground. */
+const textAndGround = (element: Element): [string, string] => {
 	const { color, backgroundColor } = getComputedStyle(element);
 	return [color, backgroundColor];
 };
@@ -176,7 +177,7 @@ test('what a chart says of a point can be read in the dark, and its axes are nam
 	const box = costs.locator('.apexcharts-tooltip');
 	await expect(box).toContainText('credits a take');
 	// axe-core does not judge what lies over a drawing.
-	expect(await contrast(page, await box.evaluate(own))).toBeGreaterThan(4.5);
+	expect(await contrast(page, await box.evaluate(textAndGround))).toBeGreaterThan(4.5);
 	await axesAreWhole(page, 4);
 	await page.goto(`${brief}/sheet?panel=measures&measure=clipped`);
 	await axesAreWhole(page, 1);
@@ -196,7 +197,7 @@ test('what is said below a picture can be read on each mat, in the light and in 
 	for (const colorScheme of ['light', 'dark'] as const) {
 		await page.emulateMedia({ colorScheme });
 		const fresh = page.locator('.fresh').first();
-		expect(await contrast(page, await fresh.evaluate(own))).toBeGreaterThan(4.5);
+		expect(await contrast(page, await fresh.evaluate(textAndGround))).toBeGreaterThan(4.5);
 		for (const mat of ['dark', 'middle', 'light', 'paper']) {
 			await page.getByRole('button', { name: `${mat} mat`, exact: true }).click();
 			for (const cell of [most, page.locator('[data-take].heat').first()]) {
