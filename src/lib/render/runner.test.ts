@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { FileProblem } from '$lib/core/formats';
 import { combinations, countTakes } from '$lib/core/plan';
 import type { Brief, Limits, Plan } from '$lib/core/schema';
-import { sampleRack } from '$lib/core/testing';
+import { samplePlan, sampleRack } from '$lib/core/testing';
 import { noWords } from '$lib/core/wording';
 import * as store from '$lib/store';
 import { FakeClock, FakeService, refusal } from './fake-service';
@@ -56,18 +56,8 @@ const close = () => runner?.stop();
 
 async function begin(seeds: number[], models = ['birch'], briefId = 'b1'): Promise<Plan> {
 	const rack = sampleRack({ model: models, seed: seeds });
-	const plan: Plan = {
-		id: `p${++next}`,
-		briefId,
-		design: { kind: 'all' },
-		rack,
-		chosen: { rows: null, dials: [] },
-		elsewhere: false,
-		stopped: false,
-		paused: false,
-		place: next,
-		createdAt: next
-	};
+	const place = ++next;
+	const plan = samplePlan(`p${place}`, { briefId, rack, place, createdAt: place });
 	const ids = () => `take-${++next}`;
 	await store.addPlan(plan, combinations(rack), countTakes(rack), ids, () => 2);
 	return plan;

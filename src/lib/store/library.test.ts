@@ -1,24 +1,12 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { sampleBrief, sampleRack, sampleTakes } from '$lib/core/testing';
-import type { Plan, Take } from '$lib/core/schema';
+import { sampleBrief, samplePlan, sampleRack, sampleTakes } from '$lib/core/testing';
+import type { Take } from '$lib/core/schema';
 import { db } from './db';
 import * as store from './index';
 import type { LibraryRow } from './library';
 
-const plan: Plan = {
-	id: 'p1',
-	briefId: 'b1',
-	design: { kind: 'all' },
-	rack: sampleRack(),
-	chosen: { rows: null, dials: [] },
-	elsewhere: false,
-	stopped: false,
-	paused: false,
-	name: 'first light',
-	place: 1,
-	createdAt: 1
-};
+const plan = samplePlan('p1', { name: 'first light' });
 const takes: Take[] = sampleTakes(sampleRack({ guidance: [3, 6, 9], seed: [1, 2] })).map(
 	(take, i) => ({ ...take, briefId: 'b1', planId: 'p1', madeAt: 100 + i })
 );

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { combinations, countTakes, firstRack } from '$lib/core/plan';
-import { cards, sampleBrief } from '$lib/core/testing';
+import { cards, sampleBrief, samplePlan } from '$lib/core/testing';
 import type { Plan, RenderEvent } from '$lib/core/schema';
 import { db } from './db';
 import * as store from './index';
@@ -10,19 +10,13 @@ let made = 0;
 /** A plan of twelve takes, run after those that were added before it. */
 async function add(id: string, briefId = 'b1', change: Partial<Plan> = {}): Promise<string[]> {
 	const order = ++made;
-	const plan: Plan = {
-		id,
+	const plan = samplePlan(id, {
 		briefId,
-		design: { kind: 'all' },
 		rack: { ...firstRack(cards, [1, 2]), wording: ['a heron'], negative: [''] },
-		chosen: { rows: null, dials: [] },
-		elsewhere: false,
-		stopped: false,
-		paused: false,
 		place: order,
 		createdAt: order,
 		...change
-	};
+	});
 	let n = 0;
 	await store.addPlan(plan, combinations(plan.rack), countTakes(plan.rack), () => `${id}.${n++}`);
 	return (await store.takesOfPlan(id)).map((take) => take.id);

@@ -2,24 +2,18 @@ import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { withFreshIds } from '$lib/core/formats';
 import { combinations, countTakes, firstRack } from '$lib/core/plan';
-import { cards, sampleBrief } from '$lib/core/testing';
-import { Brief, Plan, type Answer, type RenderEvent, type Take } from '$lib/core/schema';
-import { Dexie } from 'dexie';
-import { Database, db } from './db';
+import { cards, sampleBrief, samplePlan } from '$lib/core/testing';
+import { Plan, type Answer, type RenderEvent, type Take } from '$lib/core/schema';
+import { db } from './db';
 import * as store from './index';
 
-const plan = (id: string, briefId: string): Plan => ({
-	id,
-	briefId,
-	design: { kind: 'all' },
-	rack: { ...firstRack(cards, [1, 2]), wording: ['a heron'], negative: [''] },
-	chosen: { rows: null, dials: [] },
-	elsewhere: false,
-	stopped: false,
-	paused: false,
-	place: Number(id.slice(1)),
-	createdAt: Number(id.slice(1))
-});
+const plan = (id: string, briefId: string): Plan =>
+	samplePlan(id, {
+		briefId,
+		rack: { ...firstRack(cards, [1, 2]), wording: ['a heron'], negative: [''] },
+		place: Number(id.slice(1)),
+		createdAt: Number(id.slice(1))
+	});
 let next = 0;
 const newId = () => `t${next++}`;
 const addPlan = async (p: Plan) => {
@@ -632,67 +626,5 @@ describe('the takes of a brief, watched', () => {
 		);
 		await vi.waitFor(() => expect(told.at(-1)).toHaveLength(1800));
 		end();
-	});
-});
-
-describe('a database of version 1', () => {
-	it('is opened with everything in it, its prompt as phrases and its words as stops', async () => {
-		const name = 'of-version-1';
-		const old = new Dexie(name);
-		old.version(1).stores({
-			briefs: 'id, updatedAt',
-			plans: 'id, briefId, createdAt',
-			takes: 'id, briefId, planId, state, [briefId+number]',
-			marks: 'takeId, briefId',
-			picks: 'id, briefId, createdAt',
-			pictures: 'takeId, briefId'
-		});
-		const {
-			words: _words,
-			design: _design,
-			rack,
-			...rest
-		} = { ...sampleBrief('b9'), prompt: 'a heron at dawn' };
-		const { style: _style, ...oldRack } = rack;
-		await old.table('briefs').add({ ...rest, negative: 'people', rack: oldRack });
-		const { rack: _rack, ...bare } = plan('p9', 'b9');
-		await old.table('plans').add({
-			...bare,
-			key: 'key-p9',
-			design: 'all',
-			prompt: 'a heron',
-			negative: 'birds',
-			rack: oldRack,
-			job: 'j1'
-		});
-		const [made] = combinations(plan('p9', 'b9').rack);
-		const take = {
-			id: 't9',
-			briefId: 'b9',
-			planId: 'p9',
-			number: 1,
-			settings: made.settings,
-			state: 'waiting',
-			createdAt: 9
-		};
-		await old.table('takes').add(take);
-		await old.table('marks').add({ takeId: 't9', briefId: 'b9', kind: 'keep', at: 9 });
-		old.close();
-
-		const now = new Database(name);
-		const opened = Brief.parse(await now.briefs.get('b9'));
-		expect(opened.words.stack.phrases.map(({ text }) => text)).toEqual(['a heron', 'at dawn']);
-		expect(opened.words.leaveOut).toBe('people');
-		const run = Plan.parse(await now.plans.get('p9'));
-		expect(run).toMatchObject({ chosen: { rows: [[0, 0]] }, elsewhere: false });
-		expect(await now.jobs.toArray()).toMatchObject([
-			{ key: 'key-p9', planId: 'p9', job: 'j1', wanted: 1, refs: ['t9'], address: '/api/render/v1' }
-		]);
-		expect(opened.numbered).toBe(1);
-		expect(run.rack).toMatchObject({ wording: ['a heron'], negative: ['birds'], style: [[]] });
-		expect(await now.takes.get('t9')).toEqual(take);
-		expect(await now.marks.count()).toBe(1);
-		expect((await now.prompts.toArray()).map(({ text }) => text)).toEqual(['a heron']);
-		await now.delete();
 	});
 });

@@ -1,6 +1,9 @@
 import 'fake-indexeddb/auto';
 import { Dexie } from 'dexie';
 import { describe, expect, it } from 'vitest';
+import { combinations } from '$lib/core/plan';
+import { Brief, Plan } from '$lib/core/schema';
+import { sampleBrief, samplePlan } from '$lib/core/testing';
 import { Database } from './db';
 
 /** What each version of the database added or changed, as it was shipped. */
@@ -106,4 +109,58 @@ describe('a database of an earlier version', () => {
 			await fresh.delete();
 		}
 	);
+});
+
+describe('a database of version 1', () => {
+	it('is opened with everything in it, its prompt as phrases and its words as stops', async () => {
+		const name = 'of-version-1';
+		const old = asOf(1, name);
+		const {
+			words: _words,
+			design: _design,
+			rack,
+			...rest
+		} = { ...sampleBrief('b9'), prompt: 'a heron at dawn' };
+		const { style: _style, ...oldRack } = rack;
+		await old.table('briefs').add({ ...rest, negative: 'people', rack: oldRack });
+		const { rack: _rack, ...bare } = samplePlan('p9', { briefId: 'b9' });
+		await old.table('plans').add({
+			...bare,
+			key: 'key-p9',
+			design: 'all',
+			prompt: 'a heron',
+			negative: 'birds',
+			rack: oldRack,
+			job: 'j1'
+		});
+		const [made] = combinations({ ...rack, wording: ['a heron'], negative: [''] });
+		const take = {
+			id: 't9',
+			briefId: 'b9',
+			planId: 'p9',
+			number: 1,
+			settings: made.settings,
+			state: 'waiting',
+			createdAt: 9
+		};
+		await old.table('takes').add(take);
+		await old.table('marks').add({ takeId: 't9', briefId: 'b9', kind: 'keep', at: 9 });
+		old.close();
+
+		const now = new Database(name);
+		const opened = Brief.parse(await now.briefs.get('b9'));
+		expect(opened.words.stack.phrases.map(({ text }) => text)).toEqual(['a heron', 'at dawn']);
+		expect(opened.words.leaveOut).toBe('people');
+		const run = Plan.parse(await now.plans.get('p9'));
+		expect(run).toMatchObject({ chosen: { rows: [[0, 0]] }, elsewhere: false });
+		expect(await now.jobs.toArray()).toMatchObject([
+			{ key: 'key-p9', planId: 'p9', job: 'j1', wanted: 1, refs: ['t9'], address: '/api/render/v1' }
+		]);
+		expect(opened.numbered).toBe(1);
+		expect(run.rack).toMatchObject({ wording: ['a heron'], negative: ['birds'], style: [[]] });
+		expect(await now.takes.get('t9')).toEqual(take);
+		expect(await now.marks.count()).toBe(1);
+		expect((await now.prompts.toArray()).map(({ text }) => text)).toEqual(['a heron']);
+		await now.delete();
+	});
 });

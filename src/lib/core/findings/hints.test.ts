@@ -99,11 +99,11 @@ describe('hints from measures', () => {
 	});
 
 	it('name none where measures know nothing of worth', () => {
-		const false_ = Array.from({ length: 8 }, (_, seed) => {
+		const wrong = Array.from({ length: 8 }, (_, seed) => {
 			const [one, two] = [noise(100 + seed), noise(200 + seed)];
 			return hinted(measured(50 + seed, (_worth, i) => ({ sharp: one[i], grain: two[i] }), 'one'));
 		}).filter(([{ says }]) => says !== 'No measure goes with what is preferred.');
-		expect(false_.length).toBeLessThanOrEqual(2);
+		expect(wrong.length).toBeLessThanOrEqual(2);
 	});
 
 	it('are given from twelve measured takes on, and for measures that say something', () => {

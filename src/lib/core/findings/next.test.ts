@@ -1,7 +1,7 @@
 import { mean } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import { logistic, type Evidence } from '$lib/core/judge';
-import { choiceDial, judgedPlan } from '$lib/core/testing';
+import { choiceDial, guidanceDial, judgedPlan } from '$lib/core/testing';
 import { findingsOf, type Proposal, type Said } from './index';
 
 const proposals = (evidence: Evidence): Proposal[] =>
@@ -11,15 +11,6 @@ const proposals = (evidence: Evidence): Proposal[] =>
 const of = (evidence: Evidence, kind: Proposal['kind']): Proposal | undefined =>
 	proposals(evidence).find((one) => one.kind === kind);
 
-const guidance = (at: readonly number[]): Evidence['dials'][number] => ({
-	id: 'guidance',
-	label: 'Guidance',
-	kind: 'number',
-	itself: false,
-	logarithmic: false,
-	step: 0.1,
-	stops: at.map((value) => ({ key: `${value}`, label: `${value}`, at: value }))
-});
 const models = choiceDial('model', ['Alder', 'Birch', 'Cedar']);
 const wordings = choiceDial('wording', ['at dusk', 'at dawn', 'at noon'], false);
 
@@ -27,7 +18,7 @@ describe('what to run next', () => {
 	const AT = [2, 4, 6, 8, 10];
 	const PEAK = 7;
 	const peaked = judgedPlan({
-		dials: [models, guidance(AT)],
+		dials: [models, guidanceDial(AT)],
 		seeds: 4,
 		worth: ([model, stop]) => (model === 0 ? 1.4 : -0.6) - 0.16 * (AT[stop] - PEAK) ** 2,
 		luck: 0.5,

@@ -1,13 +1,13 @@
 import { restRack } from '$lib/core/dials';
 /** Small plans and takes for tests, and three models. */
 import { combinations, firstRack } from '$lib/core/plan';
-import type { Brief, PlanRack, Take } from '$lib/core/schema';
+import type { Brief, Plan, PlanRack, Take } from '$lib/core/schema';
 import { noWords } from '$lib/core/wording';
 import { cards } from './cards';
 
 export { judgedPlan, type JudgedPlan } from './judged';
 export { judgeWorld, type Trial } from './trial';
-export { choiceDial, rules, worldOf, type Rule, type World } from './worlds';
+export { choiceDial, guidanceDial, rules, worldOf, type Rule, type World } from './worlds';
 export { alder, birch, cards, cedar } from './cards';
 
 /** A small plan: one held stop on every dial but for what is changed. */
@@ -36,6 +36,21 @@ export const sampleTakes = (rack: PlanRack): Take[] =>
 		state: 'done',
 		createdAt: 0
 	}));
+
+/** A plan of a brief that was just begun, but for what is changed. */
+export const samplePlan = (id: string, change: Partial<Plan> = {}): Plan => ({
+	id,
+	briefId: 'b1',
+	design: { kind: 'all' },
+	rack: sampleRack(),
+	chosen: { rows: null, dials: [] },
+	elsewhere: false,
+	stopped: false,
+	paused: false,
+	place: 1,
+	createdAt: 1,
+	...change
+});
 
 /** A brief that was just begun, on the sample cards. */
 export const sampleBrief = (id: string, updatedAt = 1): Brief => ({

@@ -27,6 +27,17 @@ export const choiceDial = (
 	stops: labels.map((label) => ({ key: label, label }))
 });
 
+/** A guidance dial with stops at these values. */
+export const guidanceDial = (stops: readonly number[]): Evidence['dials'][number] => ({
+	id: 'guidance',
+	label: 'Guidance',
+	kind: 'number',
+	itself: false,
+	logarithmic: false,
+	step: 0.1,
+	stops: stops.map((at) => ({ key: `${at}`, label: `${at}`, at }))
+});
+
 /** How a world is made: what matters in it, and what its judge is like. */
 export interface Rule {
 	id: string;
@@ -144,15 +155,7 @@ export function worldOf(rule: Rule, seed: number): World {
 			...noEvidence(),
 			dials: [
 				choiceDial('model', ['Alder', 'Birch', 'Cedar']),
-				{
-					id: 'guidance',
-					label: 'Guidance',
-					kind: 'number',
-					itself: false,
-					logarithmic: false,
-					step: 0.1,
-					stops: guidance.map((at) => ({ key: `${at}`, label: `${at}`, at }))
-				},
+				guidanceDial(guidance),
 				choiceDial('wording', ['at dusk', 'at dawn'], false)
 			],
 			takes
