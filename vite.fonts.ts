@@ -31,7 +31,8 @@ export const firstLetters: Plugin = {
 			targetFormat: 'woff2',
 			variationAxes: { wght: weights }
 		});
-		const kept = resolve('node_modules/.cache/dial-pick', basename(file));
+		const name = basename(file).replace(/-latin-.*/, '-first-letters.woff2');
+		const kept = resolve('node_modules/.cache/dial-pick', name);
 		await mkdir(dirname(kept), { recursive: true });
 		await writeFile(kept, small);
 		// Of two faces whose ranges have a letter the later is asked for it, if both say the same weights:

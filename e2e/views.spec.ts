@@ -303,7 +303,7 @@ test('letters beyond those of the interface bring the whole font with them', asy
 	/** Files of the face of Latin letters: the first, small one, and the whole. */
 	const files = new Set<string>();
 	page.on('response', (response) => {
-		if (/hanken-grotesk-latin-wght-normal[^/]*woff2$/.test(response.url()))
+		if (/hanken-grotesk-(first-letters|latin-wght-normal)[^/]*woff2$/.test(response.url()))
 			files.add(response.url());
 	});
 	await page.goto('/');
@@ -314,6 +314,46 @@ test('letters beyond those of the interface bring the whole font with them', asy
 	expect(files.size).toBe(1);
 	await newBrief(page, 'D\u00fcnen');
 	await expect.poll(() => files.size).toBe(2);
+});
+
+test('a page is put up in its own letters, and without them if they do not come', async ({
+	page
+}) => {
+	let given = false;
+	await page.route(/first-letters[^/]*woff2$/, async (route) => {
+		await new Promise((resolve) => setTimeout(resolve, 700));
+		given = true;
+		await route.continue();
+	});
+	await page.goto('/', { waitUntil: 'commit' });
+	const begin = page.getByRole('button', { name: 'New brief' }).first();
+	await expect(begin).toBeVisible();
+	expect(given).toBe(true);
+
+	await page.unrouteAll();
+	await page.route(/first-letters[^/]*woff2$/, (route) => route.abort());
+	await page.reload();
+	await expect(begin).toBeVisible();
+});
+
+test('every box is set in a font of the interface', async ({ page }) => {
+	const brief = await openDemo(page);
+	for (const view of [
+		'/',
+		'/models',
+		'/library',
+		...['sheet', 'words', 'dials'].map((one) => `${brief}/${one}`)
+	]) {
+		await page.goto(view);
+		await page.waitForLoadState('networkidle');
+		expect(
+			await page.evaluate(() =>
+				[document.documentElement, ...document.querySelectorAll('body, body *')]
+					.filter((one) => !/^"(Hanken|Spline)/.test(getComputedStyle(one).fontFamily))
+					.map(({ outerHTML }) => outerHTML.slice(0, 80))
+			)
+		).toEqual([]);
+	}
 });
 
 test('the state of the sheet is in its address', async ({ page }) => {

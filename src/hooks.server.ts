@@ -1,4 +1,4 @@
-import type { Handle, HandleServerError } from '@sveltejs/kit';
+import type { Handle, HandleServerError, ResolveOptions } from '@sveltejs/kit';
 import { closeService, guard, letRead } from '$lib/service/http';
 import headers from '../scripts/headers.json';
 
@@ -7,7 +7,7 @@ const SERVICE = '/api/render/';
 
 export const handle: Handle = async ({ event, resolve }) => {
 	// By the route that was found: an address may be written in many ways, such as /%61pi/.
-	if (!event.route.id?.startsWith(SERVICE)) return safe(await resolve(event));
+	if (!event.route.id?.startsWith(SERVICE)) return safe(await resolve(event, { preload }));
 	const refused = guard(event.request);
 	if (refused) return safe(refused);
 	const allowed = letRead(event.request);
@@ -26,6 +26,10 @@ export const handleError: HandleServerError = ({ error, status, message }) => {
 	if (status !== 404) console.error(error);
 	return { message };
 };
+
+/** What a page asks for before it is read: what it needs to be put up, the letters of its text with it. */
+const preload: NonNullable<ResolveOptions['preload']> = ({ type, path }) =>
+	type !== 'font' || path.includes('hanken-grotesk-first-letters.');
 
 /** What every answer says to browsers, those from files too: see scripts/serve.mjs. */
 function safe(response: Response): Response {

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import '$lib/start/without-eval';
+	import { letters } from '$lib/start/letters';
 	import '$lib/start/zod';
 	import '$lib/start/contract';
 	import '$lib/start/schemas';
@@ -20,6 +21,7 @@
 	/** How much is put up: the rail, the bar, the page, and then what is true for all pages is begun. */
 	let up = $state(0);
 	onMount(async () => {
+		await letters;
 		for (; up < 3; up++) await answer();
 		await answer();
 		session.start();

@@ -1,0 +1,143 @@
+// How a first visit goes: long tasks, the first picture of the demo, and what came over the wire, as the
+// browser itself kept them. It is started on the address as a user starts it, and asked afterwards: a script
+// that watched from the start would be part of what is measured. Builds that are named, folders of whole
+// checkouts, are visited in turn, each time in a fresh profile. `npm run bench:page [folder…]`.
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { chromium } from '@playwright/test';
+import { answers, ensureChromium, freePort, quiet } from '../scripts/steps.mjs';
+
+const VISITS = Number(process.env.VISITS ?? 6);
+/** Pages that are visited first, and how long they are looked at, in ms. */
+const pages = { '/': 3000, '/demo': 7000 };
+
+/** @typedef {{ tasks: [number, number][], picture: number | null, text: number, kib: number, requests: number, frames: unknown[] }} Visit */
+
+/** What the browser kept of a visit. @returns {Promise<Visit>} */
+const kept = () =>
+	new Promise((done) => {
+		/** @type {Record<string, any[]>} */
+		const entries = {};
+		for (const type of ['longtask', 'long-animation-frame', 'largest-contentful-paint'])
+			new PerformanceObserver((list) => (entries[type] = list.getEntries())).observe({
+				type,
+				buffered: true
+			});
+		setTimeout(() => {
+			const loaded = /** @type {PerformanceResourceTiming[]} */ ([
+				...performance.getEntriesByType('navigation'),
+				...performance.getEntriesByType('resource')
+			]);
+			done({
+				tasks: (entries.longtask ?? []).map(({ startTime, duration }) => [
+					Math.round(startTime),
+					Math.round(duration)
+				]),
+				// Of what is largest so far, each time that something larger is seen: the first that is a picture.
+				picture:
+					(entries['largest-contentful-paint'] ?? []).find(({ url }) => url.startsWith('blob:'))
+						?.startTime ?? null,
+				text: performance.getEntriesByName('first-contentful-paint')[0]?.startTime ?? 0,
+				kib: loaded.reduce((sum, { transferSize }) => sum + transferSize, 0) / 1024,
+				requests: loaded.length,
+				frames: (entries['long-animation-frame'] ?? []).map((frame) => frame.toJSON())
+			});
+		}, 300);
+	});
+
+/** Visits a page in a browser that was never anywhere. @param {string} address @param {number} ms */
+async function visit(address, ms) {
+	const profile = mkdtempSync(join(tmpdir(), 'first-page-'));
+	const port = await freePort(0);
+	const browser = spawn(
+		/** @type {string} */ (await ensureChromium()),
+		[
+			...quiet,
+			'--headless=new',
+			`--remote-debugging-port=${port}`,
+			`--user-data-dir=${profile}`,
+			'--window-size=1280,887',
+			address
+		],
+		// A group of its own: what is started may be a script that starts the browser.
+		{ stdio: 'ignore', detached: true }
+	);
+	const ended = new Promise((r) => browser.on('exit', r));
+	try {
+		await answers(`http://127.0.0.1:${port}/json/version`);
+		await new Promise((r) => setTimeout(r, ms));
+		const over = await chromium.connectOverCDP(`http://127.0.0.1:${port}`);
+		const page = over
+			.contexts()[0]
+			.pages()
+			.find((one) => one.url().startsWith('http'));
+		if (!page) throw new Error(`The browser is not at ${address}.`);
+		const seen = await page.evaluate(kept);
+		await (await over.newBrowserCDPSession()).send('Browser.close');
+		await over.close();
+		await ended;
+		return seen;
+	} finally {
+		if (browser.exitCode === null) process.kill(-(/** @type {number} */ (browser.pid)));
+		await ended;
+		rmSync(profile, { recursive: true, force: true, maxRetries: 5 });
+	}
+}
+
+const median = (/** @type {number[]} */ values) => {
+	const sorted = [...values].sort((a, b) => a - b);
+	const half = sorted.length >> 1;
+	return sorted.length % 2 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
+};
+
+const folders = process.argv.slice(2).map((folder) => resolve(folder));
+if (!folders.length) folders.push(process.cwd());
+const servers = await Promise.all(
+	folders.map(async (cwd) => {
+		const port = await freePort(0);
+		const server = spawn(process.execPath, ['scripts/serve.mjs'], {
+			cwd,
+			stdio: 'ignore',
+			env: { ...process.env, HOST: '127.0.0.1', PORT: String(port), DIAL_PICK_LOG: 'silent' }
+		});
+		const address = `http://127.0.0.1:${port}`;
+		if (!(await answers(`${address}/api/render/v1/models`)))
+			throw new Error(`The application of ${cwd} does not answer.`);
+		return { cwd, server, address };
+	})
+);
+try {
+	const rows = [];
+	for (const [path, ms] of Object.entries(pages)) {
+		/** @type {Map<string, Visit[]>} */
+		const found = new Map(folders.map((folder) => [folder, []]));
+		for (let k = 0; k < VISITS; k++)
+			for (const { cwd, address } of servers) {
+				const seen = await visit(`${address}${path}`, ms);
+				found.get(cwd)?.push(seen);
+				if (process.env.FRAMES) console.log(cwd, path, JSON.stringify(seen.tasks), seen.picture);
+				if (process.env.FRAMES) for (const frame of seen.frames) console.log(JSON.stringify(frame));
+			}
+		for (const [folder, visits] of found) {
+			const longest = visits.map(({ tasks }) => Math.max(0, ...tasks.map(([, took]) => took)));
+			rows.push({
+				build: folder,
+				page: path,
+				'visits without a long task': `${longest.filter((took) => !took).length} of ${visits.length}`,
+				'longest task, ms': median(longest),
+				'long tasks, ms': median(
+					visits.map(({ tasks }) => tasks.reduce((sum, [, took]) => sum + took, 0))
+				),
+				'first text, ms': Math.round(median(visits.map(({ text }) => text))),
+				'first picture, ms': Math.round(median(visits.map(({ picture }) => picture ?? 0))),
+				'over the wire, KiB': Math.round(median(visits.map(({ kib }) => kib))),
+				requests: median(visits.map(({ requests }) => requests))
+			});
+		}
+	}
+	console.table(rows);
+} finally {
+	for (const { server } of servers) server.kill();
+}
