@@ -388,6 +388,40 @@ test('dialogs and the queue close by Escape in their order, and give the focus b
 	expect(await marked()).toBe(before);
 });
 
+test('a run that is pressed in the queue stays under the pointer while another ends', async ({
+	page
+}) => {
+	let hold = true;
+	const letOn: (() => void)[] = [];
+	await page.route('**/jobs/*/events', async (route) => {
+		if (hold) await new Promise<void>((resolve) => letOn.push(resolve));
+		await route.continue();
+	});
+	await newBrief(page, 'Two runs');
+	await page.getByLabel('Prompt', { exact: true }).fill('a crab on the beach');
+	await page.getByRole('button', { name: 'On to the dials' }).click();
+	await page.getByRole('button', { name: /^small/ }).click();
+	await page.getByRole('button', { name: 'Run 12' }).click();
+	await page.getByRole('link', { name: 'Dials' }).click();
+	await typeStops(page, 'Steps stops as a list', '50, 55, 60');
+	await page.getByRole('button', { name: 'Run 36' }).click();
+
+	await page.getByRole('button', { name: /^making/ }).click();
+	const runs = page.getByRole('list', { name: 'Runs in the queue' }).getByRole('listitem');
+	await expect(runs).toHaveCount(2);
+	await runs.nth(1).getByRole('button', { name: 'pause' }).hover();
+	await page.mouse.down();
+	hold = false;
+	letOn.forEach((go) => go());
+	await expect
+		.poll(async () => (await storedTakes(page)).filter(({ state }) => state === 'done').length)
+		.toBeGreaterThan(12);
+	await expect(runs).toHaveCount(2);
+	await page.mouse.up();
+	await expect(runs).toHaveCount(1);
+	await expect(runs.getByRole('button', { name: 'go on' })).toBeVisible();
+});
+
 test('what replaces something is said, and taken back with one press', async ({ page }) => {
 	await page.goto('/demo');
 	await page.waitForURL(/sheet/);

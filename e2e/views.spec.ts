@@ -179,6 +179,21 @@ test('what a chart says of a point can be read in the dark, and its axes are nam
 	// axe-core does not judge what lies over a drawing.
 	expect(await contrast(page, await box.evaluate(textAndGround))).toBeGreaterThan(4.5);
 	await axesAreWhole(page, 4);
+	// The page turns light while the drawing is looked at: its bands and dots turn with it.
+	const curve = page.getByRole('img', { name: /Preference along/ }).first();
+	const ink = (name: string) =>
+		page.evaluate(
+			(name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim(),
+			name
+		);
+	const drawnIn = (colour: string) =>
+		expect.poll(() => curve.evaluate((one) => one.innerHTML)).toContain(colour);
+	const dark = await ink('--varied');
+	await drawnIn(dark);
+	await page.emulateMedia({ colorScheme: 'light' });
+	const light = await ink('--varied');
+	expect(light).not.toBe(dark);
+	await drawnIn(light);
 	await page.goto(`${brief}/sheet?panel=measures&measure=clipped`);
 	await axesAreWhole(page, 1);
 });

@@ -1,12 +1,20 @@
 import type { ApexOptions } from 'apexcharts';
+import { MediaQuery } from 'svelte/reactivity';
 import type { Drawing } from '$lib/core/findings';
 import { axisTitle, plainChart as plain } from '$lib/ui/shared';
 
 const percent = (value: number) => `${Math.round(value * 100)}%`;
 
-/** A colour of the page as it stands now: a band is made thinner from its figures. */
-const paint = (name: string): string =>
-	getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+const dark = new MediaQuery('prefers-color-scheme: dark');
+
+/**
+ * A colour of the page as it stands now: a band is made thinner from its figures. What is drawn with it is
+ * drawn anew when the page turns dark or light.
+ */
+function paint(name: string): string {
+	void dark.current;
+	return getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+}
 
 const ends = (values: readonly number[]): [number, number] => [
 	Math.min(...values),

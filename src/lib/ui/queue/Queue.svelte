@@ -2,7 +2,7 @@
 	import Close from 'carbon-icons-svelte/lib/Close.svelte';
 	import { afterNavigate } from '$app/navigation';
 	import * as store from '$lib/store';
-	import { Choice, focusInto, focusReturner, layers, live, money, session } from '$lib/ui/shared';
+	import { Choice, focusInto, focusReturner, layers, live, money, session, whenReleased } from '$lib/ui/shared';
 	import { onMount } from 'svelte';
 	import QueuePlan from './QueuePlan.svelte';
 
@@ -27,7 +27,7 @@
 	let most = $state(STEP);
 	let of = $state('');
 	const briefs = live(() => store.briefs, []);
-	const rows = live(
+	const found = live(
 		() =>
 			(
 				(count, brief) => () =>
@@ -35,16 +35,23 @@
 			)(most + 1, of),
 		[]
 	);
+	// Runs that end leave their place, and those after them move up: not under the pointer.
+	let rows = $state.raw<store.QueueRow[]>([]);
+	const settle = () => (rows = found.current);
+	$effect(() => {
+		void found.current;
+		whenReleased(settle);
+	});
 	const purse = live(() => store.purse, store.emptyPurse);
 	const running = $derived(
-		rows.current.filter(({ plan, counts }) => !plan.stopped && counts.waiting + counts.running > 0)
+		rows.filter(({ plan, counts }) => !plan.stopped && counts.waiting + counts.running > 0)
 	);
-	const ended = $derived(rows.current.filter((row) => !running.includes(row)));
+	const ended = $derived(rows.filter((row) => !running.includes(row)));
 	let room = $state.raw<store.Room | null>(null);
 	let notices = $state(typeof Notification === 'undefined' ? 'denied' : Notification.permission);
 
 	$effect(() => {
-		void rows.current;
+		void rows;
 		void store.room().then((now) => (room = now));
 	});
 
