@@ -5,7 +5,7 @@ export { listed, many } from '$lib/core/wording';
 
 /** 0.834 as 83%; what is nearly sure stays short of it. */
 export const percent = (share: number): string =>
-	share > 0.995 && share < 1
+	share >= 0.995 && share < 1
 		? 'over 99%'
 		: share < 0.005 && share > 0
 			? 'under 1%'
