@@ -2,7 +2,8 @@ import { createServer, type RequestListener, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { afterEach, describe, expect, it } from 'vitest';
 import { cards } from '$lib/core/testing';
-import { RenderClient, RenderRefused } from './client';
+import { RenderClient, RenderRefused, type Patience } from './client';
+import { MOST_JSON, readRetryAfter, ServiceAmiss } from './reading';
 
 /** The client against a server that answers as the contract allows, and worse. */
 
@@ -12,10 +13,13 @@ afterEach(() => {
 	server?.close();
 });
 
-async function serve(listener: RequestListener): Promise<RenderClient> {
+async function serve(
+	listener: RequestListener,
+	patience: Partial<Patience> = {}
+): Promise<RenderClient> {
 	server = createServer(listener);
 	await new Promise<void>((resolve) => server!.listen(0, '127.0.0.1', resolve));
-	return new RenderClient(`http://127.0.0.1:${(server.address() as AddressInfo).port}`);
+	return new RenderClient(`http://127.0.0.1:${(server.address() as AddressInfo).port}`, patience);
 }
 
 const event = (id: number, type: string, data: object) =>
@@ -139,5 +143,118 @@ describe('RenderClient', () => {
 		await client.cancel('a/b', 'c?d');
 		await client.cancel('e');
 		expect(paths).toEqual(['/jobs/a%2Fb/takes/c%3Fd', '/jobs/e']);
+	});
+
+	it('tells of a flood of progress the latest of each take, and all else', async () => {
+		const steps = Array.from({ length: 600 }, (_, i) =>
+			event(i + 1, 'progress', { take: i % 2 ? 'b' : 'a', step: i + 1, steps: 600 })
+		);
+		const failed = event(601, 'failed', { take: 'a', code: 'broken', message: 'It broke.' });
+		const client = await serve((_request, response) =>
+			response.end(
+				[...steps.slice(0, 300), failed, ...steps.slice(300), event(602, 'end', {})].join('')
+			)
+		);
+		const ids = await heard(client);
+		expect(ids.length).toBeLessThan(600);
+		expect(ids.filter(([, type]) => type !== 'progress')).toEqual([
+			[601, 'failed'],
+			[602, 'end']
+		]);
+		expect(ids).toContainEqual([599, 'progress']);
+		expect(ids).toContainEqual([600, 'progress']);
+	});
+
+	it('gives up an event that has no end', async () => {
+		const client = await serve((_request, response) => {
+			response.write('id: 1\nevent: progress\ndata: ');
+			for (let i = 0; i < 20; i++) response.write('x'.repeat(100_000));
+		});
+		await expect(heard(client)).rejects.toThrow(ServiceAmiss);
+	});
+
+	it('takes a stream that falls silent for a broken one, however long it is held open', async () => {
+		const client = await serve(
+			(_request, response) =>
+				void response.write(event(1, 'progress', { take: 't', step: 1, steps: 2 })),
+			{ silence: 120 }
+		);
+		const seen: number[] = [];
+		const reading = (async () => {
+			for await (const { id } of client.events('j', 0, new AbortController().signal)) seen.push(id);
+		})();
+		await expect(reading).rejects.toThrow();
+		expect(seen).toEqual([1]);
+	});
+
+	it('stops hearing when it is told to, and asks nothing when it was told before', async () => {
+		let asked = 0;
+		const client = await serve((_request, response) => {
+			asked++;
+			response.write(event(1, 'progress', { take: 't', step: 1, steps: 2 }));
+		});
+		const stop = new AbortController();
+		const reading = (async () => {
+			for await (const one of client.events('j', 0, stop.signal)) {
+				expect(one.id).toBe(1);
+				stop.abort();
+			}
+		})();
+		await expect(reading).rejects.toThrow();
+		await expect(client.events('j', 0, stop.signal).next()).rejects.toThrow();
+		expect(asked).toBe(1);
+	});
+
+	it('tells the kind of a picture by its bytes, and takes nothing else for one', async () => {
+		// A PNG of one point: signature, IHDR, IDAT and IEND (PNG, third edition, 5.2 and 11).
+		const png = Buffer.from(
+			'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAQAAAC1HAwCAAAAC0lEQVR42mNkYAAAAAYAAjCB0C8AAAAASUVORK5CYII=',
+			'base64'
+		);
+		let body: Buffer | string = png;
+		const client = await serve((_request, response) =>
+			response.writeHead(200, { 'content-type': 'image/webp' }).end(body)
+		);
+		expect((await client.image('t')).type).toBe('image/png');
+		body = '<html>not found</html>';
+		await expect(client.image('t')).rejects.toThrow(/picture/);
+	});
+
+	it('does not take in an answer larger than can be meant, whatever its header says', async () => {
+		const client = await serve((_request, response) => {
+			const part = Buffer.alloc(1 << 20, ' ');
+			let left = MOST_JSON / part.length + 4;
+			const more = () => {
+				if (left-- > 0 && !response.destroyed) response.write(part, more);
+			};
+			more();
+		});
+		await expect(client.limits()).rejects.toThrow(/has more than 16 MB: it is not kept\./);
+		server!.closeAllConnections();
+		const said = await serve((_request, response) => {
+			response.writeHead(200, { 'content-length': String(MOST_JSON + 1) });
+			response.flushHeaders();
+		});
+		await expect(said.limits()).rejects.toThrow(ServiceAmiss);
+	});
+});
+
+describe('Retry-After (RFC 9110, section 10.2.3)', () => {
+	const now = Date.parse('2026-03-01T12:00:00Z');
+
+	it('is seconds, or a date', () => {
+		expect(readRetryAfter('120', now)).toBe(120);
+		expect(readRetryAfter('Sun, 01 Mar 2026 12:00:30 GMT', now)).toBe(30);
+	});
+
+	it('is passed over when it is past, or says nothing', () => {
+		expect(readRetryAfter('Sun, 01 Mar 2026 11:00:00 GMT', now)).toBeNull();
+		expect(readRetryAfter('soon', now)).toBeNull();
+		expect(readRetryAfter('0', now)).toBeNull();
+		expect(readRetryAfter(null, now)).toBeNull();
+	});
+
+	it('is ten minutes at most', () => {
+		expect(readRetryAfter('86400', now)).toBe(600);
 	});
 });
