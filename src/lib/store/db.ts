@@ -132,6 +132,9 @@ const byId = ({ takeId, briefId, palette, hash, ...rest }: OldMeasures): StoredM
 /** What parts the pictures of two takes, by the key of the pair. */
 export type StoredPair = Apart & { key: string; briefId: string };
 
+/** The version of the database that this program reads and writes. */
+const LATEST = 8;
+
 /** The browser's database. Only this folder knows it. */
 export class Database extends Dexie {
 	briefs!: EntityTable<Brief, 'id'>;
@@ -218,7 +221,7 @@ export class Database extends Dexie {
 				jobs: 'key, planId, briefId'
 			})
 			.upgrade(upgradeTo4);
-		this.version(8).stores({
+		this.version(LATEST).stores({
 			takes:
 				'id, briefId, planId, state, [briefId+number+id], madeAt, starred, [planId+state+number], [planId+madeAt], [briefId+state], [briefId+state+expected], [state+expected]',
 			remarks: 'takeId, briefId, *tags',
@@ -233,6 +236,17 @@ export class Database extends Dexie {
 		// What was kept before a dial came is held where that dial changes nothing.
 		for (const table of [this.briefs, this.plans] as Table<{ rack: Partial<Rack> } | undefined>[])
 			table.hook('reading', (row) => row && { ...row, rack: completeRack(row.rack) });
+		// Dexie opens what a newer version wrote; this one would write it as nobody reads it any more.
+		this.on(
+			'ready',
+			() => {
+				// IndexedDB counts in tens of Dexie's versions, and Dexie mends what lacks an index in ones.
+				const version = Math.floor(this.backendDB().version / 10);
+				if (version > LATEST)
+					throw new Dexie.VersionError(`The database is of version ${version}, not ${LATEST}.`);
+			},
+			true
+		);
 	}
 }
 
