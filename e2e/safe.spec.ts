@@ -581,6 +581,21 @@ test('a database that another tab holds back, or that the browser refuses, is sa
 	await expect(page.getByText(/Another tab holds an older version/)).toBeHidden();
 	await expect(page.getByText('Nothing here yet')).toBeVisible();
 
+	// A tab of tomorrow: this program is the old one then.
+	await old.evaluate(
+		() =>
+			new Promise<void>((done) => {
+				const open = indexedDB.open('dial-pick', 10_000);
+				open.onsuccess = () => {
+					open.result.close();
+					done();
+				};
+			})
+	);
+	await expect(page.getByText(/was updated in another tab/)).toBeVisible();
+	await page.getByRole('button', { name: 'Reload' }).click();
+	await expect(page.getByText(/was written by a newer version/)).toBeVisible();
+
 	const shut = await browser.newContext();
 	const refused = await shut.newPage();
 	await refused.addInitScript(() => {
