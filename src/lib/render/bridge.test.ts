@@ -1,6 +1,11 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { resolve } from 'node:path';
+import { buffer } from 'node:stream/consumers';
+import { Readable } from 'node:stream';
+import type { ReadableStream } from 'node:stream/web';
 import { createInterface } from 'node:readline';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { checkConformance } from './conformance';
@@ -25,6 +30,29 @@ describe('the bridge in Python', () => {
 		const findings = await checkConformance(at);
 		expect(findings.filter(({ result }) => result === 'broken')).toEqual([]);
 		expect(findings.filter(({ result }) => result === 'kept').length).toBeGreaterThanOrEqual(20);
+	});
+
+	it('is told apart from one that breaks promises, each by its name and in a sentence', async () => {
+		const broken = [
+			'GET /limits says what is taken on',
+			'the same key again gives the same job',
+			'a client that reconnects with Last-Event-ID misses no event and gets none twice',
+			'the picture comes with its type, and its ETag and its image are the SHA-256 of its bytes',
+			'an unknown job or take is answered with 404',
+			'a call that carries another Origin is refused'
+		];
+		const between = await breaking(at);
+		const findings = await checkConformance(between.at);
+		between.server.closeAllConnections();
+		between.server.close();
+		expect(
+			findings.filter(({ result }) => result === 'broken').map(({ promise }) => promise)
+		).toEqual(broken);
+		for (const { seen } of findings.filter(({ result }) => result === 'broken'))
+			expect(seen).toMatch(/^[^{}[\]]{5,200}$/);
+		expect(findings[1].seen).toBe(
+			'maxTakesPerJob: Invalid input: expected number, received undefined.'
+		);
 	});
 
 	it('lets the named page call, and no other, nor another name of this machine', async () => {
@@ -75,3 +103,41 @@ describe('the bridge in Python', () => {
 		expect(problem.errors?.[0].path).toBe('takes.0.variation');
 	});
 });
+
+/** The same service behind something that breaks six of its promises. */
+async function breaking(at: string): Promise<{ at: string; server: Server }> {
+	const { origin, pathname } = new URL(at);
+	const server = createServer((request, response) => {
+		void (async () => {
+			const { method, url = '', headers } = request;
+			const path = url.slice(pathname.length);
+			if (path === '/limits') return void response.end('{}');
+			let body: Uint8Array<ArrayBuffer> | string = new Uint8Array(await buffer(request));
+			// No key is the same twice.
+			if (method === 'POST' && path === '/jobs')
+				body = Buffer.from(body)
+					.toString()
+					.replace(/"key":"[^"]*"/, `"key":"${crypto.randomUUID()}"`);
+			const passed = new Headers();
+			// Where a client was, and from where it calls, is not heard.
+			for (const name of ['content-type', 'accept', 'if-none-match'] as const)
+				if (headers[name]) passed.set(name, headers[name]);
+			const answer = await fetch(origin + url, {
+				method,
+				headers: passed,
+				...(body.length ? { body } : {})
+			});
+			const told = new Headers(answer.headers);
+			told.delete('content-length');
+			told.delete('connection');
+			told.delete('transfer-encoding');
+			if (answer.status === 404) told.set('content-type', 'text/html');
+			if (told.has('etag')) told.set('etag', '"another"');
+			response.writeHead(answer.status, Object.fromEntries(told));
+			if (answer.body) Readable.fromWeb(answer.body as ReadableStream).pipe(response);
+			else response.end();
+		})().catch(() => response.destroy());
+	});
+	await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
+	return { at: `http://127.0.0.1:${(server.address() as AddressInfo).port}${pathname}`, server };
+}

@@ -16,6 +16,7 @@ import {
 	type TakeRequest
 } from '$lib/core/schema';
 import { bearing, RenderClient } from './client';
+import { mistakeOf } from './reading';
 
 /** What one check of the contract found. */
 export interface Finding {
@@ -64,7 +65,7 @@ export async function checkConformance(
 					: {
 							promise,
 							result: 'broken',
-							seen: cause instanceof Error ? cause.message : String(cause)
+							seen: mistakeOf(cause)
 						};
 		}
 		findings.push(finding);

@@ -1,7 +1,8 @@
-import type { Take } from '$lib/core/schema';
+import type { RenderEvent, Take } from '$lib/core/schema';
 import { editedPng, pixelHash } from '$lib/workers';
 import * as store from '$lib/store';
 import { bringAlong } from './bring';
+import { RenderRefused, type JobClient } from './client';
 import type { Routes } from './services';
 
 /** The lossless picture could not be had, with a sentence that says why. */
@@ -33,7 +34,7 @@ export async function fetchLossless(
 	const made = takes.find(({ ref }) => ref === take.id)?.take;
 	let done = false;
 	try {
-		for await (const { event } of client.events(job, 0, new AbortController().signal)) {
+		for await (const event of toTheEnd(client, job)) {
 			if (event.type === 'end') break;
 			if (event.take !== made) continue;
 			if (event.type === 'progress') onStep?.(event.step / event.steps);
@@ -67,4 +68,33 @@ export async function fetchLossless(
 	// What was changed on this machine is done again on what the service made.
 	const picture = take.edits?.length ? await editedPng(blob, take.edits) : blob;
 	return new Uint8Array(await picture.arrayBuffer());
+}
+
+/** Connections that are tried in a row without hearing anything new, and the pause before the second, in ms. */
+const TRIES = 5;
+const PAUSE = 250;
+
+/**
+ * A job's events to its end: heard again from where a connection broke off, since what was asked for may be
+ * made, and charged, meanwhile.
+ */
+async function* toTheEnd(client: JobClient, job: string): AsyncGenerator<RenderEvent> {
+	let last = 0;
+	let refused: RenderRefused | null = null;
+	for (let tries = 0; tries < TRIES; tries++) {
+		if (tries) await new Promise((resolve) => setTimeout(resolve, PAUSE * 2 ** tries));
+		try {
+			for await (const { id, event } of client.events(job, last, new AbortController().signal)) {
+				[last, tries] = [id, 0];
+				yield event;
+				if (event.type === 'end') return;
+			}
+		} catch (cause) {
+			refused = cause instanceof RenderRefused ? cause : null;
+			if (refused && !refused.passes) throw refused;
+		}
+	}
+	throw (
+		refused ?? new LosslessProblem('The render service fell silent over the picture. Try again.')
+	);
 }

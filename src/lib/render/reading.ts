@@ -1,3 +1,5 @@
+import { z } from 'zod';
+
 /** What a service sent is more than can be meant, or it sent nothing for too long. */
 export class ServiceAmiss extends Error {}
 
@@ -56,4 +58,14 @@ export function readRetryAfter(header: string | null, now: number): number | nul
 		? Number(header)
 		: (Date.parse(header) - now) / 1000;
 	return seconds > 0 ? Math.min(seconds, MOST_RETRY) : null;
+}
+
+/** What is wrong with an answer, as the end of a sentence. */
+export function mistakeOf(cause: unknown): string {
+	if (cause instanceof z.ZodError) {
+		const { path, message } = cause.issues[0];
+		return `${path.length ? `${path.join('.')}: ` : ''}${message}.`;
+	}
+	if (cause instanceof SyntaxError) return 'what it says is no JSON.';
+	return cause instanceof Error ? cause.message.slice(0, 200) : String(cause);
 }

@@ -108,6 +108,9 @@ describe('a render service that is asked for its models', () => {
 		expect(await said('studio', (_, response) => response.end('{"models":[{}]}'))).toMatch(
 			/^What answers at ADDRESS does not keep the contract: models\.0\.id: [^{}[\]]+\.$/
 		);
+		expect(await said('studio', (_, response) => response.end('[]'))).toBe(
+			'What answers at ADDRESS does not keep the contract: Invalid input: expected object, received array.'
+		);
 		expect(await said('studio', (_, response) => response.end('<html>'))).toBe(
 			'What answers at ADDRESS does not keep the contract: what it says is no JSON.'
 		);

@@ -1,6 +1,6 @@
-import { z } from 'zod';
 import type { Limits, ModelCard } from '$lib/core/schema';
 import { RenderClient, RenderRefused, shippedService, type JobClient } from './client';
+import { mistakeOf } from './reading';
 
 /** A render service as this tab knows it. */
 export interface Service {
@@ -88,17 +88,7 @@ function silence({ address, id }: Service, cause: unknown): string {
 		return `What is at ${address} took too long to answer. Is it still starting? Try again.`;
 	if (cause instanceof TypeError)
 		return `Nothing that this page may read answers at ${address}. Is it running, and does it allow calls from this page (CORS)?`;
-	return `What answers at ${address} does not keep the contract: ${mistake(cause)}`;
-}
-
-/** What is wrong with an answer, as the end of a sentence. */
-function mistake(cause: unknown): string {
-	if (cause instanceof z.ZodError) {
-		const { path, message } = cause.issues[0];
-		return `${path.join('.')}: ${message}.`;
-	}
-	if (cause instanceof SyntaxError) return 'what it says is no JSON.';
-	return cause instanceof Error ? cause.message.slice(0, 200) : String(cause);
+	return `What answers at ${address} does not keep the contract: ${mistakeOf(cause)}`;
 }
 
 /** Routes among services. */

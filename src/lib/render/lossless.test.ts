@@ -1,0 +1,181 @@
+import 'fake-indexeddb/auto';
+import { createHash } from 'node:crypto';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { text } from 'node:stream/consumers';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { sampleRack, sampleTakes } from '$lib/core/testing';
+import { JobRequest, type Take } from '$lib/core/schema';
+import * as store from '$lib/store';
+import { RenderClient } from './client';
+import { fetchLossless, LosslessProblem } from './lossless';
+import type { Routes } from './services';
+
+/** There is no worker here that decodes: bytes stand for pixels, and a change is told at their end. */
+vi.mock('$lib/workers', () => ({
+	pixelHash: async (picture: Blob) => hashOf(Buffer.from(await picture.arrayBuffer())),
+	editedPng: (picture: Blob, edits: { kind: string }[]) =>
+		Promise.resolve(new Blob([picture, `, ${edits.map(({ kind }) => kind).join(' and ')}`]))
+}));
+const hashOf = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex');
+
+// A PNG of one point (PNG, third edition, 5.2 and 11).
+const PNG = Buffer.from(
+	'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAQAAAC1HAwCAAAAC0lEQVR42mNkYAAAAAYAAjCB0C8AAAAASUVORK5CYII=',
+	'base64'
+);
+
+/** A service that tells of a job what it is told to; what it heard. */
+let server: Server;
+let heard: { asked: JobRequest[]; given: string[]; after: number[] };
+/** What it tells on one connection after the other; the last one tells the rest. */
+let tells: { type: string; [more: string]: unknown }[];
+let breaksAfter: number[];
+let routes: Routes;
+
+beforeEach(async () => {
+	heard = { asked: [], given: [], after: [] };
+	breaksAfter = [];
+	server = createServer((request, response) => {
+		void (async () => {
+			const { method, url = '' } = request;
+			if (method === 'DELETE') {
+				heard.given.push(url);
+				response.writeHead(204).end();
+			} else if (url === '/jobs') {
+				const job = JobRequest.parse(JSON.parse(await text(request)));
+				heard.asked.push(job);
+				const takes = job.takes.map(({ ref }, i) => ({ ref, take: `made-${i}` }));
+				response.writeHead(202).end(JSON.stringify({ job: 'j1', takes }));
+			} else if (url.endsWith('/events')) {
+				const from = Number(request.headers['last-event-id'] ?? 0);
+				const to = breaksAfter.shift() ?? tells.length;
+				heard.after.push(from);
+				response.end(
+					tells
+						.map(
+							({ type, ...data }, i) =>
+								`id: ${i + 1}\nevent: ${type}\ndata: ${JSON.stringify(data)}\n\n`
+						)
+						.slice(from, to)
+						.join('')
+				);
+			} else response.end(PNG);
+		})();
+	});
+	await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+	const at = new RenderClient(`http://127.0.0.1:${(server.address() as AddressInfo).port}`);
+	const limits = null;
+	routes = {
+		of: (model) =>
+			model.startsWith('gone/')
+				? null
+				: { service: '', address: '', client: at, model: 'as-there', limits },
+		at: () => at
+	};
+});
+afterEach(() => {
+	server.closeAllConnections();
+	server.close();
+});
+
+const progress = (step: number, take = 'made-0') => ({ type: 'progress', take, step, steps: 4 });
+const done = {
+	...{ type: 'done', take: 'made-0', image: 'i', pixels: 'p', width: 1, height: 1 },
+	...{ seconds: 1, credits: 1.5 }
+};
+const end = { type: 'end' };
+const [sample] = sampleTakes(sampleRack());
+const take: Take = { ...sample, id: 't1', briefId: 'b1', state: 'done', pixels: hashOf(PNG) };
+const spent = () => store.spentOn('b1');
+
+describe('a lossless picture', () => {
+	it('is asked for again as PNG under the model\u2019s name there, and its price is entered', async () => {
+		tells = [progress(1), progress(3, 'of another'), progress(3), done, end];
+		const before = await spent();
+		const shares: number[] = [];
+		const picture = await fetchLossless(routes, take, (share) => shares.push(share));
+		expect(Buffer.from(picture)).toEqual(PNG);
+		expect(shares).toEqual([0.25, 0.75]);
+		const [job] = heard.asked;
+		expect(job.takes).toHaveLength(1);
+		expect(job.takes[0]).toMatchObject({
+			model: 'as-there',
+			seed: take.settings.seed,
+			prompt: take.settings.prompt,
+			output: { format: 'png', preview: false }
+		});
+		expect((await spent()) - before).toBe(1.5);
+		expect(heard.given).toEqual([]);
+	});
+
+	it('is heard of again from where the connection broke off: it may be made, and charged, meanwhile', async () => {
+		tells = [progress(1), progress(2), done, end];
+		breaksAfter = [1, 1, 2];
+		const before = await spent();
+		const shares: number[] = [];
+		await fetchLossless(routes, take, (share) => shares.push(share));
+		expect(heard.after).toEqual([0, 1, 1, 2]);
+		expect(shares).toEqual([0.25, 0.5]);
+		expect((await spent()) - before).toBe(1.5);
+		expect(heard.given).toEqual([]);
+	});
+
+	it(
+		'of which nothing more is heard is given up, with a sentence',
+		{ timeout: 20_000 },
+		async () => {
+			tells = [progress(1)];
+			await expect(fetchLossless(routes, take)).rejects.toThrow(
+				'The render service fell silent over the picture. Try again.'
+			);
+			expect(heard.after).toEqual([0, 1, 1, 1, 1]);
+			expect(heard.given).toEqual(['/jobs/j1']);
+		}
+	);
+
+	it('has what was changed on this machine done to it again', async () => {
+		tells = [done, end];
+		const changed = { ...take, edits: [{ kind: 'tones' }, { kind: 'crop' }] } as unknown as Take;
+		const picture = Buffer.from(await fetchLossless(routes, changed));
+		expect(picture.toString('latin1')).toMatch(/, tones and crop$/);
+	});
+
+	it('that came out different is refused, and what it cost is not forgotten', async () => {
+		tells = [done, end];
+		const before = await spent();
+		const other = { ...take, number: 7, pixels: 'others' };
+		await expect(fetchLossless(routes, other)).rejects.toThrow(
+			/^Take 7 came out different from the one that you judged: /
+		);
+		expect((await spent()) - before).toBe(1.5);
+	});
+
+	it.each([
+		[
+			'fails',
+			[{ type: 'failed', take: 'made-0', code: 'x', message: 'The lamp broke.' }],
+			'The lamp broke.'
+		],
+		[
+			'is given up',
+			[{ type: 'cancelled', take: 'made-0' }],
+			'The service gave the picture up. Try again.'
+		],
+		['ends unmade', [progress(1), end], 'The service ended without making the picture. Try again.']
+	])('that %s says so, costs nothing, and leaves nothing behind there', async (_, events, says) => {
+		tells = events;
+		const before = await spent();
+		const cause: unknown = await fetchLossless(routes, take).catch((problem: unknown) => problem);
+		expect(cause).toBeInstanceOf(LosslessProblem);
+		expect((cause as Error).message).toBe(says);
+		expect(await spent()).toBe(before);
+		expect(heard.given).toEqual(['/jobs/j1']);
+	});
+
+	it('of a model whose service was taken off asks nobody', async () => {
+		const of = { ...take, settings: { ...take.settings, model: 'gone/birch' } };
+		await expect(fetchLossless(routes, of)).rejects.toThrow(/Add it again under Models/);
+		expect(heard.asked).toEqual([]);
+	});
+});
