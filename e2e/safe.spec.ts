@@ -594,7 +594,14 @@ test('a database that another tab holds back, or that the browser refuses, is sa
 	);
 	await expect(page.getByText(/was updated in another tab/)).toBeVisible();
 	await page.getByRole('button', { name: 'Reload' }).click();
-	await expect(page.getByText(/was written by a newer version/)).toBeVisible();
+	const notice = page.getByText(/was written by a newer version/);
+	await expect(notice).toBeVisible();
+	// It stands above the page, not on it.
+	const [says, begin] = await Promise.all([
+		notice.boundingBox(),
+		page.getByRole('button', { name: 'New brief' }).first().boundingBox()
+	]);
+	expect(begin!.y).toBeGreaterThan(says!.y + says!.height);
 
 	const shut = await browser.newContext();
 	const refused = await shut.newPage();

@@ -18,6 +18,9 @@
 
 	let { children }: { children: Snippet } = $props();
 
+	/** Room for what is said across all pages, in px. */
+	let told = $state(0);
+
 	/** How much is put up: the rail, the bar, the page, and then what is true for all pages is begun. */
 	let up = $state(0);
 	onMount(async () => {
@@ -39,12 +42,12 @@
 {#if up > 0}<Rail />{/if}
 {#if up > 1}<TopBar />{/if}
 {#if session.storeTrouble}
-	<p class="store" role="alert">
+	<p class="store" role="alert" bind:offsetHeight={told}>
 		{session.storeTrouble}
 		<button onclick={() => location.reload()}>Reload</button>
 	</p>
 {/if}
-<main id="main">
+<main id="main" style:--told="{session.storeTrouble ? told : 0}px">
 	{#if up > 2}{@render children()}{/if}
 </main>
 {#if session.queueOpen}<Later load={queue} given={{}} />{/if}
@@ -73,7 +76,7 @@
 
 	main {
 		position: fixed;
-		inset: var(--bar-height) 0 0 var(--rail-width);
+		inset: calc(var(--bar-height) + var(--told)) 0 0 var(--rail-width);
 		overflow: auto;
 		background: var(--paper);
 	}
