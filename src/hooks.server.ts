@@ -29,7 +29,7 @@ export const handleError: HandleServerError = ({ error, status, message }) => {
 
 /** What a page asks for before it is read: what it needs to be put up, the letters of its text with it. */
 const preload: NonNullable<ResolveOptions['preload']> = ({ type, path }) =>
-	type !== 'font' || path.includes('hanken-grotesk-first-letters.');
+	type === 'js' || type === 'css' || path.includes('hanken-grotesk-first-letters.');
 
 /** What every answer says to browsers, those from files too: see scripts/serve.mjs. */
 function safe(response: Response): Response {

@@ -45,6 +45,9 @@ export async function readBounded(
 	return bytes;
 }
 
+/** Letters that are said of what a service answers. */
+const MOST_SAID = 200;
+
 /** Longest time that a service may ask to be left alone, in seconds. */
 const MOST_RETRY = 600;
 
@@ -60,12 +63,12 @@ export function readRetryAfter(header: string | null, now: number): number | nul
 	return seconds > 0 ? Math.min(seconds, MOST_RETRY) : null;
 }
 
-/** What is wrong with an answer, as the end of a sentence. */
+/** What is wrong with an answer, as the end of a sentence, however long what it says is. */
 export function mistakeOf(cause: unknown): string {
-	if (cause instanceof z.ZodError) {
-		const { path, message } = cause.issues[0];
-		return `${path.length ? `${path.join('.')}: ` : ''}${message}.`;
-	}
 	if (cause instanceof SyntaxError) return 'what it says is no JSON.';
-	return cause instanceof Error ? cause.message.slice(0, 200) : String(cause);
+	if (!(cause instanceof z.ZodError))
+		return (cause instanceof Error ? cause.message : String(cause)).slice(0, MOST_SAID);
+	const { path, message } = cause.issues[0];
+	const place = path.join('.').slice(0, MOST_SAID);
+	return `${place ? `${place}: ` : ''}${message.slice(0, MOST_SAID)}.`;
 }

@@ -13,7 +13,8 @@ export const letters: Promise<unknown> = Promise.race([
 /** Faces that the page begins with: the first page has no figures on it. */
 function needed(): FontFace[] {
 	const [text, ...figures] = firstFaces();
-	return location.pathname === '/' ? [text] : [text, ...figures];
+	// While it is developed styles come later than scripts, and nothing is waited for.
+	return [text ?? [], location.pathname === '/' ? [] : figures].flat();
 }
 
 /** Of each family the face that was told last, in the order in which they were asked for: see vite.fonts.ts. */
