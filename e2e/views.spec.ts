@@ -102,9 +102,14 @@ async function pretend(session: CDPSession, state: 'hover' | 'focus'): Promise<v
 		nodeId: root.nodeId,
 		selector: 'a, button, input, select, textarea, [tabindex]'
 	});
-	expect(nodeIds.length).toBeGreaterThan(10);
+	let pretended = 0;
 	for (const nodeId of nodeIds)
-		await session.send('CSS.forcePseudoState', { nodeId, forcedPseudoClasses: [state] });
+		// What a view puts in another's place meanwhile is gone.
+		await session.send('CSS.forcePseudoState', { nodeId, forcedPseudoClasses: [state] }).then(
+			() => pretended++,
+			(cause: unknown) => expect(String(cause)).toContain('Could not find node')
+		);
+	expect(pretended).toBeGreaterThan(10);
 }
 
 test('nothing becomes hard to read under the pointer or when it has the focus', async ({
