@@ -2,7 +2,16 @@
 	import Close from 'carbon-icons-svelte/lib/Close.svelte';
 	import { afterNavigate } from '$app/navigation';
 	import * as store from '$lib/store';
-	import { Choice, focusInto, focusReturner, layers, live, money, session, whenReleased } from '$lib/ui/shared';
+	import {
+		Choice,
+		focusInto,
+		focusReturner,
+		layers,
+		live,
+		money,
+		session,
+		whenReleased
+	} from '$lib/ui/shared';
 	import { onMount } from 'svelte';
 	import QueuePlan from './QueuePlan.svelte';
 
