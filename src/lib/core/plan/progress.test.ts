@@ -11,6 +11,7 @@ describe('progressOf', () => {
 			ended: 10,
 			all: 40,
 			share: 0.25,
+			percent: 25,
 			takesAMinute: 30,
 			secondsLeft: 60
 		});
@@ -21,6 +22,13 @@ describe('progressOf', () => {
 		expect(progressOf(counts, [5, 9])).toMatchObject({ takesAMinute: null, secondsLeft: null });
 		expect(progressOf({ ...none, done: 4 }, [])).toMatchObject({ share: 1, secondsLeft: 0 });
 		expect(progressOf(none, []).share).toBe(1);
+	});
+
+	it('is not at 100 per cent while one of many is to go', () => {
+		expect(progressOf({ ...none, done: 198, failed: 1, running: 1 }, []).percent).toBe(99);
+		expect(progressOf({ ...none, done: 199, failed: 1 }, []).percent).toBe(100);
+		expect(progressOf({ ...none, done: 29, waiting: 71 }, []).percent).toBe(29);
+		expect(progressOf(none, []).percent).toBe(100);
 	});
 
 	it('forgets how slow it was at first', () => {

@@ -10,6 +10,8 @@ export interface RunProgress {
 	all: number;
 	/** 0 to 1. */
 	share: number;
+	/** The same in whole per cents: 100 only when nothing is to go. */
+	percent: number;
 	/** Takes finished in a minute, by the latest ones; null before three are there. */
 	takesAMinute: number | null;
 	/** Seconds until the end at that pace; null where it is not known. */
@@ -34,6 +36,7 @@ export function progressOf(counts: TakeCounts, made: readonly number[]): RunProg
 		ended,
 		all,
 		share: all ? ended / all : 1,
+		percent: all ? Math.floor((100 * ended) / all) : 100,
 		takesAMinute,
 		secondsLeft: open === 0 ? 0 : takesAMinute ? (open * 60) / takesAMinute : null
 	};

@@ -78,9 +78,7 @@
 			<span style:width="{progress.share * 100}%"></span>
 		</div>
 		<p class="num figures">
-			{progress.ended} of {progress.all} · {Math.floor(
-				(100 * progress.ended) / progress.all
-			)}%{progress.takesAMinute
+			{progress.ended} of {progress.all} · {progress.percent}%{progress.takesAMinute
 				? ` · ${progress.takesAMinute.toFixed(progress.takesAMinute < 10 ? 1 : 0)} a minute`
 				: ''}{progress.secondsLeft !== null && !plan.paused
 				? ` · ${clock(progress.secondsLeft)} left`
