@@ -1,7 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
-import { createServer, type Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
 import { resolve } from 'node:path';
 import { buffer } from 'node:stream/consumers';
 import { Readable } from 'node:stream';
@@ -10,6 +8,7 @@ import { createInterface } from 'node:readline';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { checkConformance } from './conformance';
 import { RenderClient, RenderRefused } from './client';
+import { serveWhileTested } from '../../../scripts/serve-while-tested';
 
 const PAGE = 'http://127.0.0.1:4173';
 
@@ -41,10 +40,7 @@ describe('the bridge in Python', () => {
 			'an unknown job or take is answered with 404',
 			'a call that carries another Origin is refused'
 		];
-		const between = await breaking(at);
-		const findings = await checkConformance(between.at);
-		between.server.closeAllConnections();
-		between.server.close();
+		const findings = await checkConformance(await breaking(at));
 		expect(
 			findings.filter(({ result }) => result === 'broken').map(({ promise }) => promise)
 		).toEqual(broken);
@@ -105,9 +101,9 @@ describe('the bridge in Python', () => {
 });
 
 /** The same service behind something that breaks six of its promises. */
-async function breaking(at: string): Promise<{ at: string; server: Server }> {
+async function breaking(at: string): Promise<string> {
 	const { origin, pathname } = new URL(at);
-	const server = createServer((request, response) => {
+	const address = await serveWhileTested((request, response) => {
 		void (async () => {
 			const { method, url = '', headers } = request;
 			const path = url.slice(pathname.length);
@@ -138,6 +134,5 @@ async function breaking(at: string): Promise<{ at: string; server: Server }> {
 			else response.end();
 		})().catch(() => response.destroy());
 	});
-	await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
-	return { at: `http://127.0.0.1:${(server.address() as AddressInfo).port}${pathname}`, server };
+	return address + pathname;
 }

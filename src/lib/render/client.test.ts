@@ -1,25 +1,17 @@
-import { createServer, type RequestListener, type Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
-import { afterEach, describe, expect, it } from 'vitest';
+import type { RequestListener } from 'node:http';
+import { describe, expect, it } from 'vitest';
 import { cards } from '$lib/core/testing';
 import { RenderClient, RenderRefused, type Patience } from './client';
 import { MOST_JSON, readRetryAfter, ServiceAmiss } from './reading';
+import { onePoint, serveWhileTested } from '../../../scripts/serve-while-tested';
 
 /** The client against a server that answers as the contract allows, and worse. */
-
-let server: Server | undefined;
-afterEach(() => {
-	server?.closeAllConnections();
-	server?.close();
-});
 
 async function serve(
 	listener: RequestListener,
 	patience: Partial<Patience> = {}
 ): Promise<RenderClient> {
-	server = createServer(listener);
-	await new Promise<void>((resolve) => server!.listen(0, '127.0.0.1', resolve));
-	return new RenderClient(`http://127.0.0.1:${(server.address() as AddressInfo).port}`, patience);
+	return new RenderClient(await serveWhileTested(listener), patience);
 }
 
 const event = (id: number, type: string, data: object) =>
@@ -206,12 +198,7 @@ describe('RenderClient', () => {
 	});
 
 	it('tells the kind of a picture by its bytes, and takes nothing else for one', async () => {
-		// A PNG of one point: signature, IHDR, IDAT and IEND (PNG, third edition, 5.2 and 11).
-		const png = Buffer.from(
-			'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAQAAAC1HAwCAAAAC0lEQVR42mNkYAAAAAYAAjCB0C8AAAAASUVORK5CYII=',
-			'base64'
-		);
-		let body: Buffer | string = png;
+		let body: Buffer | string = onePoint;
 		const client = await serve((_request, response) =>
 			response.writeHead(200, { 'content-type': 'image/webp' }).end(body)
 		);
@@ -230,7 +217,6 @@ describe('RenderClient', () => {
 			more();
 		});
 		await expect(client.limits()).rejects.toThrow(/has more than 16 MB: it is not kept\./);
-		server!.closeAllConnections();
 		const said = await serve((_request, response) => {
 			response.writeHead(200, { 'content-length': String(MOST_JSON + 1) });
 			response.flushHeaders();

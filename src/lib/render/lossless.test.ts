@@ -1,15 +1,14 @@
 import 'fake-indexeddb/auto';
 import { createHash } from 'node:crypto';
-import { createServer, type Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
 import { text } from 'node:stream/consumers';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { sampleRack, sampleTakes } from '$lib/core/testing';
 import { JobRequest, type Take } from '$lib/core/schema';
 import * as store from '$lib/store';
 import { RenderClient } from './client';
 import { fetchLossless, LosslessProblem } from './lossless';
 import type { Routes } from './services';
+import { onePoint, serveWhileTested } from '../../../scripts/serve-while-tested';
 
 /** There is no worker here that decodes: bytes stand for pixels, and a change is told at their end. */
 vi.mock('$lib/workers', () => ({
@@ -19,14 +18,7 @@ vi.mock('$lib/workers', () => ({
 }));
 const hashOf = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex');
 
-// A PNG of one point (PNG, third edition, 5.2 and 11).
-const PNG = Buffer.from(
-	'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAQAAAC1HAwCAAAAC0lEQVR42mNkYAAAAAYAAjCB0C8AAAAASUVORK5CYII=',
-	'base64'
-);
-
 /** A service that tells of a job what it is told to; what it heard. */
-let server: Server;
 let heard: { asked: JobRequest[]; given: string[]; after: number[] };
 /** What it tells on one connection after the other; the last one tells the rest. */
 let tells: { type: string; [more: string]: unknown }[];
@@ -36,7 +28,7 @@ let routes: Routes;
 beforeEach(async () => {
 	heard = { asked: [], given: [], after: [] };
 	breaksAfter = [];
-	server = createServer((request, response) => {
+	const address = await serveWhileTested((request, response) => {
 		void (async () => {
 			const { method, url = '' } = request;
 			if (method === 'DELETE') {
@@ -60,11 +52,10 @@ beforeEach(async () => {
 						.slice(from, to)
 						.join('')
 				);
-			} else response.end(PNG);
+			} else response.end(onePoint);
 		})();
 	});
-	await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
-	const at = new RenderClient(`http://127.0.0.1:${(server.address() as AddressInfo).port}`);
+	const at = new RenderClient(address);
 	const limits = null;
 	routes = {
 		of: (model) =>
@@ -74,10 +65,6 @@ beforeEach(async () => {
 		at: () => at
 	};
 });
-afterEach(() => {
-	server.closeAllConnections();
-	server.close();
-});
 
 const progress = (step: number, take = 'made-0') => ({ type: 'progress', take, step, steps: 4 });
 const done = {
@@ -86,7 +73,7 @@ const done = {
 };
 const end = { type: 'end' };
 const [sample] = sampleTakes(sampleRack());
-const take: Take = { ...sample, id: 't1', briefId: 'b1', state: 'done', pixels: hashOf(PNG) };
+const take: Take = { ...sample, id: 't1', briefId: 'b1', state: 'done', pixels: hashOf(onePoint) };
 const spent = () => store.spentOn('b1');
 
 describe('a lossless picture', () => {
@@ -95,7 +82,7 @@ describe('a lossless picture', () => {
 		const before = await spent();
 		const shares: number[] = [];
 		const picture = await fetchLossless(routes, take, (share) => shares.push(share));
-		expect(Buffer.from(picture)).toEqual(PNG);
+		expect(Buffer.from(picture)).toEqual(onePoint);
 		expect(shares).toEqual([0.25, 0.75]);
 		const [job] = heard.asked;
 		expect(job.takes).toHaveLength(1);

@@ -1,6 +1,5 @@
-import { createServer, type RequestListener, type Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
-import { afterEach, describe, expect, it } from 'vitest';
+import type { RequestListener } from 'node:http';
+import { describe, expect, it } from 'vitest';
 import { cards } from '$lib/core/testing';
 import { RenderClient } from './client';
 import {
@@ -11,6 +10,7 @@ import {
 	serviceId,
 	unqualified
 } from './services';
+import { serveWhileTested } from '../../../scripts/serve-while-tested';
 
 describe('render services', () => {
 	it('are found by the first part of a model\u2019s id, the shipped one by none', () => {
@@ -39,17 +39,6 @@ describe('render services', () => {
 });
 
 describe('a render service that is asked for its models', () => {
-	let server: Server | undefined;
-	afterEach(() => {
-		server?.closeAllConnections();
-		server?.close();
-	});
-
-	async function at(listener: RequestListener): Promise<string> {
-		server = createServer(listener);
-		await new Promise<void>((resolve) => server!.listen(0, '127.0.0.1', resolve));
-		return `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-	}
 	const limits = {
 		maxTakesPerJob: 3,
 		maxPixels: 1e6,
@@ -61,7 +50,7 @@ describe('a render service that is asked for its models', () => {
 		response.end(JSON.stringify(url === '/models' ? { models: cards } : limits));
 	/** What is said of a service that does not answer as it should. */
 	async function said(id: string, listener: RequestListener, patience = {}): Promise<string> {
-		const address = await at(listener);
+		const address = await serveWhileTested(listener);
 		const service = { ...newService(id, address), client: new RenderClient(address, patience) };
 		const asked = await askService(service);
 		expect(asked.state).toBe('silent');
@@ -70,7 +59,7 @@ describe('a render service that is asked for its models', () => {
 	}
 
 	it('has them under ids that no other service\u2019s have', async () => {
-		const address = await at(answering);
+		const address = await serveWhileTested(answering);
 		const asked = await askService(newService('studio', address));
 		expect(asked).toMatchObject({ state: 'answers', says: undefined });
 		expect(asked.cards.map(({ id }) => id)).toEqual(cards.map(({ id }) => `studio/${id}`));
@@ -81,7 +70,7 @@ describe('a render service that is asked for its models', () => {
 
 	it('goes on with what is known of it when it falls silent, and answers again afterwards', async () => {
 		let up = true;
-		const address = await at((request, response) =>
+		const address = await serveWhileTested((request, response) =>
 			up ? answering(request, response) : response.writeHead(503).end()
 		);
 		const first = await askService(newService('studio', address));
