@@ -7,7 +7,8 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { chromium } from '@playwright/test';
-import { answers, ensureChromium, freePort, quiet } from '../scripts/steps.mjs';
+import { max, median, sum } from 'simple-statistics';
+import { answers, ensureChromium, freePort, quiet, startServer } from '../scripts/steps.mjs';
 
 const VISITS = Number(process.env.VISITS ?? 6);
 /** Pages that are visited first, and how long they are looked at, in ms. */
@@ -86,22 +87,12 @@ async function visit(address, ms) {
 	}
 }
 
-const median = (/** @type {number[]} */ values) => {
-	const sorted = [...values].sort((a, b) => a - b);
-	const half = sorted.length >> 1;
-	return sorted.length % 2 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
-};
-
 const folders = process.argv.slice(2).map((folder) => resolve(folder));
 if (!folders.length) folders.push(process.cwd());
 const servers = await Promise.all(
 	folders.map(async (cwd) => {
 		const port = await freePort(0);
-		const server = spawn(process.execPath, ['scripts/serve.mjs'], {
-			cwd,
-			stdio: 'ignore',
-			env: { ...process.env, HOST: '127.0.0.1', PORT: String(port), DIAL_PICK_LOG: 'silent' }
-		});
+		const server = startServer(port, { DIAL_PICK_LOG: 'silent' }, cwd);
 		const address = `http://127.0.0.1:${port}`;
 		if (!(await answers(`${address}/api/render/v1/models`)))
 			throw new Error(`The application of ${cwd} does not answer.`);
@@ -117,19 +108,19 @@ try {
 			for (const { cwd, address } of servers) {
 				const seen = await visit(`${address}${path}`, ms);
 				found.get(cwd)?.push(seen);
-				if (process.env.FRAMES) console.log(cwd, path, JSON.stringify(seen.tasks), seen.picture);
-				if (process.env.FRAMES) for (const frame of seen.frames) console.log(JSON.stringify(frame));
+				if (!process.env.FRAMES) continue;
+				console.log(cwd, path, JSON.stringify(seen.tasks), seen.picture);
+				for (const frame of seen.frames) console.log(JSON.stringify(frame));
 			}
 		for (const [folder, visits] of found) {
-			const longest = visits.map(({ tasks }) => Math.max(0, ...tasks.map(([, took]) => took)));
+			const took = visits.map(({ tasks }) => [0, ...tasks.map(([, ms]) => ms)]);
+			const longest = took.map(max);
 			rows.push({
 				build: folder,
 				page: path,
-				'visits without a long task': `${longest.filter((took) => !took).length} of ${visits.length}`,
+				'visits without a long task': `${longest.filter((ms) => !ms).length} of ${visits.length}`,
 				'longest task, ms': median(longest),
-				'long tasks, ms': median(
-					visits.map(({ tasks }) => tasks.reduce((sum, [, took]) => sum + took, 0))
-				),
+				'long tasks, ms': median(took.map(sum)),
 				'first text, ms': Math.round(median(visits.map(({ text }) => text))),
 				'first picture, ms': Math.round(median(visits.map(({ picture }) => picture ?? 0))),
 				'over the wire, KiB': Math.round(median(visits.map(({ kib }) => kib))),

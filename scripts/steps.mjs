@@ -83,10 +83,11 @@ export async function freePort(wanted) {
  * Starts the built application on this machine only.
  * @param {number} port
  * @param {Record<string, string>} [env]
+ * @param {string} [cwd] another checkout than this
  */
-export function startServer(port, env = {}) {
+export function startServer(port, env = {}, cwd = root) {
 	return spawn(process.execPath, ['scripts/serve.mjs'], {
-		cwd: root,
+		cwd,
 		stdio: 'inherit',
 		env: {
 			...process.env,
