@@ -12,9 +12,9 @@ export const letters: Promise<unknown> = Promise.race([
 
 /** Faces that the page begins with: the first page has no figures on it. */
 function needed(): FontFace[] {
-	const [text, ...figures] = firstFaces();
-	// While it is developed styles come later than scripts, and nothing is waited for.
-	return [text ?? [], location.pathname === '/' ? [] : figures].flat();
+	// Text first, then figures; none while it is developed, where styles come later than scripts.
+	const faces = [...firstFaces()];
+	return location.pathname === '/' ? faces.slice(0, 1) : faces;
 }
 
 /** Of each family the face that was told last, in the order in which they were asked for: see vite.fonts.ts. */

@@ -236,7 +236,7 @@ export class Database extends Dexie {
 		// What was kept before a dial came is held where that dial changes nothing.
 		for (const table of [this.briefs, this.plans] as Table<{ rack: Partial<Rack> } | undefined>[])
 			table.hook('reading', (row) => row && { ...row, rack: completeRack(row.rack) });
-		// Dexie opens what a newer version wrote; this one would write it as nobody reads it any more.
+		// Dexie opens a database of a newer version, too: this program would write rows of old shapes into it.
 		this.on(
 			'ready',
 			() => {
