@@ -1,7 +1,10 @@
 import { monitorEventLoopDelay } from 'node:perf_hooks';
 import { expect, test, type BrowserContext, type Page } from '@playwright/test';
-import { countDone, newBrief, storedTakes, typeStops } from './helpers';
+import type { Spending } from '../src/lib/core/schema';
+import { countDone, newBrief, storedTakes, tableOf, typeStops } from './helpers';
 import { StubService } from './stub-service';
+
+type Job = { job: string | null };
 
 let stub: StubService;
 let address: string;
@@ -104,13 +107,29 @@ test('a reload and a closed tab in mid-run: the next tab goes on, and pays for n
 	await expect.poll(() => count(page), { timeout: 60_000 }).toBeGreaterThan(3);
 	await page.reload();
 	await expect.poll(() => count(page), { timeout: 60_000 }).toBeGreaterThan(8);
-	const before = await count(page);
+	const [before, sheet] = [await count(page), page.url()];
 	await page.close();
 	const other = await context.newPage();
 	await other.goto(address);
 	await allKept(other);
 	report('reload and closed tab', before, 24);
 	expect(stub.made).toBe(24);
+
+	// A lossless picture that is made while its tab is closed is entered by the next tab.
+	stub.pace = 800;
+	await other.goto(sheet);
+	await other.locator('[data-take]').first().click();
+	await other.getByRole('button', { name: 'Export PNG' }).click();
+	await other.getByRole('dialog').getByRole('button', { name: /^Run/ }).click();
+	await expect.poll(async () => (await tableOf<Job>(other, 'jobs'))[0]?.job).toBeTruthy();
+	await other.close();
+	await expect.poll(() => stub.made).toBe(25);
+	const third = await context.newPage();
+	await third.goto(address);
+	await expect.poll(() => tableOf<Job>(third, 'jobs')).toEqual([]);
+	const paid = await tableOf<Spending>(third, 'ledger');
+	expect(paid).toHaveLength(25);
+	expect(paid.filter(({ id }) => / again as /.test(id))).toMatchObject([{ credits: 1 }]);
 });
 
 test('two tabs: one drives, both see; when the driver is closed the other goes on', async ({

@@ -193,6 +193,7 @@ export class PlanDrive {
 			briefId: plan.briefId,
 			service: route.service,
 			address: route.address,
+			models: body.takes.map(({ ref }) => open.find(({ id }) => id === ref)!.settings.model),
 			body,
 			sentAt: this.#means.clock.now()
 		});

@@ -180,3 +180,17 @@ export class FakeService implements JobClient {
 		this.#keys.clear();
 	}
 }
+
+/** Names that are held one after the other, as the browser's Web Locks are. */
+export class FakeLocks {
+	readonly #held = new Map<string, Promise<unknown>>();
+
+	request<T>(name: string, _: { signal?: AbortSignal }, work: () => Promise<T>): Promise<T> {
+		const turn = (this.#held.get(name) ?? Promise.resolve()).then(work);
+		this.#held.set(
+			name,
+			turn.catch(() => undefined)
+		);
+		return turn;
+	}
+}

@@ -64,7 +64,8 @@ export async function follow(
 		)
 	);
 	const wanted = new Set(await store.notDoneAmong([...refs.values()]));
-	const keeper = new Keeper(means.clock);
+	const gone = new Set(await store.goneAmong([...refs.values()]));
+	const keeper = new Keeper(row, means.clock);
 	tell.onBegun?.();
 	let failed = 0;
 	let ended = false;
@@ -75,6 +76,11 @@ export async function follow(
 				break;
 			}
 			const ref = refs.get(event.take);
+			// What was made of a take that was deleted, or once more, was paid.
+			if (ref && event.type === 'done') {
+				if (row.again) await store.enterAgain(row, event, means.clock.now());
+				else if (gone.has(ref)) await store.enterLost(row, ref, event, means.clock.now());
+			}
 			if (!ref || !wanted.has(ref)) continue;
 			if (event.type === 'progress') {
 				const { step, steps, preview } = event;
@@ -102,7 +108,7 @@ async function fetched(
 	client: JobClient,
 	id: string,
 	done: Done,
-	{ briefId }: store.StoredJob,
+	row: store.StoredJob,
 	{ clock, admit }: Means
 ): Promise<store.FinishedTake | null> {
 	let why = '';
@@ -117,19 +123,11 @@ async function fetched(
 			why = cause.message;
 		}
 	}
-	const model = (await store.take(id))?.settings.model ?? 'unknown';
 	await store.failOpenTakes(
 		[id],
 		`The render service made this picture, but it cannot be used. ${why} Try the take again, or tell whoever runs the service.`
 	);
 	// It was made, so it was paid.
-	if (done.credits)
-		await store.enterSpending({
-			id: `${id} lost as ${done.take}`.slice(0, 200),
-			briefId,
-			model,
-			credits: done.credits,
-			at: clock.now()
-		});
+	await store.enterLost(row, id, done, clock.now());
 	return null;
 }

@@ -7,6 +7,7 @@ const TOGETHER = 200;
 /** Writes finished takes to the store, several at once when they come quickly. */
 export class Keeper {
 	readonly #clock: Clock;
+	readonly #job: store.StoredJob;
 	#ready: store.FinishedTake[] = [];
 	#coming: Promise<void>[] = [];
 	#writing: Promise<void> = Promise.resolve();
@@ -15,7 +16,9 @@ export class Keeper {
 	/** Takes that were written. */
 	kept = 0;
 
-	constructor(clock: Clock) {
+	/** @param job what makes them */
+	constructor(job: store.StoredJob, clock: Clock) {
+		this.#job = job;
 		this.#clock = clock;
 	}
 
@@ -42,7 +45,7 @@ export class Keeper {
 		this.#ready = [];
 		if (!together.length) return;
 		this.#writing = this.#writing
-			.then(() => store.finishTakes(together, this.#clock.now()))
+			.then(() => store.finishTakes(together, this.#clock.now(), this.#job))
 			.then(() => void (this.kept += together.length))
 			.catch((cause) => void (this.#problem ??= cause));
 	}

@@ -6,6 +6,7 @@ import { sampleRack, sampleTakes } from '$lib/core/testing';
 import { JobRequest, type Take } from '$lib/core/schema';
 import * as store from '$lib/store';
 import { RenderClient } from './client';
+import { FakeLocks } from './fake-service';
 import { fetchLossless, LosslessProblem } from './lossless';
 import type { Routes } from './services';
 import { onePoint, serveWhileTested } from '../../../scripts/serve-while-tested';
@@ -18,16 +19,24 @@ vi.mock('$lib/workers', () => ({
 }));
 const hashOf = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex');
 
+vi.stubGlobal('navigator', { locks: new FakeLocks() });
+
 /** A service that tells of a job what it is told to; what it heard. */
 let heard: { asked: JobRequest[]; given: string[]; after: number[] };
 /** What it tells on one connection after the other; the last one tells the rest. */
 let tells: { type: string; [more: string]: unknown }[];
 let breaksAfter: number[];
+/** Called before a job is answered. */
+let whenAsked: (() => Promise<void>) | null;
+/** How often a picture is asked for in vain; whether jobs are refused. */
+let unanswered: number;
+let refuses: boolean;
 let routes: Routes;
 
 beforeEach(async () => {
 	heard = { asked: [], given: [], after: [] };
 	breaksAfter = [];
+	[whenAsked, unanswered, refuses] = [null, 0, false];
 	const address = await serveWhileTested((request, response) => {
 		void (async () => {
 			const { method, url = '' } = request;
@@ -37,6 +46,13 @@ beforeEach(async () => {
 			} else if (url === '/jobs') {
 				const job = JobRequest.parse(JSON.parse(await text(request)));
 				heard.asked.push(job);
+				await whenAsked?.();
+				if (refuses) {
+					const problem = { title: 'No', status: 422, detail: 'No such size.' };
+					return void response
+						.writeHead(422, { 'content-type': 'application/problem+json' })
+						.end(JSON.stringify(problem));
+				}
 				const takes = job.takes.map(({ ref }, i) => ({ ref, take: `made-${i}` }));
 				response.writeHead(202).end(JSON.stringify({ job: 'j1', takes }));
 			} else if (url.endsWith('/events')) {
@@ -52,6 +68,9 @@ beforeEach(async () => {
 						.slice(from, to)
 						.join('')
 				);
+			} else if (unanswered > 0) {
+				unanswered--;
+				response.destroy();
 			} else response.end(onePoint);
 		})();
 	});
@@ -118,8 +137,39 @@ describe('a lossless picture', () => {
 			);
 			expect(heard.after).toEqual([0, 1, 1, 1, 1]);
 			expect(heard.given).toEqual(['/jobs/j1']);
+			// It may have been made nevertheless: the runner hears of it once the service answers.
+			expect(await store.jobs()).toMatchObject([{ job: 'j1', refs: ['t1'], wanted: 0 }]);
+			for (const { key } of await store.jobs()) await store.endJob(key);
 		}
 	);
+
+	it('is noted before it is sent, and struck out once its price is entered', async () => {
+		tells = [done, end];
+		const [{ model }] = [take.settings];
+		whenAsked = async () => {
+			whenAsked = null;
+			expect(await store.jobs()).toMatchObject([
+				{ key: heard.asked[0].key, refs: ['t1'], models: [model], job: null, again: true }
+			]);
+		};
+		await fetchLossless(routes, take);
+		expect(whenAsked).toBe(null);
+		expect(await store.jobs()).toEqual([]);
+	});
+
+	it('that is made but does not come at once is asked for until it does', async () => {
+		tells = [done, end];
+		unanswered = 2;
+		expect(Buffer.from(await fetchLossless(routes, take))).toEqual(onePoint);
+		expect(unanswered).toBe(0);
+		expect(heard.asked).toHaveLength(1);
+	});
+
+	it('that the service refuses leaves no job behind', async () => {
+		refuses = true;
+		await expect(fetchLossless(routes, take)).rejects.toThrow('No such size.');
+		expect(await store.jobs()).toEqual([]);
+	});
 
 	it('has what was changed on this machine done to it again', async () => {
 		tells = [done, end];
@@ -158,6 +208,7 @@ describe('a lossless picture', () => {
 		expect((cause as Error).message).toBe(says);
 		expect(await spent()).toBe(before);
 		expect(heard.given).toEqual(['/jobs/j1']);
+		expect(await store.jobs()).toEqual([]);
 	});
 
 	it('of a model whose service was taken off asks nobody', async () => {

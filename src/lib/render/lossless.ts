@@ -1,8 +1,9 @@
-import type { RenderEvent, Take } from '$lib/core/schema';
+import type { JobRequest, RenderEvent, Take } from '$lib/core/schema';
 import { editedPng, pixelHash } from '$lib/workers';
 import * as store from '$lib/store';
 import { bringAlong } from './bring';
 import { RenderRefused, type JobClient } from './client';
+import { holding, ofJob } from './holding';
 import type { Routes } from './services';
 
 /** The lossless picture could not be had, with a sentence that says why. */
@@ -24,42 +25,17 @@ export async function fetchLossless(
 		throw new LosslessProblem(
 			'The render service of this model was taken off. Add it again under Models.'
 		);
-	const { client, model } = route;
+	const { client, model, service, address } = route;
 	const settings = (await bringAlong(client, [take.settings]))(take.settings);
 	const key = crypto.randomUUID();
-	const { job, takes } = await client.submit({
-		key,
-		takes: [{ ...settings, model, ref: take.id, output: { format: 'png', preview: false } }]
+	const output = { format: 'png', preview: false } as const;
+	const body: JobRequest = { key, takes: [{ ...settings, model, ref: take.id, output }] };
+	const blob = await holding(ofJob(key), async () => {
+		// Noted before it is sent: should this tab be closed meanwhile, it is called back and its price entered.
+		const sentAt = Date.now();
+		const row = await store.addJobAgain(take, { service, address, body, sentAt });
+		return made(row, body, client, onStep);
 	});
-	const made = takes.find(({ ref }) => ref === take.id)?.take;
-	let done = false;
-	try {
-		for await (const event of toTheEnd(client, job)) {
-			if (event.type === 'end') break;
-			if (event.take !== made) continue;
-			if (event.type === 'progress') onStep?.(event.step / event.steps);
-			if (event.type === 'failed') throw new LosslessProblem(event.message);
-			if (event.type === 'cancelled')
-				throw new LosslessProblem('The service gave the picture up. Try again.');
-			if (event.type !== 'done') continue;
-			done = true;
-			const { id, briefId, settings } = take;
-			if (event.credits)
-				await store.enterSpending({
-					id: `${id} again as ${key}`,
-					briefId,
-					model: settings.model,
-					credits: event.credits,
-					at: Date.now()
-				});
-		}
-		if (!made || !done)
-			throw new LosslessProblem('The service ended without making the picture. Try again.');
-	} finally {
-		// What is not wanted any more is not made, and so not charged.
-		if (!done) await client.cancel(job).catch(() => undefined);
-	}
-	const blob = await client.image(made);
 	if (take.pixels && (await pixelHash(blob)) !== take.pixels) {
 		throw new LosslessProblem(
 			`Take ${take.number} came out different from the one that you judged: the model has changed since. The one that you judged is kept here as it is.`
@@ -70,9 +46,67 @@ export async function fetchLossless(
 	return new Uint8Array(await picture.arrayBuffer());
 }
 
+/** The picture that a job makes. */
+async function made(
+	row: store.StoredJob,
+	body: JobRequest,
+	client: JobClient,
+	onStep?: (share: number) => void
+): Promise<Blob> {
+	const { job, takes } = await client.submit(body).catch(async (cause: unknown) => {
+		// What was refused was not taken on; of what was not answered that is not known.
+		if (cause instanceof RenderRefused && cause.status < 500) await store.endJob(row.key);
+		throw cause;
+	});
+	await store.jobAnswered(row.key, job);
+	const name = takes.find(({ ref }) => ref === row.refs[0])?.take;
+	let [done, ended] = [false, false];
+	try {
+		for await (const event of toTheEnd(client, job)) {
+			if (event.type === 'end') {
+				ended = true;
+				break;
+			}
+			if (event.take !== name) continue;
+			if (event.type === 'progress') {
+				onStep?.(event.step / event.steps);
+				continue;
+			}
+			ended = true;
+			if (event.type === 'failed') throw new LosslessProblem(event.message);
+			if (event.type === 'cancelled')
+				throw new LosslessProblem('The service gave the picture up. Try again.');
+			await store.enterAgain(row, event, Date.now());
+			done = true;
+			break;
+		}
+		if (!name || !done)
+			throw new LosslessProblem('The service ended without making the picture. Try again.');
+	} finally {
+		// What is not wanted any more is not made, and so not charged.
+		if (!done) await client.cancel(job).catch(() => undefined);
+		// What may still be made, and charged, is heard of by the runner.
+		if (ended) await store.endJob(row.key);
+	}
+	return patiently(() => client.image(name));
+}
+
 /** Connections that are tried in a row without hearing anything new, and the pause before the second, in ms. */
 const TRIES = 5;
 const PAUSE = 250;
+
+const pause = (tries: number) => new Promise((resolve) => setTimeout(resolve, PAUSE * 2 ** tries));
+
+/** What was made is paid: it is asked for again where it does not come. */
+async function patiently<T>(work: () => Promise<T>): Promise<T> {
+	for (let tries = 1; ; tries++)
+		try {
+			return await work();
+		} catch (cause) {
+			if (tries === TRIES || (cause instanceof RenderRefused && !cause.passes)) throw cause;
+			await pause(tries);
+		}
+}
 
 /**
  * A job's events to its end: heard again from where a connection broke off, since what was asked for may be
@@ -82,7 +116,7 @@ async function* toTheEnd(client: JobClient, job: string): AsyncGenerator<RenderE
 	let last = 0;
 	let refused: RenderRefused | null = null;
 	for (let tries = 0; tries < TRIES; tries++) {
-		if (tries) await new Promise((resolve) => setTimeout(resolve, PAUSE * 2 ** tries));
+		if (tries) await pause(tries);
 		try {
 			for await (const { id, event } of client.events(job, last, new AbortController().signal)) {
 				[last, tries] = [id, 0];

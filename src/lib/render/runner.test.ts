@@ -3,15 +3,18 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { FileProblem } from '$lib/core/formats';
 import { combinations, countTakes } from '$lib/core/plan';
 import type { Brief, Limits, Plan } from '$lib/core/schema';
-import { samplePlan, sampleRack } from '$lib/core/testing';
+import { samplePlan, sampleRack, sampleTakes } from '$lib/core/testing';
 import { noWords } from '$lib/core/wording';
 import * as store from '$lib/store';
-import { FakeClock, FakeService, refusal } from './fake-service';
+import { FakeClock, FakeLocks, FakeService, refusal } from './fake-service';
+import { holding, ofJob } from './holding';
 import { Runner } from './runner';
 import { unqualified, type Routes } from './services';
 import { verdictOn } from './verdict';
 
 vi.mock('$lib/workers', () => ({ admitPicture: () => Promise.reject(new Error('not here')) }));
+
+vi.stubGlobal('navigator', { locks: new FakeLocks() });
 
 let clock: FakeClock;
 let services: Map<string, FakeService>;
@@ -373,8 +376,8 @@ describe('what is given up', () => {
 		await half.here;
 		await vi.waitFor(async () => expect(await states(plan)).toMatch(/^done/), 8000);
 		await store.deleteBrief('b1');
-		half.open();
 		await vi.waitFor(() => expect(shipped().cancelled).toEqual(['job-1']), 8000);
+		half.open();
 		await noJobs();
 		expect(await store.spentOn('b1')).toBe(2);
 		expect(await store.spentOverall(0)).toBe(2);
@@ -413,6 +416,88 @@ describe('what is given up', () => {
 		following.open();
 		await noJobs();
 		expect(await states(plan)).toBe('done done cancelled');
+		expect(await store.spentOn('b1')).toBe(4);
+	});
+
+	it('with its brief, though the service has made some of it, is entered as spent', async () => {
+		await begin([1, 2, 3]);
+		const following = gate();
+		let calls = 0;
+		shipped().onStatus = () => (calls++ === 0 ? following.pass() : undefined);
+		open();
+		await following.here;
+		const { takes } = shipped().jobs.get('job-1')!;
+		shipped().madeBefore = (ref) => ref !== takes[2].ref;
+		await store.deleteBrief('b1');
+		await vi.waitFor(() => expect(shipped().cancelled).toEqual(['job-1']), 8000);
+		following.open();
+		await noJobs();
+		expect(await store.spentOn('b1')).toBe(4);
+		expect((await store.allSpendings()).map(({ model }) => model)).toEqual(['birch', 'birch']);
+		expect(shipped().asked.size).toBe(0);
+	});
+
+	it('as a lossless picture, by closing its tab, is called back, and its price entered', async () => {
+		const [take] = sampleTakes(sampleRack());
+		const one = { ...take, id: 'made before', briefId: 'b1' };
+		const body = {
+			key: 'again-1',
+			takes: [{ ...one.settings, ref: one.id, output: { format: 'png', preview: false } as const }]
+		};
+		const address = shipped().base;
+		await store.addJobAgain(one, { service: '', address, body, sentAt: clock.now() });
+		await shipped().submit(body);
+		shipped().madeBefore = () => true;
+		const tab = gate();
+		const waits = holding(ofJob('again-1'), () => tab.pass());
+		open();
+		await tab.here;
+		await begin([1]);
+		await vi.waitFor(async () => expect(await store.spentOn('b1')).toBe(2), 8000);
+		// While somebody waits for it nothing is called back.
+		expect(shipped().cancelled).toEqual([]);
+		expect(await store.jobs()).toHaveLength(1);
+		tab.open();
+		await waits;
+		await noJobs();
+		expect(shipped().cancelled).toEqual(['job-1']);
+		expect(await store.spentOn('b1')).toBe(4);
+		expect((await store.allSpendings()).map(({ id }) => id)).toContain(
+			'made before again as again-1'
+		);
+	});
+
+	it('as a take that is deleted while its picture comes is entered as spent', async () => {
+		const plan = await begin([1]);
+		const [{ id }] = await store.takesOfPlan(plan.id);
+		const coming = gate();
+		vi.spyOn(shipped(), 'image').mockImplementation(async () => {
+			await coming.pass();
+			return new Blob(['picture']);
+		});
+		open();
+		await coming.here;
+		await store.deleteTakes([id]);
+		coming.open();
+		await noJobs();
+		expect(await store.spentOn('b1')).toBe(2);
+	});
+
+	it('after it was made and paid is not paid again when its job is heard once more', async () => {
+		const plan = await begin([1, 2]);
+		const [first] = await store.takesOfPlan(plan.id);
+		const half = gate();
+		let paced = 0;
+		shipped().pace = () => (paced++ === 1 ? half.pass() : undefined);
+		open();
+		await half.here;
+		await vi.waitFor(async () => expect(await states(plan)).toMatch(/^done/), 8000);
+		close();
+		half.open();
+		await store.deleteTakes([first.id]);
+		open();
+		await vi.waitFor(async () => expect(await states(plan)).toBe('done'), 8000);
+		await noJobs();
 		expect(await store.spentOn('b1')).toBe(4);
 	});
 

@@ -4,6 +4,7 @@ import { admitPicture } from '$lib/workers';
 import { realClock, type Clock } from './clock';
 import { PlanDrive, type Driving, type RunState } from './drive';
 import type { Means, Progress } from './follow';
+import { holding } from './holding';
 import type { Routes } from './services';
 import { isToBeSwept, sweep } from './sweep';
 
@@ -39,10 +40,7 @@ const ROOM = 32 * 1024 * 1024;
 const TELL_EVERY = 100;
 
 const inOneTab: NonNullable<Ground['alone']> = (work, signal) =>
-	navigator.locks
-		.request(LOCK, { signal }, work)
-		.then(() => undefined)
-		.catch(() => undefined);
+	holding(LOCK, work, signal).catch(() => undefined);
 
 /**
  * Drives the plans of the queue to their end, in one tab at a time (Web Locks), and calls back what

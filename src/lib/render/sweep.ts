@@ -1,6 +1,7 @@
 import * as store from '$lib/store';
 import { RenderRefused } from './client';
 import { follow, nameOf, type Means } from './follow';
+import { holding, ofJob } from './holding';
 import type { Routes } from './services';
 import { backOff } from './verdict';
 
@@ -27,6 +28,9 @@ export async function sweep(
 	cut: AbortSignal,
 	onTrouble: (says: string | null) => void
 ): Promise<void> {
+	const first = await store.job(key);
+	// Whoever waits for a picture that is made again holds its job, in whatever tab.
+	if (first?.again) await holding(ofJob(key), async () => {}, cut).catch(() => undefined);
 	for (let failures = 0; !cut.aborted;) {
 		const row = await store.job(key);
 		if (!row || !isToBeSwept(row)) break;

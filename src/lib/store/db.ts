@@ -93,14 +93,17 @@ export interface StoredJob {
 	address: string;
 	/** What was sent; kept until the service has answered, so that the same can be sent again. */
 	body: JobRequest | null;
-	/** The takes that it is to make. */
+	/** The takes that it is to make, and the model of each, as we name it. */
 	refs: string[];
+	models?: string[];
 	/** The service's name for it, once it has answered. */
 	job: string | null;
 	/** 1 while its takes are wanted, 0 when it is to be called back. */
 	wanted: 0 | 1;
 	/** Takes of it that are to be called back by themselves. */
 	dropped: string[];
+	/** It makes the picture of a take once more, for whoever holds its lock; its price is all that is kept. */
+	again?: true;
 	sentAt: number;
 }
 

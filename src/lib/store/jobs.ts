@@ -1,9 +1,9 @@
-import type { JobRequest } from '$lib/core/schema';
+import type { JobRequest, Take } from '$lib/core/schema';
 import { db, type StoredJob } from './db';
 
 /** Notes a job before it is sent. Returns false when its plan is gone, stopped or paused meanwhile. */
 export async function addJob(
-	one: Pick<StoredJob, 'planId' | 'briefId' | 'service' | 'address' | 'sentAt'> & {
+	one: Pick<StoredJob, 'planId' | 'briefId' | 'service' | 'address' | 'sentAt' | 'models'> & {
 		body: JobRequest;
 	}
 ): Promise<StoredJob | null> {
@@ -21,6 +21,23 @@ export async function addJob(
 		await db.jobs.add(row);
 		return row;
 	});
+}
+
+/**
+ * Notes, before it is sent, a job that makes the picture of a take once more. It is of no plan, and is called
+ * back as soon as nobody waits for it any more.
+ */
+export async function addJobAgain(
+	{ id, briefId, settings }: Take,
+	one: Pick<StoredJob, 'service' | 'address' | 'sentAt'> & { body: JobRequest }
+): Promise<StoredJob> {
+	const row: StoredJob = {
+		...one,
+		...{ key: one.body.key, planId: '', briefId, refs: [id], models: [settings.model] },
+		...{ job: null, wanted: 0, dropped: [], again: true }
+	};
+	await db.jobs.add(row);
+	return row;
 }
 
 export const job = (key: string): Promise<StoredJob | undefined> => db.jobs.get(key);

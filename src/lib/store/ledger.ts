@@ -1,7 +1,7 @@
 import { cents } from '$lib/core/plan';
 import type { Account } from '$lib/core/plan';
-import type { Spending, Take } from '$lib/core/schema';
-import { db } from './db';
+import type { RenderEvent, Spending, Take } from '$lib/core/schema';
+import { db, type StoredJob } from './db';
 import { purse } from './purse';
 
 /** The entry of a finished take. A take is paid once. */
@@ -11,9 +11,41 @@ export const spendingOf = (
 	at: number
 ): Spending => ({ id, briefId, model: settings.model, credits, at });
 
-/** Enters what was spent on something that is no take of its own, such as a picture made again. */
-export async function enterSpending(one: Spending): Promise<void> {
-	await db.ledger.put(one);
+type Done = Extract<RenderEvent, { type: 'done' }>;
+
+/** Enters what it cost to make the picture of a take once more; told again it is the same entry. */
+export async function enterAgain(
+	{ key, briefId, refs, models }: StoredJob,
+	{ credits }: Done,
+	at: number
+): Promise<void> {
+	if (!credits) return;
+	const [id, model] = [`${refs[0]} again as ${key}`, models?.[0] ?? 'unknown'];
+	await db.transaction('rw', db.ledger, async () => {
+		if (!(await db.ledger.get([briefId, id])))
+			await db.ledger.put({ id, briefId, model, credits, at });
+	});
+}
+
+/**
+ * Enters what a job made, and charged, of a take that cannot have it: it was deleted meanwhile, or the picture
+ * cannot be used. Told again it is the same entry; a take that was paid while it was there is not paid twice.
+ */
+export async function enterLost(
+	{ briefId, refs, models }: Pick<StoredJob, 'briefId' | 'refs' | 'models'>,
+	takeId: string,
+	{ take: as, credits }: Done,
+	at: number
+): Promise<void> {
+	if (!credits) return;
+	await db.transaction('rw', db.ledger, db.takes, async () => {
+		if (await db.ledger.get([briefId, takeId])) return;
+		const model =
+			models?.[refs.indexOf(takeId)] ?? (await db.takes.get(takeId))?.settings.model ?? 'unknown';
+		const id = `${takeId} lost as ${as}`.slice(0, 200);
+		if (!(await db.ledger.get([briefId, id])))
+			await db.ledger.put({ id, briefId, model, credits, at });
+	});
 }
 
 /**

@@ -1,9 +1,9 @@
 import type { Made } from '$lib/core/dials';
 import type { Table } from 'dexie';
 import type { Answer, Mark, MarkKind, Plan, Remark, RenderEvent, Take } from '$lib/core/schema';
-import { db, promptsOf, type StoredMeasures, type StoredPicture } from './db';
+import { db, promptsOf, type StoredJob, type StoredMeasures, type StoredPicture } from './db';
 import { callTakeBack } from './jobs';
-import { spendingOf } from './ledger';
+import { enterLost, spendingOf } from './ledger';
 import { full } from './room';
 
 export const takesOf = (briefId: string): Promise<Take[]> =>
@@ -164,6 +164,12 @@ export async function nextTakes(
 export const notDoneAmong = async (ids: readonly string[]): Promise<string[]> =>
 	(await db.takes.bulkGet([...ids])).flatMap((one) => (one && one.state !== 'done' ? one.id : []));
 
+/** Those that have gone. */
+export const goneAmong = async (ids: readonly string[]): Promise<string[]> => {
+	const there = await db.takes.bulkGet([...ids]);
+	return ids.filter((_, i) => !there[i]);
+};
+
 /** Plans that still have takes to be made, in the order of the queue; paused ones too. */
 export async function queuedPlans(): Promise<Plan[]> {
 	const plans = await db.plans.filter(({ stopped }) => !stopped).toArray();
@@ -229,13 +235,20 @@ export interface FinishedTake {
 /**
  * Keeps finished takes, each together with its picture: both or neither. A take that is done
  * already is neither kept nor paid twice; what was made of one that was given up meanwhile is paid,
- * and so it is kept. Throws StorageFull when there is no room.
+ * and so it is kept; of one that was deleted its price is. Throws StorageFull when there is no room.
+ *
+ * @param job what made them
  */
-export async function finishTakes(finished: readonly FinishedTake[], now: number): Promise<void> {
+export async function finishTakes(
+	finished: readonly FinishedTake[],
+	now: number,
+	job?: StoredJob
+): Promise<void> {
 	await full(() =>
 		db.transaction('rw', db.takes, db.pictures, db.ledger, async () => {
 			for (const { id, done, picture } of finished) {
 				const known = await db.takes.get(id);
+				if (!known && job) await enterLost(job, id, done, now);
 				if (!known || known.state === 'done') continue;
 				if (done.credits) await db.ledger.put(spendingOf(known, done.credits, now));
 				await db.pictures.put({ takeId: id, briefId: known.briefId, ...picture });
