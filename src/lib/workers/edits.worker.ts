@@ -1,7 +1,7 @@
 /// <reference lib="webworker" />
 import '$lib/start/without-eval';
 import { expose, transfer } from 'comlink';
-import { applied, histogram, type Edits, type Sheet } from '$lib/core/edits';
+import { Chain, histogram, type Edits, type Sheet } from '$lib/core/edits';
 import { decoded } from './decoded';
 import type { Keyed } from './measures.worker';
 
@@ -26,8 +26,8 @@ export interface EditedPicture {
 	height: number;
 }
 
-/** The picture that previews are made of, decoded once: as it is asked for again and again. */
-let shown: { key: string; sheets: Map<number, Sheet> } | undefined;
+/** The picture that previews are made of, decoded once: as it is asked for again and again, by its longer side. */
+let shown: { key: string; chains: Map<number, Chain> } | undefined;
 
 const canvasOf = ({ width, height, pixels }: Sheet): OffscreenCanvas => {
 	const canvas = new OffscreenCanvas(width, height);
@@ -41,18 +41,18 @@ async function preview(
 	longest: number,
 	edits: Edits
 ): Promise<EditPreview> {
-	if (shown?.key !== key) shown = { key, sheets: new Map() };
-	const { sheets } = shown;
-	const own = sheets.get(longest) ?? (await decoded(picture, longest));
-	sheets.set(longest, own);
-	const sheet = applied(own, edits);
+	if (shown?.key !== key) shown = { key, chains: new Map() };
+	const { chains } = shown;
+	const chain = chains.get(longest) ?? new Chain(await decoded(picture, longest));
+	chains.set(longest, chain);
+	const sheet = chain.after(edits);
 	const bitmap = canvasOf(sheet).transferToImageBitmap();
 	return transfer({ picture: bitmap, counts: histogram(sheet) }, [bitmap]);
 }
 
-async function make(picture: Blob, edits: Edits): Promise<EditedPicture> {
-	const canvas = canvasOf(applied(await decoded(picture), edits));
-	const { width, height } = canvas;
+async function kept(sheet: Sheet): Promise<EditedPicture> {
+	const canvas = canvasOf(sheet);
+	const { width, height } = sheet;
 	const small = new OffscreenCanvas(
 		Math.max(1, Math.round(width * Math.min(1, THUMBNAIL / Math.max(width, height)))),
 		Math.max(1, Math.round(height * Math.min(1, THUMBNAIL / Math.max(width, height))))
@@ -68,9 +68,25 @@ async function make(picture: Blob, edits: Edits): Promise<EditedPicture> {
 	};
 }
 
+/** A picture for each list of edits; one is written while the next is reckoned. */
+async function make(picture: Blob, lists: readonly Edits[]): Promise<EditedPicture[]> {
+	const chain = new Chain(await decoded(picture));
+	const made: EditedPicture[] = [];
+	let coming: Promise<EditedPicture> | undefined;
+	for (const edits of lists) {
+		const next = kept(chain.after(edits));
+		if (coming) made.push(await coming);
+		coming = next;
+	}
+	if (coming) made.push(await coming);
+	return made;
+}
+
 /** The same from the lossless picture, as a PNG. */
 async function png(picture: Blob, edits: Edits): Promise<Blob> {
-	return canvasOf(applied(await decoded(picture), edits)).convertToBlob({ type: 'image/png' });
+	return canvasOf(new Chain(await decoded(picture)).after(edits)).convertToBlob({
+		type: 'image/png'
+	});
 }
 
 const api = { preview, make, png };

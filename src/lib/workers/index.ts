@@ -203,9 +203,9 @@ export const areaMask = (
 export const previewEdits = (one: Keyed, longest: number, edits: Edits): Promise<EditPreview> =>
 	editing((at) => at.preview(one, longest, edits));
 
-/** A picture with edits, as it is kept. */
-export const makeEdited = (picture: Blob, edits: Edits): Promise<EditedPicture> =>
-	editing((at) => at.make(picture, edits));
+/** A picture with each of some lists of edits, as they are kept. */
+export const makeEdited = (picture: Blob, lists: readonly Edits[]): Promise<EditedPicture[]> =>
+	editing((at) => at.make(picture, lists));
 
 /** A lossless picture with edits, as a PNG. */
 export const editedPng = (picture: Blob, edits: Edits): Promise<Blob> =>

@@ -4,6 +4,7 @@ import { packMask, reduced } from '$lib/core/cut';
 import { stream } from '$lib/core/random';
 import {
 	applied,
+	Chain,
 	cropBox,
 	croppedFor,
 	CUT_SIDE,
@@ -28,6 +29,50 @@ const random = (width: number, height: number): Sheet => ({
 });
 const toned = (sheet: Sheet, change: Partial<typeof noTones>) =>
 	applied(sheet, [{ id: 'tones', value: { ...noTones, ...change } }]).pixels;
+
+describe('several lists of edits of one picture', () => {
+	const value = (change: Partial<typeof noTones>) => ({ ...noTones, ...change });
+	const cut: Edits[number] = {
+		id: 'cutout',
+		value: {
+			...{ strokes: [], soft: 0.2, width: 8, height: 4 },
+			mask: packMask(Uint8Array.from({ length: 32 }, (_, p) => (p % 8 < 4 ? 1 : 0)))
+		}
+	};
+	const warm: Edits[number] = { id: 'tones', value: value({ warmth: 30 }) };
+	const cold: Edits[number] = { id: 'tones', value: value({ warmth: -30 }) };
+	const crop = (x: number): Edits[number] => ({
+		id: 'crop',
+		value: { left: x, top: 0, width: 0.5, height: 1 }
+	});
+
+	it('come out as each does alone, in whatever order they are asked for', () => {
+		const sheet = random(16, 8);
+		const before = sheet.pixels.slice();
+		const chain = new Chain(sheet);
+		const lists: Edits[] = [
+			...[
+				[cut, warm],
+				[cut, warm, crop(0)],
+				[cut, warm, crop(0.5)],
+				[cut, cold, crop(0.5)]
+			],
+			...[[], [cut], [warm, crop(0)], [crop(0)], [cut, cold, crop(0.5)], [cut, cold]]
+		];
+		for (const list of lists) expect(chain.after(list)).toEqual(applied(sheet, list));
+		expect(sheet.pixels).toEqual(before);
+	});
+
+	it('share what they begin with', () => {
+		const chain = new Chain(random(16, 8));
+		const first = chain.after([cut, warm]);
+		chain.after([cut, warm, crop(0)]);
+		chain.after([cut, warm, crop(0.5)]);
+		expect(chain.after([cut, warm])).toBe(first);
+		chain.after([cut, cold]);
+		expect(chain.after([cut, warm])).not.toBe(first);
+	});
+});
 
 describe('a thing cut out', () => {
 	it('is clear round it, its colours stay, and what was clear before stays clear', () => {
@@ -121,6 +166,17 @@ describe('tones', () => {
 		expect(toned(sheet, {})).toEqual(before);
 		toned(sheet, { lightness: 50, middle: 2 });
 		expect(sheet.pixels).toEqual(before);
+	});
+
+	it('turn a colour into the same wherever it stands, among however many others', () => {
+		const many = random(512, 512);
+		const change = { warmth: 40, contrast: -30, saturation: 25, middle: 1.2 };
+		const out = toned(many, change);
+		for (let p = 0; p < 512 * 512; p += 997) {
+			const pixels = many.pixels.slice(4 * p, 4 * p + 4);
+			const alone = toned({ width: 1, height: 1, pixels }, change);
+			expect(out.slice(4 * p, 4 * p + 4)).toEqual(alone);
+		}
 	});
 
 	// Held against `culori`'s OKLab: a quarter of the scale at 100, and colour left alone.

@@ -1,4 +1,5 @@
 /** Changes made to pictures on this machine, kept as a list: the picture itself stays as it is. */
+export { Chain } from './chain';
 export type { Sheet } from './edit';
 export { histogram } from './histogram';
 export { Crop, cropBox, croppedFor, cropTo, type CropUse } from './kinds/crop';

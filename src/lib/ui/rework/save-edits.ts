@@ -21,8 +21,9 @@ export async function saveEdits(
 	const plan = { ...planOf(original.briefId, [original]), elsewhere, stopped: true };
 	const rows: Parameters<typeof store.addMade>[1][number][] = [];
 	const now = Date.now();
+	const made = await makeEdited(stored.picture, lists);
 	for (const [i, edits] of lists.entries()) {
-		const { picture, thumbnail } = await makeEdited(stored.picture, edits);
+		const { picture, thumbnail } = made[i];
 		const { settings, words, levels, pixels, columns } = original;
 		rows.push({
 			take: {

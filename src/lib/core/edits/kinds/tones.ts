@@ -43,6 +43,49 @@ function levels({ black, white, middle }: Tones): Uint8ClampedArray {
 	});
 }
 
+/** What becomes of a colour: levels first, then all that is turned in OKLab. */
+function turned(value: Tones): (r: number, g: number, b: number) => [number, number, number] {
+	const table = levels(value);
+	if (!value.lightness && !value.contrast && !value.warmth && !value.saturation)
+		return (r, g, b) => [table[r], table[g], table[b]];
+	const lighter = (LIGHTEST * value.lightness) / 100;
+	const contrast = 2 ** (value.contrast / 100);
+	const [red, yellow] = WARMEST.map((most) => (most * value.warmth) / 100);
+	const colour = 1 + value.saturation / 100;
+	return (r, g, b) => {
+		const [l, a, bb] = oklab(table[r], table[g], table[b]);
+		const light = GREY + contrast * (l - GREY) + lighter;
+		// Black and white have no colour to be warmed.
+		const room = Math.max(0, Math.min(1, 4 * light * (1 - light)));
+		return srgbOf(light, a * colour + red * room, bb * colour + yellow * room);
+	};
+}
+
+/** Places for colours that are remembered, as a power of two. */
+const PLACES = 16;
+
+/**
+ * Every pixel's colour through a function. The last colour on each place is remembered with what came of it:
+ * neighbours are much alike, so most are looked up, and come out the same.
+ */
+function byColour(pixels: Uint8ClampedArray, of: ReturnType<typeof turned>): void {
+	const last = new Int32Array(1 << PLACES).fill(-1);
+	const became = new Int32Array(1 << PLACES);
+	for (let i = 0; i < pixels.length; i += 4) {
+		const colour = (pixels[i] << 16) | (pixels[i + 1] << 8) | pixels[i + 2];
+		const place = Math.imul(colour, 0x9e3779b1) >>> (32 - PLACES);
+		if (last[place] !== colour) {
+			const [r, g, b] = of(pixels[i], pixels[i + 1], pixels[i + 2]);
+			last[place] = colour;
+			became[place] = (r << 16) | (g << 8) | b;
+		}
+		const out = became[place];
+		pixels[i] = out >> 16;
+		pixels[i + 1] = (out >> 8) & 255;
+		pixels[i + 2] = out & 255;
+	}
+}
+
 /**
  * Levels on every channel; then lightness, contrast, warmth and saturation in OKLab (Ottosson 2020),
  * where equal steps look about equal. What leaves sRGB is cut off at its channels.
@@ -53,30 +96,8 @@ export const tones = defineEdit({
 	value: Tones,
 	idle: (value) => Object.entries(noTones).every(([id, rest]) => value[id as keyof Tones] === rest),
 	apply: ({ width, height, pixels }, value) => {
-		const table = levels(value);
 		const out = pixels.slice();
-		const lighter = (LIGHTEST * value.lightness) / 100;
-		const contrast = 2 ** (value.contrast / 100);
-		const [red, yellow] = WARMEST.map((most) => (most * value.warmth) / 100);
-		const colour = 1 + value.saturation / 100;
-		const plain = !value.lightness && !value.contrast && !value.warmth && !value.saturation;
-		for (let i = 0; i < out.length; i += 4) {
-			const [r, g, b] = [table[out[i]], table[out[i + 1]], table[out[i + 2]]];
-			if (plain) {
-				out[i] = r;
-				out[i + 1] = g;
-				out[i + 2] = b;
-				continue;
-			}
-			const [l, a, bb] = oklab(r, g, b);
-			const light = GREY + contrast * (l - GREY) + lighter;
-			// Black and white have no colour to be warmed.
-			const room = Math.max(0, Math.min(1, 4 * light * (1 - light)));
-			const [x, y, z] = srgbOf(light, a * colour + red * room, bb * colour + yellow * room);
-			out[i] = x;
-			out[i + 1] = y;
-			out[i + 2] = z;
-		}
+		byColour(out, turned(value));
 		return { width, height, pixels: out };
 	},
 	says: (value) =>
