@@ -4,7 +4,7 @@ import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
-import { newBrief, storedTakes, typeStops } from './helpers';
+import { alerts, newBrief, storedTakes, typeStops } from './helpers';
 import { StubService } from './stub-service';
 
 /** A call to the letter, which clients would tidy up first: its status, headers and body. */
@@ -94,6 +94,26 @@ test('no call gets in under another name or from another page, however its addre
 		);
 	// The same calls of this machine are served.
 	expect((await call(baseURL!, 'GET', '/%61pi/render/v1/models')).status).toBe(200);
+});
+
+test('at an address that the browser does not trust a page says so, and where it can be opened', async ({
+	page,
+	baseURL
+}) => {
+	await page.route('http://studio.example/**', async (route) => {
+		const { pathname } = new URL(route.request().url());
+		await route.fulfill({ response: await route.fetch({ url: baseURL + pathname }) });
+	});
+	for (const path of ['/', '/demo', '/library']) {
+		await page.goto(`http://studio.example${path}`);
+		const title = page.getByRole('heading', { name: 'Dial Pick cannot work at this address' });
+		await expect(title).toBeVisible();
+		// Nothing lies over it.
+		await title.click({ trial: true });
+		await expect(alerts(page)).toContainText('https://studio.example');
+		await expect(alerts(page)).toContainText('http://localhost');
+		await expect(page.getByRole('navigation')).toHaveCount(0);
+	}
 });
 
 test('every answer carries the headers that keep others out', async ({ baseURL, page }) => {

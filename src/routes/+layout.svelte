@@ -10,7 +10,16 @@
 	import '@fontsource-variable/spline-sans-mono';
 	import '../app.css';
 	import { onMount, type Snippet } from 'svelte';
-	import { door, doorDialog, Later, layers, Rail, session, TopBar } from '$lib/ui/shared';
+	import {
+		door,
+		doorDialog,
+		Later,
+		layers,
+		Rail,
+		session,
+		TopBar,
+		Untrusted
+	} from '$lib/ui/shared';
 	import '$lib/start/frame';
 	import { answer } from '$lib/start/answer';
 
@@ -24,6 +33,7 @@
 	/** How much is put up: the rail, the bar, the page, and then what is true for all pages is begun. */
 	let up = $state(0);
 	onMount(async () => {
+		if (!isSecureContext) return;
 		await letters;
 		for (; up < 3; up++) await answer();
 		await answer();
@@ -48,6 +58,7 @@
 	</p>
 {/if}
 <main id="main" style:--told="{session.storeTrouble ? told : 0}px">
+	{#if !isSecureContext}<Untrusted />{/if}
 	{#if up > 2}{@render children()}{/if}
 </main>
 {#if session.queueOpen}<Later load={queue} given={{}} />{/if}

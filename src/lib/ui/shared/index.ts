@@ -11,6 +11,7 @@ export { default as Rail } from './Rail.svelte';
 export { default as SizeSlider } from './SizeSlider.svelte';
 export { default as TakePicture } from './TakePicture.svelte';
 export { default as TopBar } from './TopBar.svelte';
+export { default as Untrusted } from './Untrusted.svelte';
 export { default as Wall } from './Wall.svelte';
 export { door, largestPart, midnight, type Ask, type Part } from './door.svelte';
 export { briefForm, doorDialog } from './parts';
