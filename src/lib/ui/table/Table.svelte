@@ -129,10 +129,10 @@
 			>
 			<button onclick={() => table.lookPixels(2)}>200%</button>
 		</span>
-		<span class="hint"
-			>wheel to zoom, {mode === 'wipe' && takes.length === 2
-				? 'shift-drag or the slider to wipe'
-				: 'drag to move'}{takes.length > 1 ? ': all go together' : ''}</span
+		<span class="hint" class:beside={takes.length === 2}
+			>wheel zooms, {mode === 'wipe' && takes.length === 2
+				? 'shift-drag wipes'
+				: `drag moves${takes.length === 2 ? ' both' : takes.length > 2 ? ' all' : ''}`}</span
 		>
 	</div>
 </div>
@@ -190,6 +190,7 @@
 	}
 
 	.tools {
+		container-type: inline-size;
 		display: flex;
 		gap: 18px;
 		align-items: center;
@@ -240,12 +241,17 @@
 	}
 
 	.hint {
-		flex: 1;
-		min-width: 0;
-		overflow: hidden;
-		text-overflow: ellipsis;
-		white-space: nowrap;
+		flex: 1 1 90px;
 		color: var(--ink-3);
 		font-size: 12px;
+		line-height: 1.2;
+		text-wrap: balance;
+	}
+
+	/* Beside five ways to look at two takes there is room for it in two lines, or none. */
+	@container (max-width: 900px) {
+		.hint.beside {
+			display: none;
+		}
 	}
 </style>
