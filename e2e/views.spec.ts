@@ -93,6 +93,75 @@ test('no view has a serious finding of axe-core', async ({ page }) => {
 	for (const [view, findings] of Object.entries(found)) expect.soft(findings, view).toEqual([]);
 });
 
+/**
+ * What can be pressed or filled in and is cut off where nothing can be scrolled, or lies under something else, as
+ * sentences. A foot that stays in sight may lie over what is scrolled to.
+ */
+function outOfReach(page: Page): Promise<string[]> {
+	return page.evaluate(() => {
+		const name = (one: Element) =>
+			`${one.tagName.toLowerCase()} "${(one.getAttribute('aria-label') ?? one.textContent ?? '').trim().slice(0, 40)}"`;
+		const seen = { checkVisibilityCSS: true, contentVisibilityAuto: true, opacityProperty: true };
+		return [...document.querySelectorAll('button, a[href], input, select, textarea')].flatMap(
+			(one) => {
+				const own = one.getBoundingClientRect();
+				if (!one.checkVisibility(seen) || Math.min(own.width, own.height) < 3) return [];
+				let [left, right, top, bottom] = [own.left, own.right, own.top, own.bottom];
+				let scrolled: Element | null = null;
+				for (let up = one.parentElement; up && up !== document.body; up = up.parentElement) {
+					const { overflowX, display } = getComputedStyle(up);
+					if (display === 'contents' || overflowX === 'visible') continue;
+					const box = up.getBoundingClientRect();
+					if (/auto|scroll/.test(overflowX)) scrolled ??= up;
+					else if (!scrolled && (own.right > box.right + 1.5 || own.left < box.left - 1.5))
+						return [`${name(one)} is cut off`];
+					[left, right] = [Math.max(left, box.left), Math.min(right, box.right)];
+					[top, bottom] = [Math.max(top, box.top), Math.min(bottom, box.bottom)];
+				}
+				if (!scrolled && own.right > innerWidth + 1) return [`${name(one)} is beyond the window`];
+				[right, bottom] = [Math.min(right, innerWidth), Math.min(bottom, innerHeight)];
+				if (right - left < 8 || bottom - top < 8) return [];
+				const over = [left + 4, (left + right) / 2, right - 4].flatMap((x) => {
+					const on = document.elementFromPoint(x, (top + bottom) / 2);
+					if (!on || one.contains(on) || on.contains(one)) return [];
+					if (on.closest('label')?.control === one || (scrolled && on.closest('footer'))) return [];
+					return [on];
+				});
+				// A tick may stand in the corner of a picture.
+				return over.length > 1 ? [`${name(one)} lies under ${name(over[0])}`] : [];
+			}
+		);
+	});
+}
+
+test('whatever can be pressed is in reach, however narrow the window', async ({ page }) => {
+	const look = async (what: string) => {
+		for (const width of [1280, 1000, 820]) {
+			await page.setViewportSize({ width, height: 800 });
+			// What comes later moves what is there.
+			await expect
+				.soft(async () => expect(await outOfReach(page)).toEqual([]), `${what}, ${width} px`)
+				.toPass({ timeout: 5000 });
+		}
+	};
+	const brief = await openDemo(page);
+	await look('sheet');
+	for (const i of [0, 1]) {
+		await page.locator('[data-take]').nth(i).click();
+		await page.keyboard.press('c');
+	}
+	await expect(page.getByRole('tab', { name: 'wipe', exact: true })).toBeVisible();
+	await look('two takes');
+	for (const path of [
+		...['words', 'dials', 'pick', 'pairs', 'findings'].map((view) => `${brief}/${view}`),
+		...['/', '/models', '/library']
+	]) {
+		await page.goto(path);
+		await expect(page.getByRole('main').getByRole('button').first()).toBeVisible();
+		await look(path.replace(brief, ''));
+	}
+});
+
 /** Makes everything that can be pressed look as in this state, all at once. */
 async function pretend(session: CDPSession, state: 'hover' | 'focus'): Promise<void> {
 	await session.send('DOM.enable');

@@ -31,8 +31,10 @@
 <div bind:this={host} role="img" aria-label={label}></div>
 
 <style>
+	/* As wide as there is room: what was drawn in a wider window holds nothing open. */
 	div {
 		min-height: 190px;
+		contain: inline-size;
 	}
 
 	div :global(.apexcharts-tooltip.apexcharts-theme-light) {

@@ -192,7 +192,8 @@
 	.tools {
 		container-type: inline-size;
 		display: flex;
-		gap: 18px;
+		flex-wrap: wrap;
+		gap: 8px 18px;
 		align-items: center;
 		padding: 8px 12px;
 		background: var(--panel);
@@ -249,7 +250,7 @@
 	}
 
 	/* Beside five ways to look at two takes there is room for it in two lines, or none. */
-	@container (max-width: 900px) {
+	@container (max-width: 640px) {
 		.hint.beside {
 			display: none;
 		}
