@@ -3,7 +3,7 @@ import { findChromium, quiet } from './scripts/steps.mjs';
 
 const port = Number(process.env.E2E_PORT ?? 4199);
 
-/** What measures how a page or the machine keeps up, or keeps the disk busy for minutes. */
+/** What measures how a page or the machine keeps up. */
 const alone = /@alone/;
 
 export default defineConfig({

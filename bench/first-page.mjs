@@ -1,6 +1,6 @@
 // How a first visit goes: long tasks, the first picture of the demo, and what came over the wire, as the
-// browser itself kept them. It is started on the address as a user starts it, and asked afterwards: a script
-// that watched from the start would be part of what is measured. Builds that are named, folders of whole
+// browser itself kept them. It is started on the address, or has been open for a while as a user's mostly has,
+// and is asked afterwards: a script that watched from the start would be part of what is measured. Builds that are named, folders of whole
 // checkouts, are visited in turn, each time in a fresh profile. `npm run bench:page [folder…]`.
 import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -13,6 +13,8 @@ import { answers, ensureChromium, freePort, quiet, startServer } from '../script
 const VISITS = Number(process.env.VISITS ?? 6);
 /** Pages that are visited first, and how long they are looked at, in ms. */
 const pages = { '/': 3000, '/demo': 7000 };
+/** How long the browser has been open before, in ms: its own start takes the same cores. */
+const opened = [0, 5000];
 
 /** @typedef {{ tasks: [number, number][], picture: number | null, text: number, kib: number, requests: number, frames: unknown[] }} Visit */
 
@@ -48,8 +50,13 @@ const kept = () =>
 		}, 300);
 	});
 
-/** Visits a page in a browser that was never anywhere. @param {string} address @param {number} ms */
-async function visit(address, ms) {
+/**
+ * Visits a page in a browser that was never anywhere.
+ * @param {string} address
+ * @param {number} ms how long it is looked at
+ * @param {number} open how long the browser has been open before
+ */
+async function visit(address, ms, open) {
 	const profile = mkdtempSync(join(tmpdir(), 'first-page-'));
 	const port = await freePort(0);
 	const browser = spawn(
@@ -60,7 +67,7 @@ async function visit(address, ms) {
 			`--remote-debugging-port=${port}`,
 			`--user-data-dir=${profile}`,
 			'--window-size=1280,887',
-			address
+			open ? 'about:blank' : address
 		],
 		// A group of its own: what is started may be a script that starts the browser.
 		{ stdio: 'ignore', detached: true }
@@ -68,6 +75,10 @@ async function visit(address, ms) {
 	const ended = new Promise((r) => browser.on('exit', r));
 	try {
 		await answers(`http://127.0.0.1:${port}/json/version`);
+		if (open) {
+			await new Promise((r) => setTimeout(r, open));
+			await fetch(`http://127.0.0.1:${port}/json/new?${address}`, { method: 'PUT' });
+		}
 		await new Promise((r) => setTimeout(r, ms));
 		const over = await chromium.connectOverCDP(`http://127.0.0.1:${port}`);
 		const page = over
@@ -101,12 +112,15 @@ const servers = await Promise.all(
 );
 try {
 	const rows = [];
-	for (const [path, ms] of Object.entries(pages)) {
+	const visited = Object.entries(pages).flatMap(([path, ms]) =>
+		opened.map((open) => /** @type {const} */ ([path, ms, open]))
+	);
+	for (const [path, ms, open] of visited) {
 		/** @type {Map<string, Visit[]>} */
 		const found = new Map(folders.map((folder) => [folder, []]));
 		for (let k = 0; k < VISITS; k++)
 			for (const { cwd, address } of servers) {
-				const seen = await visit(`${address}${path}`, ms);
+				const seen = await visit(`${address}${path}`, ms, open);
 				found.get(cwd)?.push(seen);
 				if (!process.env.FRAMES) continue;
 				console.log(cwd, path, JSON.stringify(seen.tasks), seen.picture);
@@ -118,6 +132,7 @@ try {
 			rows.push({
 				build: folder,
 				page: path,
+				'browser open for, s': open / 1000,
 				'visits without a long task': `${longest.filter((ms) => !ms).length} of ${visits.length}`,
 				'longest task, ms': median(longest),
 				'long tasks, ms': median(took.map(sum)),

@@ -303,7 +303,6 @@ function watchMemory(...profiles: string[]): () => { more: number; toString: () 
 
 test(
 	'a brief of 2 000 pictures of 150 kB is exported and everything is backed up piece by piece, and comes back whole',
-	{ tag: '@alone' },
 	async ({ baseURL, launchOptions }) => {
 		test.slow();
 		// A window that keeps things on the disk, as an artist's does: private ones hold all in memory.
