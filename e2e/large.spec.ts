@@ -301,99 +301,99 @@ function watchMemory(...profiles: string[]): () => { more: number; toString: () 
 	};
 }
 
-test(
-	'a brief of 2 000 pictures of 150 kB is exported and everything is backed up piece by piece, and comes back whole',
-	async ({ baseURL, launchOptions }) => {
-		test.slow();
-		// A window that keeps things on the disk, as an artist's does: private ones hold all in memory.
-		const profile = mkdtempSync(join(tmpdir(), 'dial-pick-profile-'));
-		const context = await chromium.launchPersistentContext(profile, { ...launchOptions, baseURL });
-		const [page] = context.pages();
-		await page.goto('/demo');
-		await page.waitForURL(/\/sheet/);
-		await page.locator('[data-take] img').first().waitFor();
-		await page.evaluate(fill, 2000);
-		// Each as large as a take of 1024x1024 is, with bytes of its own that nothing packs smaller.
-		await page.evaluate(async () => {
-			const open = indexedDB.open('dial-pick');
-			const db = await new Promise<IDBDatabase>((done) => {
-				open.onsuccess = () => done(open.result);
-			});
-			for (let at = 0; at < 2000; at += 100) {
-				const ids = Array.from({ length: 100 }, (_, i) => `large-${at + i}`);
-				const read = db.transaction('pictures').objectStore('pictures');
-				const rows = await Promise.all(
-					ids.map(
-						(id) =>
-							new Promise<{ picture: Blob }>((done) => {
-								const get = read.get(id);
-								get.onsuccess = () => done(get.result as { picture: Blob });
-							})
-					)
-				);
-				const padded = rows.map((row) => {
-					const noise = new Uint8Array(150_000 - row.picture.size);
-					for (let i = 0; i < noise.length; i += 65_536)
-						crypto.getRandomValues(noise.subarray(i, i + 65_536));
-					// A decoder stops where the picture ends.
-					return { ...row, picture: new Blob([row.picture, noise], { type: 'image/webp' }) };
-				});
-				const change = db.transaction('pictures', 'readwrite');
-				for (const row of padded) change.objectStore('pictures').put(row);
-				await new Promise((done) => (change.oncomplete = done));
-			}
-			db.close();
+test('a brief of 2 000 pictures of 150 kB is exported and everything is backed up piece by piece, and comes back whole', async ({
+	baseURL,
+	launchOptions
+}) => {
+	test.slow();
+	// A window that keeps things on the disk, as an artist's does: private ones hold all in memory.
+	const profile = mkdtempSync(join(tmpdir(), 'dial-pick-profile-'));
+	const context = await chromium.launchPersistentContext(profile, { ...launchOptions, baseURL });
+	const [page] = context.pages();
+	await page.goto('/demo');
+	await page.waitForURL(/\/sheet/);
+	await page.locator('[data-take] img').first().waitFor();
+	await page.evaluate(fill, 2000);
+	// Each as large as a take of 1024x1024 is, with bytes of its own that nothing packs smaller.
+	await page.evaluate(async () => {
+		const open = indexedDB.open('dial-pick');
+		const db = await new Promise<IDBDatabase>((done) => {
+			open.onsuccess = () => done(open.result);
 		});
-		await page.goto('/');
-		await page.getByRole('button', { name: 'More for March cover' }).click();
-		await page.waitForTimeout(4000);
-		const watched = watchMemory(profile);
-		const download = page.waitForEvent('download');
-		await page.getByRole('menuitem', { name: 'Export archive' }).click();
-		const file = await (await download).path();
-		const exported = watched();
-		const { size } = statSync(file);
-		console.log(`    ${(size / 1e6).toFixed(0)} MB exported in ${exported}`);
-		expect(size).toBeGreaterThan(300_000_000);
-		// Everything in one clone took several times the archive.
-		expect(exported.more).toBeLessThan((1.6 * size) / 1e6);
+		for (let at = 0; at < 2000; at += 100) {
+			const ids = Array.from({ length: 100 }, (_, i) => `large-${at + i}`);
+			const read = db.transaction('pictures').objectStore('pictures');
+			const rows = await Promise.all(
+				ids.map(
+					(id) =>
+						new Promise<{ picture: Blob }>((done) => {
+							const get = read.get(id);
+							get.onsuccess = () => done(get.result as { picture: Blob });
+						})
+				)
+			);
+			const padded = rows.map((row) => {
+				const noise = new Uint8Array(150_000 - row.picture.size);
+				for (let i = 0; i < noise.length; i += 65_536)
+					crypto.getRandomValues(noise.subarray(i, i + 65_536));
+				// A decoder stops where the picture ends.
+				return { ...row, picture: new Blob([row.picture, noise], { type: 'image/webp' }) };
+			});
+			const change = db.transaction('pictures', 'readwrite');
+			for (const row of padded) change.objectStore('pictures').put(row);
+			await new Promise((done) => (change.oncomplete = done));
+		}
+		db.close();
+	});
+	await page.goto('/');
+	await page.getByRole('button', { name: 'More for March cover' }).click();
+	await page.waitForTimeout(4000);
+	const watched = watchMemory(profile);
+	const download = page.waitForEvent('download');
+	await page.getByRole('menuitem', { name: 'Export archive' }).click();
+	const file = await (await download).path();
+	const exported = watched();
+	const { size } = statSync(file);
+	console.log(`    ${(size / 1e6).toFixed(0)} MB exported in ${exported}`);
+	expect(size).toBeGreaterThan(300_000_000);
+	// Everything in one clone took several times the archive.
+	expect(exported.more).toBeLessThan((1.6 * size) / 1e6);
 
-		// Everything, and back into a profile in which nothing is.
-		await page.goto('/library');
-		await expect(page.getByText(/^2067 takes in 2 briefs$/)).toBeVisible({ timeout: 60_000 });
-		await page.getByRole('button', { name: 'Backup' }).click();
-		await page.waitForTimeout(1000);
-		const out = watchMemory(profile);
-		const backup = page.waitForEvent('download');
-		await page.getByRole('button', { name: 'Back everything up' }).click();
-		const all = await (await backup).path();
-		const packed = out();
-		const there = await kept(page);
-		const fresh = mkdtempSync(join(tmpdir(), 'dial-pick-fresh-'));
-		const beside = await chromium.launchPersistentContext(fresh, { ...launchOptions, baseURL });
-		const [other] = beside.pages();
-		await other.goto('/library');
-		await other.getByText('Nothing was made yet').waitFor();
-		await other.getByRole('button', { name: 'Backup' }).click();
-		const back = watchMemory(fresh);
-		const chooser = other.waitForEvent('filechooser');
-		await other.getByRole('button', { name: 'Bring a backup back' }).click();
-		await (await chooser).setFiles(all);
-		await expect(other.getByText('2067 takes came back.')).toBeVisible({ timeout: 300_000 });
-		const unpacked = back();
-		expect(await kept(other)).toEqual(there);
-		const whole = statSync(all).size / 1e6;
-		console.log(
-			`    2 067 takes of ${whole.toFixed(0)} MB backed up in ${packed}; back in ${unpacked}`
-		);
-		// Each byte goes through twice: into its brief's archive, and with that into the whole. When the
-		// browser collects what was let go is its own affair: on the same machine the way back came to
-		// 0.68 and to 0.9 of the whole. What is refused is a copy of everything at once, several times it.
-		expect(packed.more).toBeLessThan(1.8 * whole);
-		expect(unpacked.more).toBeLessThan(1.8 * whole);
-		await beside.close();
-		rmSync(fresh, { recursive: true, force: true });
-		await context.close();
-		rmSync(profile, { recursive: true, force: true });
-	}
-);
+	// Everything, and back into a profile in which nothing is.
+	await page.goto('/library');
+	await expect(page.getByText(/^2067 takes in 2 briefs$/)).toBeVisible({ timeout: 60_000 });
+	await page.getByRole('button', { name: 'Backup' }).click();
+	await page.waitForTimeout(1000);
+	const out = watchMemory(profile);
+	const backup = page.waitForEvent('download');
+	await page.getByRole('button', { name: 'Back everything up' }).click();
+	const all = await (await backup).path();
+	const packed = out();
+	const there = await kept(page);
+	const fresh = mkdtempSync(join(tmpdir(), 'dial-pick-fresh-'));
+	const beside = await chromium.launchPersistentContext(fresh, { ...launchOptions, baseURL });
+	const [other] = beside.pages();
+	await other.goto('/library');
+	await other.getByText('Nothing was made yet').waitFor();
+	await other.getByRole('button', { name: 'Backup' }).click();
+	const back = watchMemory(fresh);
+	const chooser = other.waitForEvent('filechooser');
+	await other.getByRole('button', { name: 'Bring a backup back' }).click();
+	await (await chooser).setFiles(all);
+	await expect(other.getByText('2067 takes came back.')).toBeVisible({ timeout: 300_000 });
+	const unpacked = back();
+	expect(await kept(other)).toEqual(there);
+	const whole = statSync(all).size / 1e6;
+	console.log(
+		`    2 067 takes of ${whole.toFixed(0)} MB backed up in ${packed}; back in ${unpacked}`
+	);
+	// Each byte goes through twice: into its brief's archive, and with that into the whole. When the
+	// browser collects what was let go is its own affair: on the same machine the way back came to
+	// 0.68 and to 0.9 of the whole. What is refused is a copy of everything at once, several times it.
+	expect(packed.more).toBeLessThan(1.8 * whole);
+	expect(unpacked.more).toBeLessThan(1.8 * whole);
+	await beside.close();
+	rmSync(fresh, { recursive: true, force: true });
+	await context.close();
+	rmSync(profile, { recursive: true, force: true });
+});
