@@ -78,7 +78,9 @@ export async function follow(
 			const ref = refs.get(event.take);
 			// What was made of a take that was deleted, or once more, was paid.
 			if (ref && event.type === 'done') {
+				const backAgain = gone.has(ref) && (await store.notDoneAmong([ref])).length;
 				if (row.again) await store.enterAgain(row, event, means.clock.now());
+				else if (backAgain) wanted.add(ref);
 				else if (gone.has(ref)) await store.enterLost(row, ref, event, means.clock.now());
 			}
 			if (!ref || !wanted.has(ref)) continue;

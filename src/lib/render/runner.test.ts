@@ -483,6 +483,54 @@ describe('what is given up', () => {
 		expect(await store.spentOn('b1')).toBe(2);
 	});
 
+	it('as a take that is deleted, and put back before it is made, is kept', async () => {
+		const plan = await begin([1, 2]);
+		const [, second] = await store.takesOfPlan(plan.id);
+		const [breaks, late] = [gate(), gate()];
+		let broken = false;
+		shipped().pace = async (ref) => {
+			if (ref === second.id) return late.pass();
+			if (broken) return;
+			broken = true;
+			await breaks.pass();
+			throw new TypeError('network error');
+		};
+		let refuses = true;
+		shipped().onCancel = () => {
+			if (refuses) throw new TypeError('Failed to fetch');
+		};
+		open();
+		await breaks.here;
+		const gone = await store.deleteTakes([second.id]);
+		breaks.open();
+		await late.here;
+		await store.restoreTakes(gone);
+		late.open();
+		await allAre(plan, 'done', 2);
+		refuses = false;
+		await noJobs();
+		expect(shipped().submitted).toHaveLength(1);
+		expect(await store.spentOn('b1')).toBe(4);
+		expect((await store.allSpendings()).map(({ id }) => id)).toContain(second.id);
+	});
+
+	it('while no tab is open, with the last take of its plan, is called back by the next', async () => {
+		const plan = await begin([1]);
+		const half = gate();
+		shipped().pace = () => half.pass();
+		open();
+		await half.here;
+		close();
+		half.open();
+		await store.deleteTakes((await store.takesOfPlan(plan.id)).map(({ id }) => id));
+		shipped().madeBefore = () => true;
+		shipped().pace = () => undefined;
+		open();
+		await noJobs();
+		expect(shipped().cancelled).toContain('job-1');
+		expect(await store.spentOn('b1')).toBe(2);
+	});
+
 	it('after it was made and paid is not paid again when its job is heard once more', async () => {
 		const plan = await begin([1, 2]);
 		const [first] = await store.takesOfPlan(plan.id);

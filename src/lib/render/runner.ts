@@ -59,8 +59,9 @@ export class Runner {
 	readonly #driving = new Map<string, AbortController>();
 	/** Jobs that are being called back. */
 	readonly #sweeping = new Set<string>();
-	/** Plans that are to be driven, as the store said last. */
-	#queue: Plan[] = [];
+	/** Plans that are to be driven, and jobs, as the store said last. */
+	#queue: Plan[] | null = null;
+	#jobs: readonly store.StoredJob[] = [];
 	readonly #gone = new AbortController();
 	readonly #troubles = new Map<string, string>();
 	/** What was told of takes since it was passed on last. */
@@ -108,7 +109,11 @@ export class Runner {
 					this.#queue = plans;
 					this.#reconcile();
 				}),
-				store.watch(store.jobs, (jobs) => this.#sweepAll(jobs))
+				store.watch(store.jobs, (jobs) => {
+					this.#jobs = jobs;
+					this.#callStraysBack();
+					this.#sweepAll(jobs);
+				})
 			];
 			this.#gone.signal.addEventListener('abort', () => {
 				for (const cut of this.#driving.values()) cut.abort();
@@ -120,7 +125,8 @@ export class Runner {
 
 	/** Lets go what is no longer among the first of the queue, and drives what is. */
 	#reconcile(): void {
-		const first = this.#queue.slice(0, AT_ONCE);
+		this.#callStraysBack();
+		const first = (this.#queue ?? []).slice(0, AT_ONCE);
 		for (const [id, cut] of this.#driving)
 			if (!first.some((plan) => plan.id === id)) void this.#letGo(id, cut);
 		if (this.#gone.signal.aborted) return;
@@ -152,7 +158,7 @@ export class Runner {
 
 	/** Lets a plan go; not one whose last take is made, which has yet to hear of its job's end. */
 	async #letGo(id: string, cut: AbortController): Promise<void> {
-		const waits = this.#queue.some((plan) => plan.id === id);
+		const waits = this.#queue?.some((plan) => plan.id === id);
 		const plan = await store.plan(id).catch(() => undefined);
 		if (waits || !plan || plan.stopped || plan.paused) cut.abort();
 	}
@@ -179,6 +185,15 @@ export class Runner {
 			admit: this.#admit,
 			onProgress: (progress: Progress) => this.#progress(progress)
 		};
+	}
+
+	/** Calls back the jobs of plans that have nothing more to be made: their tab was closed before they ended. */
+	#callStraysBack(): void {
+		const queue = this.#queue;
+		if (!queue) return;
+		for (const { key, planId, wanted } of this.#jobs)
+			if (wanted && !this.#driving.has(planId) && !queue.some(({ id }) => id === planId))
+				void store.callJobBack(key).catch((cause: unknown) => console.error(cause));
 	}
 
 	/** The one place where jobs are called back that are not wanted any more. */

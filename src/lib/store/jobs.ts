@@ -59,6 +59,11 @@ export const jobs = (): Promise<StoredJob[]> =>
 export const jobsOfPlan = (planId: string): Promise<StoredJob[]> =>
 	db.jobs.where({ planId }).toArray();
 
+/** Has a job called back of which nobody wants anything any more. */
+export async function callJobBack(key: string): Promise<void> {
+	await db.jobs.update(key, { wanted: 0 });
+}
+
 /** Calls one take of a running job back. */
 export async function callTakeBack(takeId: string, planId: string): Promise<void> {
 	await db.jobs
