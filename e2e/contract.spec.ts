@@ -282,12 +282,25 @@ test(
 	'the shipped service keeps every promise of the conformance check',
 	{ tag: '@alone' },
 	async ({ baseURL }) => {
+		/** Takes that the service has ended, however. */
+		const ended = async () => {
+			const figures = await (await fetch(`${baseURL}/metrics`)).text();
+			const counts = [...figures.matchAll(/^dial_pick_takes_total\{[^}]*\} (\d+)$/gm)];
+			return counts.reduce((sum, [, count]) => sum + Number(count), 0);
+		};
+		const before = await ended();
 		const check = spawn(process.execPath, ['build/threads/conformance.mjs', `${baseURL}${base}`]);
 		let report = '';
 		check.stdout.on('data', (data: Buffer) => (report += data.toString()));
 		const code = await new Promise((done) => check.on('close', done));
 		expect(report).toMatch(/2\d promises kept, 0 broken, 0 not offered/);
 		expect(code, report).toBe(0);
+		// What it costs is said before, and was no more.
+		const [, takes, most] = /^(\d+) takes, at most ([\d.]+) credits/.exec(report.trim())!;
+		const [, cost] = /It came to ([\d.]+) credits/.exec(report)!;
+		expect((await ended()) - before).toBe(Number(takes));
+		expect(Number(cost)).toBeGreaterThan(0);
+		expect(Number(cost)).toBeLessThanOrEqual(Number(most));
 	}
 );
 

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { alerts, allDone, newBrief } from './helpers';
+import { alerts, allDone, newBrief, tableOf } from './helpers';
 import { StubService } from './stub-service';
 
 let stub: StubService;
@@ -195,4 +195,25 @@ test('models are found, compared, and joined by a service at its address', async
 	await page.getByRole('button', { name: 'Run 4' }).click();
 	await allDone(page, 4);
 	expect(stub.made).toBe(2);
+});
+
+test('a check of the contract says its price first, and is entered as spent', async ({ page }) => {
+	await page.goto('/models');
+	await page.getByRole('button', { name: 'Check the contract' }).click();
+	const asked = page.getByRole('dialog');
+	await expect(asked).toContainText('Check the contract of the simulated models');
+	const price = /([\d.]+) credits/.exec((await asked.textContent())!)![1];
+	expect(await tableOf(page, 'ledger')).toEqual([]);
+	await asked.getByRole('button', { name: /^Run/ }).click();
+	// Until it has ended it counts as a whole.
+	await expect.poll(() => tableOf<{ credits: number }>(page, 'ledger')).toHaveLength(1);
+	const [{ credits: most }] = await tableOf<{ credits: number }>(page, 'ledger');
+	expect(most).toBeCloseTo(Number(price), 1);
+	const said = page.getByRole('status').filter({ hasText: 'promises kept' });
+	await expect(said).toContainText(/2\d promises kept, 0 broken, 1 not offered; [\d.]+ credits/);
+	await expect
+		.poll(async () => (await tableOf<{ credits: number }>(page, 'ledger'))[0].credits)
+		.toBeLessThan(most);
+	const [{ credits }] = await tableOf<{ credits: number }>(page, 'ledger');
+	expect(credits).toBeGreaterThan(0);
 });

@@ -1,5 +1,6 @@
 import { zlibSync } from 'fflate';
 import { writeChunks } from '$lib/core/formats';
+import { cents, takeCredits } from '$lib/core/plan';
 import {
 	AdapterTicket,
 	Description,
@@ -37,21 +38,98 @@ function hold(condition: boolean, seen: string): asserts condition {
 /** A check that does not apply to this server. */
 class NotOffered extends Error {}
 
+/** A small take of a model, as it costs little. */
+function smallTake(of: ModelCard, change: Partial<TakeRequest> = {}): TakeRequest {
+	const { id, sizeMultiple, guidance, steps, samplers, schedules } = of;
+	const side = Math.ceil(128 / sizeMultiple) * sizeMultiple;
+	return {
+		ref: crypto.randomUUID(),
+		model: id,
+		prompt: 'a lamp on the quay at dusk',
+		negative: '',
+		width: side,
+		height: side,
+		guidance: guidance.from,
+		steps: Math.max(steps.min, Math.min(steps.max, 4)),
+		sampler: samplers[0],
+		schedule: schedules[0],
+		seed: 7,
+		...change
+	};
+}
+
+/** What one of the checks is tried on: the cheapest model. */
+const cheapest = (cards: readonly ModelCard[]): ModelCard =>
+	cards.reduce((a, b) =>
+		b.price.creditsPerTake + b.pace.secondsPerMegapixelStep <
+		a.price.creditsPerTake + a.pace.secondsPerMegapixelStep
+			? b
+			: a
+	);
+
+/** Takes that are made whatever a service offers, those for each thing that it may offer, and those that are cancelled. */
+const TAKES = { always: 13, offered: { start: 4, variation: 7, batch: 3 }, cancelled: 6 };
+
+/**
+ * What a check comes to at most: its takes, their credits by the cards, and the model that makes nearly all.
+ * What is called back may be made by then.
+ *
+ * @param cards of the service, at least one
+ */
+export function priceOfCheck(cards: readonly ModelCard[]): {
+	takes: number;
+	credits: number;
+	model: string;
+} {
+	const card = cheapest(cards);
+	const offered = Object.entries(TAKES.offered).flatMap(([feature, takes]) =>
+		card.features.includes(feature) ? takes : []
+	);
+	const usual = offered.reduce((sum, takes) => sum + takes, TAKES.always);
+	const others = ['teach', 'unprompted'].flatMap(
+		(feature) => cards.find(({ features }) => features.includes(feature)) ?? []
+	);
+	const each = (of: ModelCard, change = {}) => takeCredits(of, smallTake(of, change));
+	return {
+		takes: usual + TAKES.cancelled + others.length,
+		credits: cents(
+			usual * each(card) +
+				TAKES.cancelled * each(card, { steps: card.steps.max }) +
+				others.reduce((sum, one) => sum + each(one), 0)
+		),
+		model: card.id
+	};
+}
+
 /**
  * Checks a render service against the contract by using it: about thirty small takes.
  * @param base address of the service, such as `http://127.0.0.1:4173/api/render/v1`
  * @param onFinding told every finding as it is made
  * @param token what says who calls, where the service asks for it
+ * @param onCredits told what it has come to so far: what takes cost, and the price of those that are being made
  */
 export async function checkConformance(
 	base: string,
 	onFinding: (finding: Finding) => void = () => undefined,
-	token?: string
+	token?: string,
+	onCredits: (credits: number) => void = () => undefined
 ): Promise<Finding[]> {
 	const at = base.replace(/\/+$/, '');
+	/** What each take costs: its price until its end is told. */
+	const costs = new Map<string, number>();
+	const cost = (take: string, credits: number) => {
+		costs.set(take, credits);
+		onCredits(cents([...costs.values()].reduce((sum, one) => sum + one, 0)));
+	};
 	const call = (url: string, init: RequestInit = {}) =>
 		fetch(url, { ...init, headers: { ...init.headers, ...bearing(token) } });
-	const hear = (job: string, after?: number) => listen(new RenderClient(at, {}, token), job, after);
+	const hear = async (job: string, after?: number) => {
+		const heard = await listen(new RenderClient(at, {}, token), job, after);
+		for (const { event } of heard)
+			if (event.type === 'done') cost(event.take, event.credits);
+			else if (event.type === 'failed' || event.type === 'cancelled') cost(event.take, 0);
+		return heard;
+	};
 	const findings: Finding[] = [];
 	const check = async (promise: string, work: () => Promise<void>) => {
 		let finding: Finding;
@@ -82,24 +160,7 @@ export async function checkConformance(
 	const offers = (feature: string) => {
 		if (!model().features.includes(feature)) throw new NotOffered();
 	};
-	const take = (change: Partial<TakeRequest> = {}, of = model()): TakeRequest => {
-		const { id, sizeMultiple, guidance, steps, samplers, schedules } = of;
-		const side = Math.ceil(128 / sizeMultiple) * sizeMultiple;
-		return {
-			ref: crypto.randomUUID(),
-			model: id,
-			prompt: 'a lamp on the quay at dusk',
-			negative: '',
-			width: side,
-			height: side,
-			guidance: guidance.from,
-			steps: Math.max(steps.min, Math.min(steps.max, 4)),
-			sampler: samplers[0],
-			schedule: schedules[0],
-			seed: 7,
-			...change
-		};
-	};
+	const take = (change: Partial<TakeRequest> = {}, of = model()) => smallTake(of, change);
 	const post = (path: string, body: unknown, headers: Record<string, string> = {}) =>
 		call(`${at}${path}`, {
 			method: 'POST',
@@ -110,7 +171,13 @@ export async function checkConformance(
 		const response = await post('/jobs', { key, takes });
 		const text = await response.text();
 		hold(response.status === 202, `POST /jobs answered ${response.status}: ${text}`);
-		return JobTicket.parse(JSON.parse(text));
+		const ticket = JobTicket.parse(JSON.parse(text));
+		for (const { take: id, ref } of ticket.takes) {
+			const asked = takes.find((one) => one.ref === ref);
+			const of = cards.find((one) => one.id === asked?.model);
+			if (asked && of && !costs.has(id)) cost(id, takeCredits(of, asked));
+		}
+		return ticket;
 	};
 	const run = async (...takes: TakeRequest[]) => {
 		const ticket = await send(takes);
@@ -143,12 +210,7 @@ export async function checkConformance(
 		hold(models.length > 0, 'no model at all');
 		cards = models;
 		hold(new Set(models.map(({ id }) => id)).size === models.length, 'two models have the same id');
-		card = models.reduce((a, b) =>
-			b.price.creditsPerTake + b.pace.secondsPerMegapixelStep <
-			a.price.creditsPerTake + a.pace.secondsPerMegapixelStep
-				? b
-				: a
-		);
+		card = cheapest(models);
 		for (const each of models) {
 			for (const range of [each.guidance, each.steps])
 				hold(

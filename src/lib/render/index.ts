@@ -1,5 +1,5 @@
 export { RenderClient, RenderRefused, shippedService } from './client';
-export { checkConformance, type Finding } from './conformance';
+export { checkConformance, priceOfCheck, type Finding } from './conformance';
 export { fetchLossless, LosslessProblem } from './lossless';
 export { Runner, type Progress } from './runner';
 export {

@@ -27,6 +27,22 @@ export async function enterAgain(
 	});
 }
 
+/** What spendings go under that are of no brief. */
+export const NO_BRIEF = 'of no brief';
+
+/**
+ * Enters what a check of a service costs: at most, before it begins, and what it came to, under the same id, once
+ * it has ended. Where it is broken off the first stands.
+ */
+export async function enterCheck(
+	id: string,
+	model: string,
+	credits: number,
+	at: number
+): Promise<void> {
+	await db.ledger.put({ id: `check ${id}`, briefId: NO_BRIEF, model, credits, at });
+}
+
 /**
  * Enters what a job made, and charged, of a take that cannot have it: it was deleted meanwhile, or the picture
  * cannot be used. Told again it is the same entry; a take that was paid while it was there is not paid twice.

@@ -37,7 +37,9 @@
 	let looking = $state(false);
 	const briefs = live(() => store.briefs, []);
 	const names = $derived(new Map(briefs.current.map(({ id, name }) => [id, name])));
-	const nameOf = (id: string) => briefs.current.find((one) => one.id === id)?.name ?? 'a brief';
+	const nameOf = (id: string) =>
+		briefs.current.find((one) => one.id === id)?.name ??
+		(id === store.NO_BRIEF ? 'checks of services' : 'a brief');
 	const library = new LibraryState(nameOf);
 	const selection = new Selection(() => [], choice);
 

@@ -1,7 +1,8 @@
 <script lang="ts">
 	import { Button, PasswordInput } from 'carbon-components-svelte';
-	import { checkConformance, type Finding, type Service } from '$lib/render';
-	import { many, session } from '$lib/ui/shared';
+	import { checkConformance, priceOfCheck, type Finding, type Service } from '$lib/render';
+	import * as store from '$lib/store';
+	import { credits, door, many, session } from '$lib/ui/shared';
 
 	let { service }: { service: Service } = $props();
 
@@ -20,15 +21,40 @@
 	const broken = $derived(findings.filter(({ result }) => result === 'broken'));
 	const states = { asked: 'is being asked', answers: 'answers', silent: 'does not answer' };
 
-	async function check() {
+	/** What it came to, in credits. */
+	let cost = $state(0);
+
+	/** Its takes are charged as any others are. */
+	function askToCheck() {
+		const most = priceOfCheck(service.cards);
+		return door.pass({
+			briefId: store.NO_BRIEF,
+			what: `Check the contract of ${service.id || 'the simulated models'}`,
+			takes: most.takes,
+			credits: most.credits,
+			seconds: null,
+			// What is let in next does not wait for its end.
+			go: () => {
+				void check(most);
+				return Promise.resolve();
+			}
+		});
+	}
+
+	async function check(most: ReturnType<typeof priceOfCheck>) {
 		checking = true;
 		findings = [];
+		cost = 0;
+		const [id, at] = [crypto.randomUUID(), Date.now()];
+		await store.enterCheck(id, most.model, most.credits, at);
 		const address = new URL(service.address, location.href).href;
 		await checkConformance(
 			address,
 			(finding) => (findings = [...findings, finding]),
-			service.token
+			service.token,
+			(so) => (cost = so)
 		);
+		await store.enterCheck(id, most.model, cost, at);
 		checking = false;
 		checked = true;
 	}
@@ -58,7 +84,7 @@
 			class="act"
 			disabled={checking || service.state !== 'answers'}
 			title="Makes about thirty small takes to see whether the service keeps the contract"
-			onclick={check}>{checking ? 'Checking …' : 'Check the contract'}</button
+			onclick={askToCheck}>{checking ? 'Checking …' : 'Check the contract'}</button
 		>
 		{#if service.id}
 			<button class="act" onclick={() => session.dropService(service.id)}>Take it off</button>
@@ -86,7 +112,7 @@
 	<p role="status">
 		{many(count('kept'), 'promise')} kept, {broken.length} broken, {count('not offered')} not offered{checking
 			? ' so far'
-			: ''}.
+			: ''}; {credits(cost)} credits.
 	</p>
 	<ul>
 		{#each broken as { promise, seen } (promise)}
