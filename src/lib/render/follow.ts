@@ -63,8 +63,9 @@ export async function follow(
 			asked.has(ref) ? [[take, ref] as const] : []
 		)
 	);
-	const wanted = new Set(await store.notDoneAmong([...refs.values()]));
-	const gone = new Set(await store.goneAmong([...refs.values()]));
+	const there = await store.takesById([...refs.values()]);
+	const known = new Set(there.map(({ id }) => id));
+	const wanted = new Set(there.flatMap(({ id, state }) => (state === 'done' ? [] : id)));
 	const keeper = new Keeper(row, means.clock);
 	tell.onBegun?.();
 	let failed = 0;
@@ -76,12 +77,13 @@ export async function follow(
 				break;
 			}
 			const ref = refs.get(event.take);
-			// What was made of a take that was deleted, or once more, was paid.
-			if (ref && event.type === 'done') {
-				const backAgain = gone.has(ref) && (await store.notDoneAmong([ref])).length;
-				if (row.again) await store.enterAgain(row, event, means.clock.now());
-				else if (backAgain) wanted.add(ref);
-				else if (gone.has(ref)) await store.enterLost(row, ref, event, means.clock.now());
+			// What was made once more, or of a take that was deleted and is not back again, was paid.
+			if (ref && event.type === 'done' && row.again)
+				await store.enterAgain(row, event, means.clock.now());
+			else if (ref && event.type === 'done' && !known.has(ref)) {
+				const back = await store.take(ref);
+				if (!back) await store.enterLost(row, ref, event, means.clock.now());
+				else if (back.state !== 'done') wanted.add(ref);
 			}
 			if (!ref || !wanted.has(ref)) continue;
 			if (event.type === 'progress') {

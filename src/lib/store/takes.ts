@@ -160,16 +160,6 @@ export async function nextTakes(
 		.slice(0, most);
 }
 
-/** Those of some takes whose picture is not kept yet, those that were given up too. */
-export const notDoneAmong = async (ids: readonly string[]): Promise<string[]> =>
-	(await db.takes.bulkGet([...ids])).flatMap((one) => (one && one.state !== 'done' ? one.id : []));
-
-/** Those that have gone. */
-export const goneAmong = async (ids: readonly string[]): Promise<string[]> => {
-	const there = await db.takes.bulkGet([...ids]);
-	return ids.filter((_, i) => !there[i]);
-};
-
 /** Plans that still have takes to be made, in the order of the queue; paused ones too. */
 export async function queuedPlans(): Promise<Plan[]> {
 	const plans = await db.plans.filter(({ stopped }) => !stopped).toArray();
