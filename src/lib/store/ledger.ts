@@ -13,6 +13,11 @@ export const spendingOf = (
 
 type Done = Extract<RenderEvent, { type: 'done' }>;
 
+/** Enters a spending unless it was entered before: within a transaction of the ledger. */
+async function enterOnce(one: Spending): Promise<void> {
+	if (!(await db.ledger.get([one.briefId, one.id]))) await db.ledger.put(one);
+}
+
 /** Enters what it cost to make the picture of a take once more; told again it is the same entry. */
 export async function enterAgain(
 	{ key, briefId, refs, models }: StoredJob,
@@ -21,10 +26,7 @@ export async function enterAgain(
 ): Promise<void> {
 	if (!credits) return;
 	const [id, model] = [`${refs[0]} again as ${key}`, models?.[0] ?? 'unknown'];
-	await db.transaction('rw', db.ledger, async () => {
-		if (!(await db.ledger.get([briefId, id])))
-			await db.ledger.put({ id, briefId, model, credits, at });
-	});
+	await db.transaction('rw', db.ledger, () => enterOnce({ id, briefId, model, credits, at }));
 }
 
 /** What spendings go under that are of no brief. */
@@ -59,8 +61,7 @@ export async function enterLost(
 		const model =
 			models?.[refs.indexOf(takeId)] ?? (await db.takes.get(takeId))?.settings.model ?? 'unknown';
 		const id = `${takeId} lost as ${as}`.slice(0, 200);
-		if (!(await db.ledger.get([briefId, id])))
-			await db.ledger.put({ id, briefId, model, credits, at });
+		await enterOnce({ id, briefId, model, credits, at });
 	});
 }
 

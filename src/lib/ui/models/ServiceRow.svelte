@@ -33,20 +33,20 @@
 			takes: most.takes,
 			credits: most.credits,
 			seconds: null,
-			// What is let in next does not wait for its end.
-			go: () => {
-				void check(most);
-				return Promise.resolve();
+			go: async () => {
+				const [id, at] = [crypto.randomUUID(), Date.now()];
+				await store.enterCheck(id, most.model, most.credits, at);
+				// What is let in next does not wait for its end.
+				void check((cost) => store.enterCheck(id, most.model, cost, at));
 			}
 		});
 	}
 
-	async function check(most: ReturnType<typeof priceOfCheck>) {
+	/** @param onEnd told what it came to, in credits */
+	async function check(onEnd: (credits: number) => Promise<void>) {
 		checking = true;
 		findings = [];
 		cost = 0;
-		const [id, at] = [crypto.randomUUID(), Date.now()];
-		await store.enterCheck(id, most.model, most.credits, at);
 		const address = new URL(service.address, location.href).href;
 		await checkConformance(
 			address,
@@ -54,7 +54,7 @@
 			service.token,
 			(so) => (cost = so)
 		);
-		await store.enterCheck(id, most.model, cost, at);
+		await onEnd(cost);
 		checking = false;
 		checked = true;
 	}
