@@ -1,7 +1,7 @@
 /// <reference lib="webworker" />
 import '$lib/start/without-eval';
 import { expose, transfer } from 'comlink';
-import { Chain, histogram, type Edits, type Sheet } from '$lib/core/edits';
+import { applied, Chain, histogram, type Edits, type Sheet } from '$lib/core/edits';
 import { decoded } from './decoded';
 import type { Keyed } from './measures.worker';
 
@@ -84,9 +84,7 @@ async function make(picture: Blob, lists: readonly Edits[]): Promise<EditedPictu
 
 /** The same from the lossless picture, as a PNG. */
 async function png(picture: Blob, edits: Edits): Promise<Blob> {
-	return canvasOf(new Chain(await decoded(picture)).after(edits)).convertToBlob({
-		type: 'image/png'
-	});
+	return canvasOf(applied(await decoded(picture), edits)).convertToBlob({ type: 'image/png' });
 }
 
 const api = { preview, make, png };
