@@ -1,7 +1,8 @@
 // How a first visit goes: long tasks, the first picture of the demo, and what came over the wire, as the
 // browser itself kept them. It is started on the address, or has been open for a while as a user's mostly has,
-// and is asked afterwards: a script that watched from the start would be part of what is measured. Builds that are named, folders of whole
-// checkouts, are visited in turn, each time in a fresh profile. `npm run bench:page [folder…]`.
+// and is asked afterwards: a script that watched from the start would be part of what is measured. Builds that
+// are named, folders of whole checkouts, are visited in turn, each time in a fresh profile.
+// `npm run bench:page [folder…]`.
 import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';

@@ -145,7 +145,7 @@ describe('a lossless picture', () => {
 
 	it('is noted before it is sent, and struck out once its price is entered', async () => {
 		tells = [done, end];
-		const [{ model }] = [take.settings];
+		const { model } = take.settings;
 		whenAsked = async () => {
 			whenAsked = null;
 			expect(await store.jobs()).toMatchObject([
