@@ -250,7 +250,7 @@
 	}
 
 	/* Beside five ways to look at two takes there is room for it in two lines, or none. */
-	@container (max-width: 640px) {
+	@container (max-width: 620px) {
 		.hint.beside {
 			display: none;
 		}
