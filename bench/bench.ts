@@ -197,59 +197,74 @@ const freshWords = () => {
 	return `${subjects[at % 6]} in a ${places[Math.floor(at / 6) % 6]} at dusk`;
 };
 
-/** A new prompt on so many threads: eight takes at once, then one take alone, cold and warm. */
-async function coldPlan(threads: number, side = 1024, rounds = 3) {
-	const pool = openPool(threads, threadFile);
-	const run = (prompt: string, seed: number) =>
-		inPool(pool, { prompt, width: side, height: side, seed });
-	// Threads have started and their code is compiled.
-	await Promise.all(Array.from({ length: threads * 3 }, (_, seed) => run(prompt, seed)));
-	const clock = async (work: () => Promise<unknown>) => {
-		const [from, spent] = [performance.now(), process.cpuUsage()];
-		await work();
-		const { user, system } = process.cpuUsage(spent);
-		return { ms: performance.now() - from, cpu: (user + system) / 1000 };
-	};
-	const middle = (values: number[]) => values.sort((a, b) => a - b)[Math.floor(values.length / 2)];
-	const [plans, first, warm]: { ms: number; cpu: number }[][] = [[], [], []];
-	for (let round = 0; round < rounds; round++) {
-		const words = freshWords();
-		plans.push(
-			await clock(() => Promise.all(Array.from({ length: 8 }, (_, seed) => run(words, seed))))
-		);
-		const alone = freshWords();
-		first.push(await clock(() => run(alone, 1)));
-		for (let again = 0; again < 3; again++) warm.push(await clock(() => run(alone, 1)));
-	}
-	await pool.close();
-	return {
-		plan: middle(plans.map(({ ms }) => ms)),
-		cpu: middle(plans.map(({ cpu }) => cpu)),
-		first: middle(first.map(({ ms }) => ms)),
-		warm: middle(warm.map(({ ms }) => ms))
-	};
+interface Clocked {
+	ms: number;
+	cpu: number;
 }
 
-/** A new prompt on one, two and four threads, each in the same run. */
-async function coldPlans() {
+/** Wall and processor time of some work, in milliseconds. */
+async function clock(work: () => Promise<unknown>): Promise<Clocked> {
+	const [from, spent] = [performance.now(), process.cpuUsage()];
+	await work();
+	const { user, system } = process.cpuUsage(spent);
+	return { ms: performance.now() - from, cpu: (user + system) / 1000 };
+}
+
+/** A new prompt in a pool: eight takes at once, then one take of another alone, cold and warm. */
+async function coldRound(pool: RenderPool, [words, alone]: readonly string[]) {
+	const run = (prompt: string, seed: number) =>
+		inPool(pool, { prompt, width: 1024, height: 1024, seed });
+	const plan = await clock(() =>
+		Promise.all(Array.from({ length: 8 }, (_, seed) => run(words, seed)))
+	);
+	const first = await clock(() => run(alone, 1));
+	const warm: Clocked[] = [];
+	for (let again = 0; again < 3; again++) warm.push(await clock(() => run(alone, 1)));
+	return { plan: plan.ms, cpu: plan.cpu, first: first.ms, warm: middle(warm.map(({ ms }) => ms)) };
+}
+
+const middle = (values: readonly number[]) =>
+	[...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
+
+/**
+ * A new prompt on one, two and four threads. The three take turns round by round, since a machine's
+ * pace varies, and each figure against another is the median of its rounds.
+ */
+async function coldPlans(rounds = 5) {
 	const counts = [1, 2, 4];
-	const each: Awaited<ReturnType<typeof coldPlan>>[] = [];
-	for (const threads of counts) {
-		asks = 0;
-		each.push(await coldPlan(threads));
+	const pools = counts.map((threads) => openPool(threads, threadFile));
+	// Threads have started and their code is compiled.
+	for (const [i, pool] of pools.entries())
+		await Promise.all(
+			Array.from({ length: counts[i] * 3 }, (_, seed) =>
+				inPool(pool, { width: 1024, height: 1024, seed })
+			)
+		);
+	const turns: Awaited<ReturnType<typeof coldRound>>[][] = [];
+	for (let round = 0; round < rounds; round++) {
+		const words = [freshWords(), freshWords()];
+		const turn: (typeof turns)[number] = [];
+		for (const pool of pools) turn.push(await coldRound(pool, words));
+		turns.push(turn);
 	}
-	console.log('A new prompt, eight takes of 1024x1024 and 28 steps, as PNG:');
+	await Promise.all(pools.map((pool) => pool.close()));
+	console.log(
+		`A new prompt, eight takes of 1024x1024 and 28 steps, as PNG, medians of ${rounds} rounds:`
+	);
 	console.table(
-		each.map(({ plan, cpu, first, warm }, i) => ({
-			threads: counts[i],
-			'plan ms': plan.toFixed(0),
-			'times as fast': (each[0].plan / plan).toFixed(2),
-			'processor ms': cpu.toFixed(0),
-			'of one thread': (cpu / each[0].cpu).toFixed(2),
-			'first take ms': first.toFixed(0),
-			'warm take ms': warm.toFixed(0),
-			'first to warm': (first / warm).toFixed(2)
-		}))
+		counts.map((threads, at) => {
+			const over = (read: (turn: (typeof turns)[number]) => number) => middle(turns.map(read));
+			return {
+				threads,
+				'plan ms': over((turn) => turn[at].plan).toFixed(0),
+				'times as fast': over((turn) => turn[0].plan / turn[at].plan).toFixed(2),
+				'processor ms': over((turn) => turn[at].cpu).toFixed(0),
+				'of one thread': over((turn) => turn[at].cpu / turn[0].cpu).toFixed(2),
+				'first take ms': over((turn) => turn[at].first).toFixed(0),
+				'warm take ms': over((turn) => turn[at].warm).toFixed(0),
+				'first to warm': over((turn) => turn[at].first / turn[at].warm).toFixed(2)
+			};
+		})
 	);
 }
 
