@@ -375,6 +375,27 @@ describe('a brief as an archive', () => {
 		});
 	});
 
+	it('says at most a hundred times how far it is, and at once that it has begun', async () => {
+		const one = archive();
+		const small = [...one.pictures.values()][0];
+		const takes = Array.from({ length: 450 }, (_, i) => ({
+			...one.whole.takes[0],
+			id: `n${i}`,
+			number: 100 + i
+		}));
+		const many = { ...one, whole: { ...one.whole, takes, marks: [] } };
+		const pictures = new Map(takes.map(({ id }) => [id, small]));
+		const told: number[] = [];
+		await writeArchive({ ...many, pictures }, (done, all) => {
+			// The start picture is one more.
+			expect(all).toBe(451);
+			told.push(done);
+		});
+		expect(told[0]).toBe(0);
+		expect(told.length).toBeGreaterThan(50);
+		expect(told.length).toBeLessThanOrEqual(100);
+	});
+
 	it('refuses a stored picture of which a byte has changed, though its head is whole', async () => {
 		const bytes = await bytesOf(await writeArchive(archive()));
 		const picture = await bytesOf(webp());

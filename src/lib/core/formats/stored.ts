@@ -1,4 +1,4 @@
-import { BlobWriter, type Entry } from '@zip.js/zip.js';
+import { BlobWriter, Uint8ArrayReader, type Entry, type ZipWriter } from '@zip.js/zip.js';
 import crc from 'crc-32';
 
 /** An entry that is a file. */
@@ -30,3 +30,43 @@ export const partOf = async (zip: Blob, entry: FileEntry, type: string): Promise
 /** Whether bytes are those that an entry was made of, by its check sum (CRC-32). */
 export const isWhole = (bytes: Uint8Array, { signature }: FileEntry): boolean =>
 	signature !== undefined && crc.buf(bytes, 0) >>> 0 === signature >>> 0;
+
+/**
+ * Stores bytes in a ZIP as they are.
+ * @returns their check sum (CRC-32)
+ */
+export async function store(
+	zip: ZipWriter<unknown>,
+	name: string,
+	bytes: Uint8Array<ArrayBuffer>
+): Promise<number> {
+	const sum = crc.buf(bytes, 0) >>> 0;
+	// Nothing is left to be worked out: they are passed through, in one piece.
+	await zip.add(name, new Uint8ArrayReader(bytes), {
+		passThrough: true,
+		compressionMethod: 0,
+		uncompressedSize: bytes.length,
+		crc32: sum
+	});
+	return sum;
+}
+
+/** So many are being read beyond the one that is asked for: it takes longer to reach bytes than to read them. */
+const AHEAD = 4;
+
+/** Gives the bytes of files by their places, asked for in their order; the next are read meanwhile. */
+export function readAhead(files: readonly Blob[]): (i: number) => Promise<Uint8Array<ArrayBuffer>> {
+	const reading = new Map<number, Promise<ArrayBuffer>>();
+	let begun = 0;
+	return async (i) => {
+		for (; begun <= Math.min(i + AHEAD, files.length - 1); begun++) {
+			const bytes = files[begun].arrayBuffer();
+			// It is told to who asks for it, if anybody does.
+			bytes.catch(() => undefined);
+			reading.set(begun, bytes);
+		}
+		const bytes = reading.get(i)!;
+		reading.delete(i);
+		return new Uint8Array(await bytes);
+	};
+}
