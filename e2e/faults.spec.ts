@@ -4,7 +4,7 @@ import type { Spending } from '../src/lib/core/schema';
 import { countDone, newBrief, storedTakes, tableOf, typeStops } from './helpers';
 import { StubService } from './stub-service';
 
-type Job = { job: string | null };
+type Job = { job: string | null; made?: string };
 
 let stub: StubService;
 let address: string;
@@ -115,18 +115,27 @@ test('a reload and a closed tab in mid-run: the next tab goes on, and pays for n
 	report('reload and closed tab', before, 24);
 	expect(stub.made).toBe(24);
 
-	// A lossless picture that is made while its tab is closed is entered by the next tab.
+	// A lossless picture that is made while its tab is closed is entered by the next tab, and fetched, not made,
+	// when it is asked for again.
 	stub.pace = 800;
 	await other.goto(sheet);
-	await other.locator('[data-take]').first().click();
-	await other.getByRole('button', { name: 'Export PNG' }).click();
-	await other.getByRole('dialog').getByRole('button', { name: /^Run/ }).click();
+	const exportFirst = async (tab: Page) => {
+		await tab.locator('[data-take]').first().click();
+		await tab.getByRole('button', { name: 'Export PNG' }).click();
+		await tab.getByRole('dialog').getByRole('button', { name: /^Run/ }).click();
+	};
+	await exportFirst(other);
 	await expect.poll(async () => (await tableOf<Job>(other, 'jobs'))[0]?.job).toBeTruthy();
 	await other.close();
 	await expect.poll(() => stub.made).toBe(25);
 	const third = await context.newPage();
-	await third.goto(address);
-	await expect.poll(() => tableOf<Job>(third, 'jobs')).toEqual([]);
+	await third.goto(sheet);
+	await expect.poll(async () => (await tableOf<Job>(third, 'jobs'))[0]?.made).toBeTruthy();
+	const coming = third.waitForEvent('download');
+	await exportFirst(third);
+	await (await coming).path();
+	expect(stub.made).toBe(25);
+	expect(await tableOf<Job>(third, 'jobs')).toEqual([]);
 	const paid = await tableOf<Spending>(third, 'ledger');
 	expect(paid).toHaveLength(25);
 	expect(paid.filter(({ id }) => / again as /.test(id))).toMatchObject([{ credits: 1 }]);

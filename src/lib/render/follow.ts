@@ -78,9 +78,10 @@ export async function follow(
 			}
 			const ref = refs.get(event.take);
 			// What was made once more, or of a take that was deleted and is not back again, was paid.
-			if (ref && event.type === 'done' && row.again)
+			if (ref && event.type === 'done' && row.again) {
 				await store.enterAgain(row, event, means.clock.now());
-			else if (ref && event.type === 'done' && !known.has(ref)) {
+				await store.noteMade(row.key, event.take);
+			} else if (ref && event.type === 'done' && !known.has(ref)) {
 				const back = await store.take(ref);
 				if (!back) await store.enterLost(row, ref, event, means.clock.now());
 				else if (back.state !== 'done') wanted.add(ref);

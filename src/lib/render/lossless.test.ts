@@ -68,6 +68,8 @@ beforeEach(async () => {
 						.slice(from, to)
 						.join('')
 				);
+			} else if (url.includes('lost')) {
+				response.writeHead(404).end();
 			} else if (unanswered > 0) {
 				unanswered--;
 				response.destroy();
@@ -163,6 +165,57 @@ describe('a lossless picture', () => {
 		expect(Buffer.from(await fetchLossless(routes, take))).toEqual(onePoint);
 		expect(unanswered).toBe(0);
 		expect(heard.asked).toHaveLength(1);
+	});
+
+	it(
+		'that was made but never came is fetched by who asks again, and is not paid twice',
+		{ timeout: 40_000 },
+		async () => {
+			tells = [done, end];
+			unanswered = 5;
+			const before = await spent();
+			await expect(fetchLossless(routes, take)).rejects.toThrow();
+			expect(unanswered).toBe(0);
+			// It waits there, and nothing of it is called back.
+			expect(await store.jobs()).toMatchObject([{ refs: ['t1'], again: true, made: 'made-0' }]);
+			expect(heard.given).toEqual([]);
+			// Of another take nothing is there.
+			await fetchLossless(routes, { ...take, id: 't2' });
+			expect(heard.asked).toHaveLength(2);
+			expect(Buffer.from(await fetchLossless(routes, take))).toEqual(onePoint);
+			expect(heard.asked).toHaveLength(2);
+			expect((await spent()) - before).toBe(2 * 1.5);
+			expect(await store.jobs()).toEqual([]);
+		}
+	);
+
+	it('that the service has lost meanwhile is made anew', async () => {
+		tells = [done, end];
+		const row = await store.addJobAgain(take, {
+			...{ service: '', address: '', sentAt: Date.now() },
+			body: { key: 'k-lost', takes: [{ ...take.settings, ref: take.id }] }
+		});
+		await store.noteMade(row.key, 'lost');
+		expect(Buffer.from(await fetchLossless(routes, take))).toEqual(onePoint);
+		expect(heard.asked).toHaveLength(1);
+		expect(await store.jobs()).toEqual([]);
+	});
+
+	it('that nobody fetched in a day is forgotten where the next is noted', async () => {
+		const day = 24 * 60 * 60 * 1000;
+		const note = async (key: string, sentAt: number) => {
+			const body: JobRequest = { key, takes: [{ ...take.settings, ref: take.id }] };
+			await store.addJobAgain(take, { service: '', address: '', sentAt, body });
+		};
+		await note('k-old', 1000);
+		await note('k-open', 1000);
+		await store.noteMade('k-old', 'm1');
+		await note('k-young', 1000 + day);
+		expect((await store.madeOf('t1', '')).map(({ key }) => key)).toEqual(['k-old']);
+		await note('k-next', 1001 + day);
+		const there = (await store.jobs()).map(({ key }) => key);
+		expect(there.sort()).toEqual(['k-next', 'k-open', 'k-young']);
+		for (const key of there) await store.endJob(key);
 	});
 
 	it('that the service refuses leaves no job behind', async () => {

@@ -26,16 +26,7 @@ export async function fetchLossless(
 			'The render service of this model was taken off. Add it again under Models.'
 		);
 	const { client, model, service, address } = route;
-	const settings = (await bringAlong(client, [take.settings]))(take.settings);
-	const key = crypto.randomUUID();
-	const output = { format: 'png', preview: false } as const;
-	const body: JobRequest = { key, takes: [{ ...settings, model, ref: take.id, output }] };
-	const blob = await holding(ofJob(key), async () => {
-		// Noted before it is sent: should this tab be closed meanwhile, it is called back and its price entered.
-		const sentAt = Date.now();
-		const row = await store.addJobAgain(take, { service, address, body, sentAt });
-		return made(row, body, client, onStep);
-	});
+	const blob = (await leftThere(take, address, client)) ?? (await anew());
 	if (take.pixels && (await pixelHash(blob)) !== take.pixels) {
 		throw new LosslessProblem(
 			`Take ${take.number} came out different from the one that you judged: the model has changed since. The one that you judged is kept here as it is.`
@@ -44,6 +35,19 @@ export async function fetchLossless(
 	// What was changed on this machine is done again on what the service made.
 	const picture = take.edits?.length ? await editedPng(blob, take.edits) : blob;
 	return new Uint8Array(await picture.arrayBuffer());
+
+	async function anew(): Promise<Blob> {
+		const settings = (await bringAlong(client, [take.settings]))(take.settings);
+		const key = crypto.randomUUID();
+		const output = { format: 'png', preview: false } as const;
+		const body: JobRequest = { key, takes: [{ ...settings, model, ref: take.id, output }] };
+		return holding(ofJob(key), async () => {
+			// Noted before it is sent: should this tab be closed meanwhile, it is called back and its price entered.
+			const sentAt = Date.now();
+			const row = await store.addJobAgain(take, { service, address, body, sentAt });
+			return made(row, body, client, onStep);
+		});
+	}
 }
 
 /** The picture that a job makes. */
@@ -77,6 +81,7 @@ async function made(
 			if (event.type === 'cancelled')
 				throw new LosslessProblem('The service gave the picture up. Try again.');
 			await store.enterAgain(row, event, Date.now());
+			await store.noteMade(row.key, name);
 			done = true;
 			break;
 		}
@@ -86,10 +91,36 @@ async function made(
 		// What is not wanted any more is not made, and so not charged.
 		if (!done) await client.cancel(job).catch(() => undefined);
 		// What may still be made, and charged, is heard of by the runner.
-		if (ended) await store.endJob(row.key);
+		if (ended && !done) await store.endJob(row.key);
 	}
-	return patiently(() => client.image(name));
+	return fetched(row.key, name, client);
 }
+
+/** A picture that was made, and paid, for somebody who did not get it; null where there is none. */
+async function leftThere({ id }: Take, address: string, client: JobClient): Promise<Blob | null> {
+	for (const { key, made } of await store.madeOf(id, address))
+		try {
+			return await fetched(key, made!, client);
+		} catch (cause) {
+			// As long as it may still be there, none is made, and paid, anew.
+			if (!isFinal(cause)) throw cause;
+		}
+	return null;
+}
+
+/** Fetches what a job made, which is noted as there to be fetched until it is here, or the service has lost it. */
+async function fetched(key: string, name: string, client: JobClient): Promise<Blob> {
+	try {
+		const picture = await patiently(() => client.image(name));
+		await store.endJob(key);
+		return picture;
+	} catch (cause) {
+		if (isFinal(cause)) await store.endJob(key);
+		throw cause;
+	}
+}
+
+const isFinal = (cause: unknown): boolean => cause instanceof RenderRefused && !cause.passes;
 
 /** Connections that are tried in a row without hearing anything new, and the pause before the second, in ms. */
 const TRIES = 5;
@@ -103,7 +134,7 @@ async function patiently<T>(work: () => Promise<T>): Promise<T> {
 		try {
 			return await work();
 		} catch (cause) {
-			if (tries === TRIES || (cause instanceof RenderRefused && !cause.passes)) throw cause;
+			if (tries === TRIES || isFinal(cause)) throw cause;
 			await pause(tries);
 		}
 }

@@ -9,6 +9,7 @@ import * as store from '$lib/store';
 import { FakeClock, FakeLocks, FakeService, refusal } from './fake-service';
 import { holding, ofJob } from './holding';
 import { Runner } from './runner';
+import { isToBeSwept } from './sweep';
 import { unqualified, type Routes } from './services';
 import { verdictOn } from './verdict';
 
@@ -437,7 +438,7 @@ describe('what is given up', () => {
 		expect(shipped().asked.size).toBe(0);
 	});
 
-	it('as a lossless picture, by closing its tab, is called back, and its price entered', async () => {
+	it('as a lossless picture, by closing its tab, is called back, its price entered, and what was made kept for who asks again', async () => {
 		const [take] = sampleTakes(sampleRack());
 		const one = { ...take, id: 'made before', briefId: 'b1' };
 		const body = {
@@ -459,9 +460,12 @@ describe('what is given up', () => {
 		expect(await store.jobs()).toHaveLength(1);
 		tab.open();
 		await waits;
-		await noJobs();
+		await vi.waitFor(async () => expect(await store.madeOf(one.id, address)).toHaveLength(1), 8000);
 		expect(shipped().cancelled).toEqual(['job-1']);
 		expect(await store.spentOn('b1')).toBe(4);
+		// That is no job to be called back any more.
+		expect((await store.jobs()).filter(isToBeSwept)).toEqual([]);
+		expect(shipped().cancelled).toEqual(['job-1']);
 		expect((await store.allSpendings()).map(({ id }) => id)).toContain(
 			'made before again as again-1'
 		);

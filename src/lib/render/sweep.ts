@@ -12,8 +12,8 @@ const REAP = 30_000;
 const FORGOTTEN = 24 * 60 * 60 * 1000;
 
 /** Whether there is something to be called back of a job. */
-export const isToBeSwept = ({ wanted, dropped }: store.StoredJob): boolean =>
-	!wanted || dropped.length > 0;
+export const isToBeSwept = ({ wanted, dropped, made }: store.StoredJob): boolean =>
+	made === undefined && (!wanted || dropped.length > 0);
 
 /**
  * Calls back what is not wanted any more of a job, again and again until the service has confirmed
@@ -82,7 +82,9 @@ async function callBack(
 				if (!late.signal.aborted) throw cause;
 			})
 			.finally(() => timer.abort());
-		if (!cut.aborted) await store.endJob(row.key);
+		// A picture that was made once more stays there for whoever asks for it again.
+		const made = (await store.job(row.key))?.made;
+		if (!cut.aborted && !made) await store.endJob(row.key);
 		return;
 	}
 	const { takes } = await client.status(job);

@@ -104,6 +104,8 @@ export interface StoredJob {
 	dropped: string[];
 	/** It makes the picture of a take once more, for whoever holds its lock; its price is all that is kept. */
 	again?: true;
+	/** How the service calls that picture once it is made, until somebody has fetched it: it is paid. */
+	made?: string;
 	sentAt: number;
 }
 

@@ -36,9 +36,31 @@ export async function addJobAgain(
 		...{ key: one.body.key, planId: '', briefId, refs: [id], models: [settings.model] },
 		...{ job: null, wanted: 0, dropped: [], again: true }
 	};
-	await db.jobs.add(row);
+	await db.transaction('rw', db.jobs, async () => {
+		// What nobody fetched for so long the service has not kept either.
+		await db.jobs
+			.filter(({ made, sentAt }) => made !== undefined && sentAt < row.sentAt - KEPT)
+			.delete();
+		await db.jobs.add(row);
+	});
 	return row;
 }
+
+/** So long a picture that was made once more is taken to be there, in milliseconds. */
+const KEPT = 24 * 60 * 60 * 1000;
+
+/** Notes that a job has made its picture once more, which is there to be fetched. */
+export async function noteMade(key: string, made: string): Promise<void> {
+	await db.jobs.update(key, { made });
+}
+
+/** Jobs at a service that made the picture of a take once more, which nobody has fetched. */
+export const madeOf = (takeId: string, address: string): Promise<StoredJob[]> =>
+	db.jobs
+		.filter(
+			({ refs, made, address: at }) => made !== undefined && refs[0] === takeId && at === address
+		)
+		.toArray();
 
 export const job = (key: string): Promise<StoredJob | undefined> => db.jobs.get(key);
 
