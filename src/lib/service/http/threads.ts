@@ -8,13 +8,16 @@ import Piscina from 'piscina';
 export interface Threads<Task, Result> {
 	/**
 	 * Works on a task. A signal takes it out of the line, or ends the thread that is at it; then it
-	 * rejects with an AbortError.
+	 * rejects with an AbortError. Rejects with Crowded when as many wait as may.
 	 */
 	run(task: Task, signal: AbortSignal, transfer?: Transferable[]): Promise<Result>;
 	/** Whether the thread of an id still lives. */
 	lives(id: number): boolean;
 	close(): Promise<void>;
 }
+
+/** As many tasks wait as may; this one is refused. */
+export class Crowded extends Error {}
 
 /** Where a bundled thread is. */
 export const threadFile = (name: string): string => resolve('build/threads', `${name}.mjs`);
@@ -40,12 +43,14 @@ export function openThreads<Task, Result>(
 		maxThreads: threads,
 		idleTimeout: Infinity,
 		// Copies of pixels by the hundred megabytes: what is short-lived is to go early.
-		resourceLimits: { maxYoungGenerationSizeMb: 4 },
-		...(Number.isFinite(waiting) ? { maxQueue: waiting } : {})
+		resourceLimits: { maxYoungGenerationSizeMb: 4 }
 	});
 	return {
-		run: (task, signal, transferList) =>
-			pool.run(task, { signal, transferList: transferList as never }) as Promise<Result>,
+		run(task, signal, transferList) {
+			// The library's own bound does not count tasks that a signal can take back, as all of these are.
+			if (pool.queueSize >= waiting) return Promise.reject(new Crowded());
+			return pool.run(task, { signal, transferList: transferList as never }) as Promise<Result>;
+		},
 		lives: (id) => pool.threads.some(({ threadId }) => threadId === id),
 		// Whatever is being made is ended with its thread.
 		close: () => pool.destroy()

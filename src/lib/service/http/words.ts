@@ -7,7 +7,7 @@ import {
 	type Reading
 } from '$lib/core/contract';
 import { characterOf } from '$lib/service/standins';
-import { openThreads, threadFile, type Threads } from './threads';
+import { Crowded, openThreads, threadFile, type Threads } from './threads';
 import type { Images } from './images';
 import { invalid, problem } from './problem';
 import type { WordsResult, WordsTask } from './words-thread';
@@ -19,6 +19,7 @@ const MOST_WAITING = 64;
 /** Helps with words, on a thread of its own: nobody waits for somebody else's long text. */
 export class WordsDesk {
 	readonly #threads: Threads<WordsTask, WordsResult>;
+	#closing = false;
 
 	constructor(
 		threads = openThreads<WordsTask, WordsResult>(threadFile('words-thread'), 1, MOST_WAITING)
@@ -26,7 +27,10 @@ export class WordsDesk {
 		this.#threads = threads;
 	}
 
-	close = (): Promise<void> => this.#threads.close();
+	close(): Promise<void> {
+		this.#closing = true;
+		return this.#threads.close();
+	}
 
 	/** Says which words of a prompt a model has no notion of. */
 	async read(body: unknown): Promise<Reading> {
@@ -66,7 +70,14 @@ export class WordsDesk {
 		try {
 			return await this.#threads.run(task, AbortSignal.timeout(PATIENCE));
 		} catch (cause) {
-			if (cause instanceof Error && /queue/i.test(cause.message))
+			// Its thread was ended with the service: nothing went wrong.
+			if (this.#closing)
+				throw problem(
+					503,
+					'The service is being ended',
+					'The text was not worked through to its end. Ask again once the service runs.'
+				);
+			if (cause instanceof Crowded)
 				throw problem(
 					429,
 					'Too many questions at once',

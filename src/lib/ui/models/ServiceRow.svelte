@@ -32,6 +32,7 @@
 			what: `Check the contract of ${service.id || 'the simulated models'}`,
 			takes: most.takes,
 			credits: most.credits,
+			atMost: true,
 			seconds: null,
 			go: async () => {
 				const [id, at] = [crypto.randomUUID(), Date.now()];

@@ -41,9 +41,10 @@
 >
 	{#if shown}
 		{@const { ask, reckoning, purse, parts } = shown}
+		{@const price = `${ask.atMost ? 'at most ' : ''}${credits(ask.credits)} credits`}
 		{#if reckoning.over}<p class="what">{ask.what}</p>{/if}
 		<p>
-			{many(ask.takes, 'take')} cost {credits(ask.credits)} credits{purse.creditPrice
+			{many(ask.takes, 'take')} cost {price}{purse.creditPrice
 				? `, ${money(ask.credits * purse.creditPrice, purse.currency)}`
 				: ''}{ask.seconds === null ? '' : `, and take about ${clock(ask.seconds)}`}.
 			{left}
@@ -64,7 +65,7 @@
 			>
 				{reckoning.over
 					? `Run all ${ask.takes} all the same`
-					: `Run ${many(ask.takes, 'take')} for ${credits(ask.credits)} credits`}
+					: `Run ${many(ask.takes, 'take')} for ${price}`}
 			</Button>
 			<Button
 				kind="ghost"

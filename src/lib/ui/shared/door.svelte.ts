@@ -9,6 +9,8 @@ export interface Ask {
 	what: string;
 	takes: number;
 	credits: number;
+	/** Whether it may come to less. @default false */
+	atMost?: boolean;
 	/** Credits of it that wait in the queue, and so are counted already. @default 0 */
 	reckoned?: number;
 	/** About how long it takes; null where that is not known. */
