@@ -57,14 +57,19 @@ let redis: Awaited<ReturnType<typeof ownRedis>>;
 beforeAll(async () => void (redis = await ownRedis()));
 afterAll(() => redis.end());
 
-const worker = (pool: RenderPool, threads = limits.takesAtOnce ?? 1) =>
+const worker = (
+	pool: RenderPool,
+	threads = limits.takesAtOnce ?? 1,
+	mostPictures = 1_000_000,
+	url = redis.url
+) =>
 	new QueueWorker({
-		url: redis.url,
+		url,
 		models: cards.map(({ id }) => id),
 		threads,
 		pool,
 		shelf: (store) => shelfWith(new PictureMemory(), redisVault(store)),
-		mostPictures: 1_000_000
+		mostPictures
 	});
 
 // Both are held to the same: the one in a process, and the one on a queue.
@@ -342,15 +347,8 @@ describe('a queue', () => {
 		const board = new QueuedJobs(redis.url);
 		await board.store.flushall();
 		const pool = new Bench();
-		const works = new QueueWorker({
-			url: redis.url,
-			models: ['turnstone-2'],
-			threads: 1,
-			pool,
-			shelf: (store) => shelfWith(new PictureMemory(), redisVault(store)),
-			// Two of "picture of 1".
-			mostPictures: 25
-		});
+		// Two of "picture of 1".
+		const works = worker(pool, 1, 25);
 		const { job: id, takes } = await board.submit(job([take(1), take(2), take(3)]), 'anna');
 		await all(board, id);
 		const there = await Promise.all(
@@ -360,6 +358,71 @@ describe('a queue', () => {
 		await works.stop(0);
 		await board.close();
 	});
+
+	it('counts no picture that is gone, where another worker\u2019s clock is ahead', async () => {
+		const board = new QueuedJobs(redis.url);
+		await board.store.flushall();
+		const text = 'picture of 0';
+		for (const theirs of ['of tomorrow', 'of the day after'])
+			await board.store
+				.multi()
+				.set(keyOf.picture(theirs), text)
+				.zadd(keyOf.pictures, Date.now() + 60_000, theirs)
+				.hset(keyOf.sizes, theirs, text.length)
+				.exec();
+		const works = worker(new Bench(), 1, 2 * text.length + 1);
+		const { job: id } = await board.submit(job([1, 2, 3, 4].map(take)), 'anna');
+		await all(board, id);
+		await works.stop(0);
+		const counted = await board.store.hkeys(keyOf.sizes);
+		expect(counted).toHaveLength(2);
+		expect((await board.store.zrange(keyOf.pictures, '0', '-1')).sort()).toEqual(counted.sort());
+		for (const one of counted) expect(await board.store.exists(keyOf.picture(one))).toBe(1);
+		await board.close();
+	});
+
+	it('ends a worker that is told to stop while Redis is away', { timeout: 30_000 }, async () => {
+		const own = await ownRedis();
+		const board = new QueuedJobs(own.url);
+		const pool = new Bench();
+		pool.hold = () => new Promise(() => undefined);
+		const works = worker(pool, 2, undefined, own.url);
+		const { job: id } = await board.submit(job([take(1)]), 'anna');
+		while ((await board.status(id)).takes[0].state !== 'running')
+			await new Promise((done) => setTimeout(done, 20));
+		await own.kill();
+		await works.stop(0);
+		await board.close();
+		await own.end();
+	});
+
+	it(
+		'loses no take that is finished while Redis is full: it is made again once there is room',
+		{ timeout: 90_000 },
+		async () => {
+			const board = new QueuedJobs(redis.url);
+			await board.store.flushall();
+			const pool = new Bench();
+			let go = () => {};
+			pool.hold = () => new Promise((done) => (go = done));
+			const works = worker(pool, 1);
+			const { job: id } = await board.submit(job([take(1), take(2)]), 'anna');
+			while ((await board.status(id)).takes[0].state !== 'running')
+				await new Promise((done) => setTimeout(done, 20));
+			// From now on Redis refuses what would take memory.
+			await board.store.config('SET', 'maxmemory', '1');
+			go();
+			while (!pool.made.length) await new Promise((done) => setTimeout(done, 20));
+			await new Promise((done) => setTimeout(done, 500));
+			pool.hold = () => Promise.resolve();
+			await board.store.config('SET', 'maxmemory', '0');
+			const events = await all(board, id);
+			expect(events.filter(({ type }) => type === 'done')).toHaveLength(2);
+			expect(pool.made).toEqual([1, 2, 1]);
+			await works.stop(0);
+			await board.close();
+		}
+	);
 
 	it('keeps what was sent for other processes, under its hash', async () => {
 		const store = connect(redis.url);

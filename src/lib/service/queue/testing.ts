@@ -27,12 +27,13 @@ export async function ownRedis() {
 		});
 	return {
 		url: `redis://127.0.0.1:${port}`,
+		kill,
 		async restart() {
 			await kill();
 			child = await start();
 		},
 		async end() {
-			await kill();
+			if (child.exitCode === null && child.signalCode === null) await kill();
 			rmSync(folder, { recursive: true, force: true });
 		}
 	};

@@ -1,4 +1,5 @@
 import { Worker, type Job } from 'bullmq';
+import { ReplyError } from 'ioredis';
 import { randomUUID } from 'node:crypto';
 import { TakeRequest } from '$lib/core/contract';
 import { picturesFor, type Shelf } from '../http/admission';
@@ -6,6 +7,7 @@ import { doneEvent, failure } from '../http/events';
 import { log } from '../http/log';
 import type { RenderPool } from '../http/pool';
 import { ServiceProblem } from '../http/problem';
+import { Bell } from './bell';
 import { endTake } from './ending';
 import {
 	channels,
@@ -30,6 +32,13 @@ const MOST_LEFT = 4;
 
 /** How long a worker that is told to stop may go on with its takes before it hands them back, in milliseconds. */
 const LAST_WORK = 10_000;
+
+/**
+ * How long after that Redis may take to answer: what is not handed back by then others make once its lock has run
+ * out; and the longest that the end may take, in milliseconds.
+ */
+const FAREWELL = 5000;
+const MOST_LAST = 10 * 60_000;
 
 /** How long an idle thread waits before it looks again unasked, in milliseconds. */
 const IDLE = 1000;
@@ -58,7 +67,10 @@ export class QueueWorker {
 	readonly #making = new Map<string, { abort: AbortController; back: boolean }>();
 	readonly #slots: Promise<void>[];
 	readonly #heartbeat: ReturnType<typeof setInterval>;
-	readonly #sleepers = new Set<() => void>();
+	/** Rung when threads that are idle are to look again. */
+	readonly #bell = new Bell();
+	/** Rung when it is to end whatever is not in order. */
+	readonly #leave = new Bell();
 	#stopping = false;
 	#stopped: Promise<void> | undefined;
 	#turn = 0;
@@ -73,7 +85,7 @@ export class QueueWorker {
 		this.#lines = options.models.map((model) => this.#line(model));
 		void this.#ear.subscribe(channels.added, channels.cancelled);
 		this.#ear.on('message', (channel, text) => {
-			if (channel === channels.added) this.#wake();
+			if (channel === channels.added) this.#bell.ring();
 			else this.#making.get(text)?.abort.abort();
 		});
 		void this.#say();
@@ -96,21 +108,34 @@ export class QueueWorker {
 				one.abort.abort();
 			}
 		}, patience);
+		const leave = setTimeout(() => this.#leave.ring(), patience + FAREWELL);
 		// Told twice it only becomes less patient.
-		return (this.#stopped ??= this.#end()).finally(() => clearTimeout(late));
+		return (this.#stopped ??= this.#end()).finally(() => {
+			clearTimeout(late);
+			clearTimeout(leave);
+		});
 	}
 
 	async #end(): Promise<void> {
 		this.#stopping = true;
-		this.#wake();
-		await Promise.all(this.#slots);
+		this.#bell.ring();
+		const tidied = this.#tidyUp().catch((err: unknown) =>
+			log.warn({ err }, 'a worker could not end in order')
+		);
+		await Promise.race([tidied, this.#leave.wait(MOST_LAST)]);
+		this.#leave.ring();
 		clearInterval(this.#heartbeat);
-		await this.#store.zrem(keyOf.workers, this.#id);
-		await Promise.allSettled(this.#lines.map((line) => line.close()));
 		await this.#options.pool.close();
 		this.#ear.disconnect();
 		this.#store.disconnect();
 		log.info({ worker: this.#id }, 'a worker has stopped');
+	}
+
+	/** Takes are ended or handed back, and the worker is struck off. With Redis away it waits for ever. */
+	async #tidyUp(): Promise<void> {
+		await Promise.all(this.#slots);
+		await this.#store.zrem(keyOf.workers, this.#id);
+		await Promise.allSettled(this.#lines.map((line) => line.close()));
 	}
 
 	#line(model: string): Worker<QueuedTake> {
@@ -124,7 +149,7 @@ export class QueueWorker {
 		line.on('error', (err) => log.warn({ err, model }, 'a queue does not answer'));
 		line.on('stalled', (take) => {
 			log.warn({ take, model }, 'a take was left behind; it is made again');
-			this.#wake();
+			this.#bell.ring();
 		});
 		// Left behind too often: whoever makes it dies of it.
 		line.on('failed', (job) => {
@@ -149,7 +174,7 @@ export class QueueWorker {
 				return null;
 			});
 			if (job) await this.#make(job, token);
-			else await this.#idle();
+			else if (!this.#stopping) await this.#bell.wait(IDLE);
 		}
 	}
 
@@ -162,30 +187,11 @@ export class QueueWorker {
 		return null;
 	}
 
-	/** Until takes were added, or a while has passed. */
-	async #idle(): Promise<void> {
-		if (this.#stopping) return;
-		await new Promise<void>((done) => {
-			const timer = setTimeout(done, IDLE);
-			this.#sleepers.add(() => {
-				clearTimeout(timer);
-				done();
-			});
-		});
-	}
-
-	/** Threads that are idle look again. */
-	#wake(): void {
-		for (const up of this.#sleepers) up();
-		this.#sleepers.clear();
-	}
-
 	async #make(job: Job<QueuedTake>, token: string): Promise<void> {
-		const { take, job: of, number } = job.data;
+		const { take } = job.data;
 		const one = { abort: new AbortController(), back: false };
 		this.#making.set(take, one);
-		/** Whether it is anybody's again. */
-		let handedBack = false;
+		let settled = false;
 		const hold = setInterval(() => {
 			job.extendLock(token, LOCK).then(
 				// Another has it by now, or will: what is made here is not wanted.
@@ -194,56 +200,71 @@ export class QueueWorker {
 			);
 		}, LOCK / 3);
 		try {
-			const parsed = TakeRequest.parse(job.data.request);
-			await this.#store.serve(keyOf.serving(parsed.model), number);
-			const { ref: _ref, output = { format: 'png', preview: false }, ...settings } = parsed;
-			const wanted = await this.#tell(of, take, 0, parsed.steps);
-			if (wanted) {
-				const pictures = await picturesFor(parsed, this.#shelf);
-				const result = await this.#options.pool.render(
-					{ settings, output, pictures },
-					one.abort.signal,
-					({ step, preview }) => {
-						// What is not told now is told with the next step, or the end.
-						this.#tell(of, take, step, parsed.steps, preview).catch(() => undefined);
-					}
-				);
-				if (one.back && !result) {
-					handedBack = true;
-					await this.#handBack(job, token, take);
-				}
-				if (result) {
-					await this.#keep(take, result.bytes);
-					const event = doneEvent(take, parsed, result);
-					const fields = {
-						step: parsed.steps,
-						type: `image/${output.format}`,
-						etag: `"${result.image}"`
-					};
-					if (await endTake(this.#store, of, take, 'done', fields, event)) {
-						await this.#store.hincrbyfloat(keyOf.seconds, parsed.model, result.seconds);
-						log.info({ take, model: parsed.model, seconds: event.seconds }, 'a take is done');
-					}
-				}
-			}
-		} catch (cause) {
-			log.error({ err: cause, take }, 'a take could not be made');
-			const event = failure(take, cause);
-			const message = cause instanceof ServiceProblem ? cause.problem.detail : event.message;
-			await endTake(
-				this.#store,
-				of,
-				take,
-				'failed',
-				{ code: event.code, message },
-				{ ...event, message }
+			settled = await this.#settle(job, token, one);
+		} catch (err) {
+			// As when Redis is full: once its lock has run out it is made again, here or elsewhere.
+			log.error(
+				{ err, take },
+				'a take is left behind: what became of it could not be written down'
 			);
 		} finally {
 			clearInterval(hold);
 			this.#making.delete(take);
 			// Where another has it by now, it is the other's to complete.
-			if (!handedBack) await job.moveToCompleted(null, token, false).catch(() => undefined);
+			if (settled) await job.moveToCompleted(null, token, false).catch(() => undefined);
 		}
+	}
+
+	/**
+	 * Brings a take to its end, or hands it back.
+	 * @returns whether nothing more is to be done of it
+	 */
+	async #settle(
+		job: Job<QueuedTake>,
+		token: string,
+		one: { abort: AbortController; back: boolean }
+	): Promise<boolean> {
+		const { take, job: of, number } = job.data;
+		try {
+			const parsed = TakeRequest.parse(job.data.request);
+			await this.#store.serve(keyOf.serving(parsed.model), number);
+			const { ref: _ref, output = { format: 'png', preview: false }, ...settings } = parsed;
+			// It has come to an end already.
+			if (!(await this.#tell(of, take, 0, parsed.steps))) return true;
+			const pictures = await picturesFor(parsed, this.#shelf);
+			const result = await this.#options.pool.render(
+				{ settings, output, pictures },
+				one.abort.signal,
+				({ step, preview }) => {
+					// What is not told now is told with the next step, or the end.
+					this.#tell(of, take, step, parsed.steps, preview).catch(() => undefined);
+				}
+			);
+			if (!result) {
+				if (one.back) await this.#handBack(job, token, take);
+				return !one.back;
+			}
+			await this.#keep(take, result.bytes);
+			const event = doneEvent(take, parsed, result);
+			const fields = {
+				step: parsed.steps,
+				type: `image/${output.format}`,
+				etag: `"${result.image}"`
+			};
+			if (await endTake(this.#store, of, take, 'done', fields, event)) {
+				await this.#store.hincrbyfloat(keyOf.seconds, parsed.model, result.seconds);
+				log.info({ take, model: parsed.model, seconds: event.seconds }, 'a take is done');
+			}
+		} catch (cause) {
+			// What Redis refuses is no fault of the take.
+			if (cause instanceof ReplyError) throw cause;
+			log.error({ err: cause, take }, 'a take could not be made');
+			const event = failure(take, cause);
+			const message = cause instanceof ServiceProblem ? cause.problem.detail : event.message;
+			const fields = { code: event.code, message };
+			await endTake(this.#store, of, take, 'failed', fields, { ...event, message });
+		}
+		return true;
 	}
 
 	async #handBack(job: Job<QueuedTake>, token: string, take: string): Promise<void> {
@@ -288,10 +309,16 @@ export class QueueWorker {
 				.exec();
 		let held = (await store.hvals(keyOf.sizes)).reduce((sum, size) => sum + Number(size), 0);
 		while (held > this.#options.mostPictures) {
-			const [oldest] = await store.zpopmin(keyOf.pictures);
-			if (!oldest || oldest === take) break;
+			// Whatever the clocks of other workers say, this one stays.
+			const oldest = (await store.zrange(keyOf.pictures, '0', '1')).find((one) => one !== take);
+			if (!oldest) break;
 			held -= Number((await store.hget(keyOf.sizes, oldest)) ?? 0);
-			await store.multi().del(keyOf.picture(oldest)).hdel(keyOf.sizes, oldest).exec();
+			await store
+				.multi()
+				.zrem(keyOf.pictures, oldest)
+				.del(keyOf.picture(oldest))
+				.hdel(keyOf.sizes, oldest)
+				.exec();
 		}
 	}
 
