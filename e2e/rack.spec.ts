@@ -202,7 +202,7 @@ test('a check of the contract says its price first, and is entered as spent', as
 	await page.getByRole('button', { name: 'Check the contract' }).click();
 	const asked = page.getByRole('dialog');
 	await expect(asked).toContainText('Check the contract of the simulated models');
-	const price = /([\d.]+) credits/.exec((await asked.textContent())!)![1];
+	const price = /cost at most ([\d.]+) credits/.exec((await asked.textContent())!)![1];
 	expect(await tableOf(page, 'ledger')).toEqual([]);
 	await asked.getByRole('button', { name: /^Run/ }).click();
 	// Until it has ended it counts as a whole.
