@@ -9,26 +9,39 @@ export function eventStream(
 ): Response {
 	const encoder = new TextEncoder();
 	const gone = new AbortController();
+	const events = open(gone.signal);
 	let heartbeat: ReturnType<typeof setInterval>;
 	const body = new ReadableStream<Uint8Array>({
-		async start(controller) {
-			const send = (text: string) => {
-				if (!gone.signal.aborted) controller.enqueue(encoder.encode(text));
-			};
-			heartbeat = setInterval(() => send(': still here\n\n'), HEARTBEAT);
+		start(controller) {
+			const beat = encoder.encode(': still here\n\n');
+			heartbeat = setInterval(() => {
+				if (controller.desiredSize! > 0) controller.enqueue(beat);
+			}, HEARTBEAT);
+		},
+		// An event is fetched when there is room for it: who reads slowly keeps nothing in memory.
+		async pull(controller) {
 			try {
-				for await (const { id, event } of open(gone.signal)) {
-					const { type, ...data } = event;
-					send(`id: ${id}\nevent: ${type}\ndata: ${JSON.stringify(data)}\n\n`);
+				const next = await events.next();
+				if (gone.signal.aborted) return;
+				if (next.done) {
+					clearInterval(heartbeat);
+					return controller.close();
 				}
-			} finally {
+				const { id, event } = next.value;
+				const { type, ...data } = event;
+				controller.enqueue(
+					encoder.encode(`id: ${id}\nevent: ${type}\ndata: ${JSON.stringify(data)}\n\n`)
+				);
+			} catch (cause) {
 				clearInterval(heartbeat);
-				if (!gone.signal.aborted) controller.close();
+				throw cause;
 			}
 		},
 		cancel() {
 			clearInterval(heartbeat);
 			gone.abort();
+			// It may stand at an event that nobody fetches any more.
+			events.return(undefined).catch(() => undefined);
 		}
 	});
 	return new Response(body, {
