@@ -51,6 +51,23 @@ describe('Images', () => {
 		}
 	});
 
+	it('keeps for other processes what can be read, and nothing else', async () => {
+		const kept = new Map<string, Uint8Array>();
+		const images = new Images(new PictureMemory(), {
+			put: (kind, id, bytes) => Promise.resolve(void kept.set(`${kind} ${id}`, bytes)),
+			get: (kind, id) => Promise.resolve(kept.get(`${kind} ${id}`) ?? null)
+		});
+		const whole = await png();
+		expect(await statusOf(images.add(whole.subarray(0, whole.length / 2)))).toBe(422);
+		expect(kept.size).toBe(0);
+		const { image } = await images.add(whole);
+		expect([...kept]).toEqual([[`image ${image}`, whole]]);
+		// Sent again, it is there for another day.
+		kept.clear();
+		await images.add(whole);
+		expect(kept.size).toBe(1);
+	});
+
 	it('reads grey pictures, and lays transparent ones on white', async () => {
 		const images = new Images(new PictureMemory());
 		const grey = await picture(8, 8, '#808080').greyscale().png().toBuffer();

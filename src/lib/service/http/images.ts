@@ -46,17 +46,10 @@ export class Images {
 			);
 		}
 		const image = createHash('sha256').update(bytes).digest('hex');
+		const { width, height } = this.find(image) ?? (await this.#shelve(image, bytes));
+		// Only what can be read lies there for the others.
 		await this.#vault?.put('image', image, bytes);
-		const known = this.find(image);
-		if (known) return { image, width: known.width, height: known.height };
-		const picture = await decode(bytes);
-		if (!this.#pictures.has(image)) {
-			this.#memory.makeRoom(picture.pixels.byteLength);
-			if (this.#pictures.size >= MOST_ON_SHELF) this.#forgetOne();
-			this.#pictures.set(image, picture);
-			this.#memory.hold(picture);
-		}
-		return { image, width: picture.width, height: picture.height };
+		return { image, width, height };
 	}
 
 	/** Has pictures here that were sent to another process. */
@@ -65,8 +58,19 @@ export class Images {
 		for (const id of ids) {
 			if (this.find(id)) continue;
 			const bytes = await this.#vault.get('image', id);
-			if (bytes) await this.add(bytes);
+			if (bytes) await this.#shelve(id, bytes);
 		}
+	}
+
+	async #shelve(image: string, bytes: Uint8Array): Promise<SharedPicture> {
+		const picture = await decode(bytes);
+		const known = this.find(image);
+		if (known) return known;
+		this.#memory.makeRoom(picture.pixels.byteLength);
+		if (this.#pictures.size >= MOST_ON_SHELF) this.#forgetOne();
+		this.#pictures.set(image, picture);
+		this.#memory.hold(picture);
+		return picture;
 	}
 
 	/** A picture by its id, now the last to be forgotten. */
