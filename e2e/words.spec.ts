@@ -167,6 +167,13 @@ test('typing stays fluent in a prompt of 2 000 words', { tag: '@alone' }, async 
 	await expect(prompt(page)).toContainText('a heron number 0');
 	const kept = await prompt(page).innerText();
 	expect(kept.replace(/\s+/g, ' ')).toContain('two grey herons and a small crab in fog');
+	// Lists of facets are made for the phrases in sight alone; the last has its own once it is seen.
+	const rows = page.getByRole('list', { name: 'Phrases in their order' }).getByRole('listitem');
+	expect(await rows.count()).toBeGreaterThan(790);
+	expect(await rows.getByRole('combobox').count()).toBeLessThan(60);
+	await rows.last().getByRole('switch').focus();
+	await rows.last().getByRole('combobox').selectOption('mood');
+	await expect(rows.last().getByRole('textbox')).toHaveAccessibleName('Mood phrase');
 });
 
 test('words that are hard to take are taken, or refused with a sentence at the field', async ({

@@ -2,6 +2,7 @@
 	import { untrack } from 'svelte';
 	import { pictureOf } from '$lib/store';
 	import { knownThumbnail, thumbnail } from './thumbnails';
+	import { whenNear } from './when-near';
 
 	interface Props {
 		takeId: string;
@@ -17,17 +18,6 @@
 	let url = $state<string | null>(untrack(() => (lazy ? null : knownThumbnail(takeId))));
 	let near = $state(untrack(() => !lazy));
 	let missing = $state(false);
-
-	function whenNear(place: HTMLElement) {
-		const watcher = new IntersectionObserver(
-			(entries) => {
-				if (entries.some(({ isIntersecting }) => isIntersecting)) near = true;
-			},
-			{ rootMargin: '300px' }
-		);
-		watcher.observe(place);
-		return () => watcher.disconnect();
-	}
 
 	// A picture is loaded again when it is another one, not whenever something else of its take is.
 	const wanted = $derived(`${large} ${takeId}`);
@@ -62,7 +52,7 @@
 </script>
 
 {#if !near && !large}
-	<span class="place" {@attach whenNear}></span>
+	<span class="place" {@attach whenNear(() => (near = true))}></span>
 {:else if url}
 	<img src={url} {alt} draggable="false" decoding="async" />
 {:else if missing}

@@ -43,6 +43,7 @@ export { undo } from './undo.svelte';
 export { replacing } from './replacing';
 export { typing } from './typing.svelte';
 export { whenLeft } from './when-left';
+export { whenNear } from './when-near';
 export { whenReleased } from './pressed';
 export { Zoom } from './zoom.svelte';
 export { openWork, provideWork, useWork, type Work } from './work.svelte';

@@ -5,15 +5,18 @@
 	import { dragHandle } from 'svelte-dnd-action';
 	import type { Phrase } from '$lib/core/schema';
 	import { changePhrase, dropPhrase, facetLabels, facets, movePhrase } from '$lib/core/wording';
-	import { Choice } from '$lib/ui/shared';
+	import { Choice, whenNear } from '$lib/ui/shared';
 	import { useDesk } from './desk.svelte';
+
+	const facetItems = facets.map((facet) => ({ value: facet, text: facetLabels[facet] }));
 
 	let { phrase }: { phrase: Phrase } = $props();
 
 	const desk = useDesk();
 	let opened = $state(false);
 	let next = $state('');
-	let row: HTMLElement;
+	/** Lists are made where they can be seen: of thousands of phrases, few. */
+	let near = $state(false);
 	const varied = $derived(!phrase.off && phrase.instead.length > 0);
 	const clash = $derived(desk.clashes.find(({ wanted }) => wanted === phrase.text));
 	const repeated = $derived(!phrase.off && desk.repeated.includes(phrase.text));
@@ -40,18 +43,28 @@
 
 <!-- Alt and an arrow key move the phrase, from whichever of its parts has the focus. -->
 <!-- svelte-ignore a11y_no_static_element_interactions -->
-<div class="row" class:off={phrase.off} class:varied bind:this={row} onkeydown={move}>
+<div
+	class="row"
+	class:off={phrase.off}
+	class:varied
+	onkeydown={move}
+	{@attach whenNear(() => (near = true))}
+>
 	<span class="grip" use:dragHandle aria-label="Move “{phrase.text}”: drag, or Alt and an arrow key"
 		><Draggable /></span
 	>
 	<span class="facet">
-		<Choice
-			label="Facet of “{phrase.text}”"
-			value={phrase.facet}
-			items={facets.map((facet) => ({ value: facet, text: facetLabels[facet] }))}
-			onchange={(facet) => facet && change({ facet, placed: true })}
-			most={104}
-		/>
+		{#if near}
+			<Choice
+				label="Facet of “{phrase.text}”"
+				value={phrase.facet}
+				items={facetItems}
+				onchange={(facet) => facet && change({ facet, placed: true })}
+				most={104}
+			/>
+		{:else}
+			{facetLabels[phrase.facet]}
+		{/if}
 	</span>
 	<input
 		class="text"
