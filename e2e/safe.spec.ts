@@ -368,6 +368,43 @@ test('an archive with a run that is not done comes in paused, says so, and asks 
 	await stub.stop();
 });
 
+test('a dialog that was closed takes neither the focus nor a key, however soon one goes on', async ({
+	page
+}) => {
+	await page.goto('/demo');
+	await page.waitForURL(/sheet/);
+	await page.locator('[data-take] img').first().waitFor();
+	const open = page.getByRole('button', { name: 'Lay out' });
+	const dialog = page.getByRole('dialog').filter({ visible: true });
+	const words = page.getByLabel('Words of its settings or note');
+	// As on a machine that is busy: what waits for a frame comes after the dialog was closed.
+	await page.evaluate(() => {
+		const own = window as unknown as { held: FrameRequestCallback[]; frame: unknown };
+		[own.held, own.frame] = [[], window.requestAnimationFrame.bind(window)];
+		window.requestAnimationFrame = (work) => own.held.push(work);
+	});
+	await open.focus();
+	await page.keyboard.press('Enter');
+	await expect(dialog).toBeVisible();
+	await page.keyboard.press('Escape');
+	await page.evaluate(() => {
+		const own = window as unknown as { held: FrameRequestCallback[]; frame: unknown };
+		window.requestAnimationFrame = own.frame as typeof requestAnimationFrame;
+		for (const work of own.held) work(performance.now());
+	});
+	await page.keyboard.press('l');
+	await expect(page.locator('.glass img').first()).toBeVisible();
+	await page.keyboard.press('l');
+
+	await open.click();
+	await expect(dialog.getByRole('combobox').first()).toBeFocused();
+	await page.keyboard.press('Escape');
+	await words.focus();
+	// Longer than a dialog fades.
+	await page.waitForTimeout(500);
+	await expect(words).toBeFocused();
+});
+
 test('dialogs and the queue close by Escape in their order, and give the focus back', async ({
 	page
 }) => {

@@ -24,8 +24,9 @@
 	onMount(() => {
 		const giveBack = focusReturner();
 		const away = layers.push(() => (session.queueOpen = false));
-		focusInto(panel);
+		const giveUp = focusInto(panel);
 		return () => {
+			giveUp();
 			away();
 			giveBack();
 		};

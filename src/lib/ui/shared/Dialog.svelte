@@ -53,11 +53,16 @@
 		return () => node.remove();
 	}
 
+	// What has the focus is looked up before Carbon puts it into the dialog.
+	let giveBack = () => {};
+	$effect.pre(() => {
+		if (open) giveBack = untrack(focusReturner);
+	});
+
 	$effect(() => {
 		if (!open) return;
 		return untrack(() => {
 			const page = document.getElementById('page');
-			const giveBack = focusReturner();
 			const away = layers.push(() => onclose());
 			// Of two dialogs the one below is out of reach as well.
 			const below = [
@@ -66,8 +71,9 @@
 			].filter((one) => one !== place && !one.inert);
 			for (const one of below) one.inert = true;
 			// What it is about comes before its buttons, and these before the way out.
-			focusInto(place, ...(first ? [first] : KINDS));
+			const giveUp = focusInto(place, ...(first ? [first] : KINDS));
 			return () => {
+				giveUp();
 				away();
 				for (const one of below) one.inert = false;
 				giveBack();
@@ -76,7 +82,13 @@
 	});
 </script>
 
-<div bind:this={place} data-dialog {@attach atTheEnd}>
+<!-- Carbon gives the focus back once the dialog has faded; by then it may be elsewhere with good reason. -->
+<div
+	bind:this={place}
+	data-dialog
+	ontransitionendcapture={(event) => !open && event.stopPropagation()}
+	{@attach atTheEnd}
+>
 	{#if asked}
 		<Modal
 			{open}

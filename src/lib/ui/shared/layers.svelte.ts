@@ -27,10 +27,15 @@ export const layers = new Layers();
 const focusable =
 	'a[href], button:not([disabled]), input:not([disabled]):not([hidden]), select, textarea, [tabindex]:not([tabindex="-1"])';
 
-/** Puts the focus on the first thing inside that can have it, once it is in sight. */
-export function focusInto(inside: HTMLElement, ...wanted: string[]): void {
+/**
+ * Puts the focus on the first thing inside that can have it, once it is in sight.
+ * @returns what gives that up, as when it was closed before
+ */
+export function focusInto(inside: HTMLElement, ...wanted: string[]): () => void {
 	let tries = 0;
+	let gone = false;
 	const put = () => {
+		if (gone) return;
 		const all = (wanted.length ? wanted : [focusable]).flatMap((kind) => [
 			...inside.querySelectorAll<HTMLElement>(kind)
 		]);
@@ -39,6 +44,7 @@ export function focusInto(inside: HTMLElement, ...wanted: string[]): void {
 		if (document.activeElement !== first || !first) if (tries++ < 30) requestAnimationFrame(put);
 	};
 	requestAnimationFrame(put);
+	return () => void (gone = true);
 }
 
 /** Gives the focus back to what had it before something was opened, if that is still there. */
