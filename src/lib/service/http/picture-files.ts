@@ -63,13 +63,14 @@ export class PictureFiles {
 
 	async keep(id: string, bytes: Uint8Array): Promise<void> {
 		const path = this.#path(id);
+		// The folder may have vanished, as when the place for what is temporary is cleared.
+		mkdirSync(this.#folder!, { recursive: true });
 		try {
 			await writeFile(path, bytes);
 		} catch (cause) {
-			if ((cause as NodeJS.ErrnoException).code !== 'ENOENT') throw cause;
-			// The folder vanished, as when the place for what is temporary is cleared.
-			mkdirSync(this.#folder!, { recursive: true });
-			await writeFile(path, bytes);
+			// As when the disk is full: half a picture is no use, and takes room.
+			await rm(path, { force: true });
+			throw cause;
 		}
 		this.held += bytes.byteLength - this.sizeOf(id);
 		this.#bytes.set(id, bytes.byteLength);
