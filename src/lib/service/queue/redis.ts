@@ -125,6 +125,7 @@ local was = redis.call('HGET', KEYS[1], 'state')
 if was ~= 'waiting' and was ~= 'running' then return 0 end
 redis.call('HSET', KEYS[1], 'state', 'running', 'step', ARGV[1])
 local id = redis.call('XADD', KEYS[2], '0-*', 'event', ARGV[2])
+redis.call('EXPIRE', KEYS[2], ${KEPT_WAITING})
 if ARGV[3] == '1' then
 	local old = redis.call('HGET', KEYS[1], 'preview')
 	if old then redis.call('XDEL', KEYS[2], old) end
@@ -141,6 +142,7 @@ local fields = cjson.decode(ARGV[2])
 for name, value in pairs(fields) do redis.call('HSET', KEYS[1], name, value) end
 redis.call('HSET', KEYS[1], 'state', ARGV[1])
 redis.call('XADD', KEYS[3], '0-*', 'event', ARGV[3])
+redis.call('EXPIRE', KEYS[3], ${KEPT_WAITING})
 local job = KEYS[2]
 redis.call('HINCRBY', KEYS[5], redis.call('HGET', KEYS[1], 'model') .. ' ' .. ARGV[1], 1)
 local caller = redis.call('HGET', job, 'caller')
