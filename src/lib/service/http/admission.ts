@@ -22,16 +22,19 @@ export interface AdmittedJob {
 	pictures: TakePictures[];
 }
 
+/** Reads a job from a body, or throws a problem that says what is wrong with its shape. */
+export const readJob = async (request: Request): Promise<JobRequest> =>
+	parseJob(await readJson(request));
+
 /**
- * Reads a job from a body, or throws a problem that says what is wrong with it.
+ * Looks whether a job can be made, or throws a problem that says why not.
  * @param offered the models that can be made at present
  */
-export async function readJob(
-	request: Request,
+export async function admitJob(
+	job: JobRequest,
 	shelf: Shelf,
 	offered: readonly ModelCard[] = cards
 ): Promise<AdmittedJob> {
-	const job = parseJob(await readJson(request));
 	await bring(job.takes, shelf);
 	return { request: job, pictures: admit(job, shelf, offered) };
 }

@@ -1,4 +1,12 @@
-import type { JobStatus, JobTicket, Limits, ModelCard, RenderEvent } from '$lib/core/contract';
+import { createHash } from 'node:crypto';
+import type {
+	JobRequest,
+	JobStatus,
+	JobTicket,
+	Limits,
+	ModelCard,
+	RenderEvent
+} from '$lib/core/contract';
 import type { AdmittedJob } from './admission';
 
 /** What is there at once in one place, and after a while in another. */
@@ -40,6 +48,8 @@ export interface JobBoard {
 	/** The models that can be made at present. */
 	cards(): Soon<readonly ModelCard[]>;
 	limits(): Soon<Limits>;
+	/** The job that came under the same key before, null where there was none. */
+	joined(request: JobRequest, caller: string): Soon<JobTicket | null>;
 	/**
 	 * Takes a job on, or hands back the one that came under the same key.
 	 * @param caller who asks; takes of several callers are made in turn
@@ -56,3 +66,7 @@ export interface JobBoard {
 	notReady(): Soon<string | null>;
 	close(): Promise<void>;
 }
+
+/** SHA-256 of what a job asks for: a key that comes again is to come with the same. */
+export const bodyHash = (takes: JobRequest['takes']): string =>
+	createHash('sha256').update(JSON.stringify(takes)).digest('hex');

@@ -1,5 +1,6 @@
-import { createHash, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import type {
+	JobRequest,
 	JobStatus,
 	JobTicket,
 	Limits,
@@ -11,7 +12,13 @@ import type {
 import { cards } from '$lib/service/standins';
 import { heldBytes, keptFor, keptTakes, limits } from './limits';
 import type { AdmittedJob } from './admission';
-import type { BoardFigures, JobBoard, KeptPicture, NumberedEvent } from './board';
+import {
+	bodyHash,
+	type BoardFigures,
+	type JobBoard,
+	type KeptPicture,
+	type NumberedEvent
+} from './board';
 import { doneEvent, failure, keyInUse, noPictureYet, notFound, queueFull } from './events';
 import { FairLine } from './line';
 import { log } from './log';
@@ -109,11 +116,15 @@ export class Jobs implements JobBoard {
 		};
 	}
 
+	joined({ key, takes }: JobRequest): JobTicket | null {
+		const known = this.#byKey.get(key);
+		if (known && known.body !== bodyHash(takes)) throw keyInUse();
+		return known ? ticket(known) : null;
+	}
+
 	submit({ request, pictures }: AdmittedJob, caller = 'here'): JobTicket {
-		const known = this.#byKey.get(request.key);
-		const body = createHash('sha256').update(JSON.stringify(request.takes)).digest('hex');
-		if (known && known.body !== body) throw keyInUse();
-		if (known) return ticket(known);
+		const joined = this.joined(request);
+		if (joined) return joined;
 		this.#forget();
 		const queued = this.#queued.get(caller) ?? 0;
 		if (queued + request.takes.length > limits.maxQueuedTakes)
@@ -122,7 +133,7 @@ export class Jobs implements JobBoard {
 			id: randomUUID(),
 			key: request.key,
 			caller,
-			body,
+			body: bodyHash(request.takes),
 			open: request.takes.length,
 			takes: request.takes.map((take, i) => ({
 				id: randomUUID(),

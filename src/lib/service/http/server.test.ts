@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { describe, expect, it, vi } from 'vitest';
 import { JobRequest, type TakeRequest } from '$lib/core/contract';
 import { characterOf, openBook, readPrompt, renderTake } from '$lib/service/standins';
-import { readJob, type AdmittedJob } from './admission';
+import { admitJob, readJob, type AdmittedJob } from './admission';
 import { measure } from './body';
 import { guard, letRead } from './guard';
 import { Jobs } from './jobs';
@@ -277,12 +277,15 @@ describe('Jobs', () => {
 	});
 });
 
-describe('readJob', () => {
+describe('a job of a body', () => {
 	const memory = new PictureMemory();
 	const images = new Images(memory);
 	const shelf = { images, teaching: new Teaching(images, memory) };
-	const post = (body: BodyInit, headers: Record<string, string> = {}) =>
-		readJob(new Request('http://127.0.0.1/', { method: 'POST', body, headers }), shelf);
+	const post = async (body: BodyInit, headers: Record<string, string> = {}) =>
+		admitJob(
+			await readJob(new Request('http://127.0.0.1/', { method: 'POST', body, headers })),
+			shelf
+		);
 
 	it('takes a job that is as the contract says', async () => {
 		const sent = request(take());

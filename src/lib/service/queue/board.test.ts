@@ -129,6 +129,9 @@ describe.each(['in one process', 'on a queue'])('a job board %s', (kind) => {
 		const first = await board.submit(job([take(1)], key), 'anna');
 		expect(await board.submit(job([take(1)], key), 'anna')).toEqual(first);
 		expect(await statusOf(() => board.submit(job([take(2)], key), 'anna'))).toBe(409);
+		expect(await board.joined(job([take(1)], key).request, 'anna')).toEqual(first);
+		expect(await statusOf(async () => board.joined(job([take(2)], key).request, 'anna'))).toBe(409);
+		expect(await board.joined(job([take(1)]).request, 'anna')).toBeNull();
 		await all(board, first.job);
 		expect(pool.made).toEqual([1]);
 	});
@@ -281,6 +284,23 @@ describe('a queue', () => {
 		expect(await statusOf(() => one.submit(job(half), 'anna'))).toBe(200);
 		later.mockRestore();
 		await one.close();
+	});
+
+	it('keeps nothing for ever of a job whose workers do not come back', async () => {
+		const board = new QueuedJobs(redis.url);
+		await board.store.flushall();
+		const pool = new Bench();
+		pool.hold = (seed) => (seed === 1 ? Promise.resolve() : new Promise(() => undefined));
+		const works = worker(pool, 2);
+		const { job: id, takes } = await board.submit(job([take(1), take(2)]), 'anna');
+		const state = () => board.status(id).then(({ takes }) => takes.map((one) => one.state));
+		await expect.poll(state).toEqual(['done', 'running']);
+		await works.stop(0);
+		const names = [keyOf.job(id), keyOf.events(id), ...takes.map((one) => keyOf.take(one.take))];
+		for (const name of names) expect(await board.store.ttl(name), name).toBeGreaterThan(0);
+		await board.cancel(id);
+		for (const name of names) expect(await board.store.ttl(name), name).toBeLessThanOrEqual(3600);
+		await board.close();
 	});
 
 	it('does not count what was made already, when a job is sent again that was half queued', async () => {

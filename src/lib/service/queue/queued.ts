@@ -1,6 +1,7 @@
 import { Queue } from 'bullmq';
-import { createHash, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import type {
+	JobRequest,
 	JobStatus,
 	JobTicket,
 	Limits,
@@ -10,7 +11,13 @@ import type {
 } from '$lib/core/contract';
 import { cards } from '$lib/service/standins';
 import type { AdmittedJob } from '../http/admission';
-import type { BoardFigures, JobBoard, KeptPicture, NumberedEvent } from '../http/board';
+import {
+	bodyHash,
+	type BoardFigures,
+	type JobBoard,
+	type KeptPicture,
+	type NumberedEvent
+} from '../http/board';
 import { keyInUse, noPictureYet, notFound, queueFull } from '../http/events';
 import { limits } from '../http/limits';
 import { log } from '../http/log';
@@ -73,11 +80,18 @@ export class QueuedJobs implements JobBoard {
 		return { ...limits, takesAtOnce: Math.max(1, threads) };
 	}
 
-	async submit({ request }: AdmittedJob, caller: string): Promise<JobTicket> {
-		const body = createHash('sha256').update(JSON.stringify(request.takes)).digest('hex');
+	async joined(request: JobRequest, caller: string): Promise<JobTicket | null> {
 		const known = await this.#sent(request.key);
-		const job = known ?? (await this.#record(request, body, caller));
-		if (job.body !== body) throw keyInUse();
+		return known && this.#join(known, request, caller);
+	}
+
+	async submit({ request }: AdmittedJob, caller: string): Promise<JobTicket> {
+		const joined = await this.joined(request, caller);
+		return joined ?? this.#join(await this.#record(request, caller), request, caller);
+	}
+
+	async #join(job: JobRecord, request: JobRequest, caller: string): Promise<JobTicket> {
+		if (job.body !== bodyHash(request.takes)) throw keyInUse();
 		// Sent again after this process, or another, ended before all of it lay in the queues.
 		if (!(await this.#store.hexists(keyOf.job(job.id), 'queued')))
 			await this.#enqueue(job, request, caller);
@@ -240,12 +254,8 @@ export class QueuedJobs implements JobBoard {
 	}
 
 	/** Writes a job down; what another process wrote under its key meanwhile comes first. */
-	async #record(
-		{ key, takes: asked }: AdmittedJob['request'],
-		body: string,
-		caller: string
-	): Promise<JobRecord> {
-		const id = randomUUID();
+	async #record({ key, takes: asked }: JobRequest, caller: string): Promise<JobRecord> {
+		const [id, body] = [randomUUID(), bodyHash(asked)];
 		const takes = asked.map(({ ref, steps, model }) => ({ take: randomUUID(), ref, steps, model }));
 		const own = takes.map(({ take }) => take);
 		const [now, most] = [Date.now(), limits.maxQueuedTakes];
@@ -274,7 +284,7 @@ export class QueuedJobs implements JobBoard {
 	}
 
 	/** Puts a job's takes into the queues of their models. What lies there already stays as it is. */
-	async #enqueue(job: JobRecord, request: AdmittedJob['request'], caller: string): Promise<void> {
+	async #enqueue(job: JobRecord, request: JobRequest, caller: string): Promise<void> {
 		for (const model of new Set(job.takes.map((take) => take.model))) {
 			const queue = this.#queue(model);
 			const own = job.takes.flatMap((take, i) => (take.model === model ? [{ take, i }] : []));
@@ -299,7 +309,6 @@ export class QueuedJobs implements JobBoard {
 			await this.#store.count(names.length, ...names, until, ...ids);
 		}
 		await this.#store.hset(keyOf.job(job.id), 'queued', '1');
-		await this.#store.expire(keyOf.events(job.id), KEPT_WAITING);
 		await this.#store.publish(channels.added, job.id);
 		log.info({ job: job.id, caller, takes: job.takes.length }, 'a job was taken on');
 	}

@@ -1,4 +1,4 @@
-import { readJob } from '../admission';
+import { admitJob, readJob } from '../admission';
 import { callerOf } from '../callers';
 import { board, shelf } from '../held';
 import { defineRoute, json, told, toldAsProblem } from './route';
@@ -16,7 +16,12 @@ export const sendJob = defineRoute({
 		'429': toldAsProblem('The queue is full; see Retry-After')
 	},
 	handle: async (request) => {
-		const job = await readJob(request, shelf(), await board().cards());
-		return json(await board().submit(job, callerOf(request)), 202);
+		const job = await readJob(request);
+		const caller = callerOf(request);
+		// One that is known is not looked at again: what it needed may be gone, and it was made of it.
+		const ticket =
+			(await board().joined(job, caller)) ??
+			(await board().submit(await admitJob(job, shelf(), await board().cards()), caller));
+		return json(ticket, 202);
 	}
 });
