@@ -18,7 +18,7 @@ export const sendJob = defineRoute({
 	handle: async (request) => {
 		const job = await readJob(request);
 		const caller = callerOf(request);
-		// One that is known is not looked at again: what it needed may be gone, and it was made of it.
+		// A job that is known is not looked at again: what it was sent with may be forgotten by now.
 		const ticket =
 			(await board().joined(job, caller)) ??
 			(await board().submit(await admitJob(job, shelf(), await board().cards()), caller));
