@@ -111,6 +111,11 @@
 		font-size: 12px;
 	}
 
+	/* No wider than its words: what stands beside it is to stay within the drawer. */
+	.acts :global(.bx--btn) {
+		padding-right: 15px;
+	}
+
 	label {
 		display: inline-flex;
 		gap: 6px;
