@@ -515,7 +515,9 @@ describe('what is given up', () => {
 		await noJobs();
 		expect(shipped().submitted).toHaveLength(1);
 		expect(await store.spentOn('b1')).toBe(4);
-		expect((await store.allSpendings()).map(({ id }) => id)).toContain(second.id);
+		expect((await store.allSpendings()).map(({ id }) => id)).toContainEqual(
+			expect.stringContaining(`${second.id} as `)
+		);
 	});
 
 	it('while no tab is open, with the last take of its plan, is called back by the next', async () => {

@@ -171,7 +171,13 @@ export class Database extends Dexie {
 	answers!: EntityTable<Answer, 'id'>;
 	ballots!: EntityTable<Ballot, 'id'>;
 	/** What holds for all briefs, in rows by name. */
-	house!: Table<(Purse & { name: 'purse' }) | { name: 'keys'; letters: boolean }, string>;
+	house!: Table<
+		| (Purse & { name: 'purse' })
+		| { name: 'keys'; letters: boolean }
+		/** The name of this browser's ledger in files. */
+		| { name: 'ledger'; id: string },
+		string
+	>;
 
 	constructor(name = 'dial-pick') {
 		super(name);

@@ -1,22 +1,76 @@
+import { mergeSpending } from '$lib/core/merging';
 import { cents } from '$lib/core/plan';
 import type { Account } from '$lib/core/plan';
 import type { RenderEvent, Spending, Take } from '$lib/core/schema';
 import { db, type StoredJob } from './db';
 import { purse } from './purse';
 
-/** The entry of a finished take. A take is paid once. */
-export const spendingOf = (
-	{ id, briefId, settings }: Take,
-	credits: number,
-	at: number
-): Spending => ({ id, briefId, model: settings.model, credits, at });
-
 type Done = Extract<RenderEvent, { type: 'done' }>;
 
-/** Enters a spending unless it was entered before: within a transaction of the ledger. */
-async function enterOnce(one: Spending): Promise<void> {
-	if (!(await db.ledger.get([one.briefId, one.id]))) await db.ledger.put(one);
+/**
+ * Enters spendings, each once: the one door into the ledger. Entering the same spending again changes
+ * nothing, and no entry is ever lowered. Call it within a transaction of the ledger.
+ */
+export async function enterOnce(all: readonly Spending[]): Promise<void> {
+	const known = await db.ledger.bulkGet(all.map(({ briefId, id }) => [briefId, id]));
+	const rows = all.map((one, i) => {
+		const there = known[i];
+		return there ? mergeSpending(there, one) : one;
+	});
+	await db.ledger.bulkPut(rows.filter((row, i) => row !== known[i]));
 }
+
+/** Names a spending by the take that was made and the service's name for the making. */
+const makingOf = (takeId: string, { take: as }: Done): string => `${takeId} as ${as}`.slice(0, 200);
+
+/** Enters what making a take cost. A take that is made a second time is paid a second time. */
+export async function enterMade(
+	{ id, briefId, settings }: Take,
+	done: Done,
+	at: number
+): Promise<void> {
+	const { credits } = done;
+	if (credits)
+		await enterOnce([{ id: makingOf(id, done), briefId, model: settings.model, credits, at }]);
+}
+
+/** The name of this browser's ledger, under which its spendings go out in files. */
+export async function ledgerId(): Promise<string> {
+	return db.transaction('rw', db.house, async () => {
+		const kept = await db.house.get('ledger');
+		if (kept?.name === 'ledger') return kept.id;
+		const id = crypto.randomUUID();
+		await db.house.put({ name: 'ledger', id });
+		return id;
+	});
+}
+
+/** Goes on with the ledger of a backup, where this browser has not spent anything of its own yet. */
+export async function adoptLedger(id: string): Promise<void> {
+	await db.transaction('rw', db.house, db.ledger, async () => {
+		if (!(await db.ledger.filter(({ by }) => !by).count()))
+			await db.house.put({ name: 'ledger', id });
+	});
+}
+
+/**
+ * Spendings of a file as they are entered here.
+ *
+ * @param mine the name of this browser's ledger
+ * @param unsaid whose spendings are that don't say whose they are: older files say nothing
+ */
+export const broughtSpendings = (
+	all: readonly Spending[],
+	mine: string,
+	unsaid: 'mine' | 'theirs'
+): Spending[] =>
+	all.map(({ by, ...one }) =>
+		by === mine || (!by && unsaid === 'mine') ? one : { ...one, by: by ?? 'unknown' }
+	);
+
+/** Spendings as they go out in a file: each says whose it is. */
+export const namedSpendings = (all: readonly Spending[], mine: string): Spending[] =>
+	all.map((one) => ({ ...one, by: one.by ?? mine }));
 
 /** Enters what it cost to make the picture of a take once more; told again it is the same entry. */
 export async function enterAgain(
@@ -26,7 +80,7 @@ export async function enterAgain(
 ): Promise<void> {
 	if (!credits) return;
 	const [id, model] = [`${refs[0]} again as ${key}`, models?.[0] ?? 'unknown'];
-	await db.transaction('rw', db.ledger, () => enterOnce({ id, briefId, model, credits, at }));
+	await db.transaction('rw', db.ledger, () => enterOnce([{ id, briefId, model, credits, at }]));
 }
 
 /** What spendings go under that are of no brief. */
@@ -52,16 +106,15 @@ export async function enterCheck(
 export async function enterLost(
 	{ briefId, refs, models }: Pick<StoredJob, 'briefId' | 'refs' | 'models'>,
 	takeId: string,
-	{ take: as, credits }: Done,
+	done: Done,
 	at: number
 ): Promise<void> {
+	const { credits } = done;
 	if (!credits) return;
 	await db.transaction('rw', db.ledger, db.takes, async () => {
-		if (await db.ledger.get([briefId, takeId])) return;
 		const model =
 			models?.[refs.indexOf(takeId)] ?? (await db.takes.get(takeId))?.settings.model ?? 'unknown';
-		const id = `${takeId} lost as ${as}`.slice(0, 200);
-		await enterOnce({ id, briefId, model, credits, at });
+		await enterOnce([{ id: makingOf(takeId, done), briefId, model, credits, at }]);
 	});
 }
 
@@ -99,7 +152,9 @@ export const spentOn = (briefId: string): Promise<number> =>
 
 /** Credits that were spent on all briefs since an instant, those that were deleted too. */
 export async function spentOverall(since: number): Promise<number> {
-	const entries = await db.ledger.where('at').aboveOrEqual(since).toArray();
+	const all = await db.ledger.where('at').aboveOrEqual(since).toArray();
+	// What came in with somebody else's file was not spent here.
+	const entries = all.filter(({ by }) => !by);
 	// A copy of a brief has its entries too; they were spent once.
 	const once = new Map(entries.map(({ id, credits }) => [id, credits]));
 	return cents([...once.values()].reduce((sum, credits) => sum + credits, 0));

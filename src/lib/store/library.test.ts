@@ -1,7 +1,8 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { sampleBrief, samplePlan, sampleRack, sampleTakes } from '$lib/core/testing';
-import type { Take } from '$lib/core/schema';
+import type { WholeBrief } from '$lib/core/formats';
+import type { Measured, Take } from '$lib/core/schema';
 import { db } from './db';
 import * as store from './index';
 import type { LibraryRow } from './library';
@@ -14,7 +15,7 @@ const ids = takes.map(({ id }) => id);
 
 beforeEach(async () => {
 	await Promise.all(db.tables.map((table) => table.clear()));
-	await store.addBrief(sampleBrief('b1'));
+	await store.addBrief({ ...sampleBrief('b1'), numbered: takes.length });
 	await db.plans.add(plan);
 	await db.takes.bulkAdd(takes);
 });
@@ -101,6 +102,11 @@ describe('a brief that is brought back', () => {
 		picture: new Blob([takeId]),
 		thumbnail: new Blob(['small'])
 	});
+	const bringIn = (
+		whole: WholeBrief,
+		pictures: store.StoredPicture[],
+		measured?: ReadonlyMap<string, Measured>
+	) => store.mergeWholeBrief({ whole, pictures, measured });
 	const everything = async () => {
 		const { brief: own, ...rest } = (await store.wholeBrief('b1'))!;
 		return { ...rest, own, pictures: (await db.pictures.toArray()).map(({ takeId }) => takeId) };
@@ -113,13 +119,13 @@ describe('a brief that is brought back', () => {
 		const before = await everything();
 		const whole = (await store.wholeBrief('b1'))!;
 
-		expect(await store.mergeWholeBrief(whole, [])).toBe(0);
+		expect(await bringIn(whole, [])).toBe(0);
 		expect(await everything()).toEqual(before);
 
 		await store.deleteTakes([ids[0], ids[3]]);
 		await store.markTakes([takes[1]], 'drop', 8);
-		expect(await store.withoutPicture(ids)).toEqual([ids[0], ids[3]]);
-		expect(await store.mergeWholeBrief(whole, [picture(ids[0]), picture(ids[3])])).toBe(2);
+		expect([...(await store.wantedPictures(whole.takes))]).toEqual([ids[0], ids[3]]);
+		expect(await bringIn(whole, [picture(ids[0]), picture(ids[3])])).toBe(2);
 		const after = await everything();
 		expect(after.takes).toEqual(before.takes);
 		expect(after.pictures.sort()).toEqual(before.pictures.sort());
@@ -138,7 +144,7 @@ describe('a brief that is brought back', () => {
 		await db.pictures.bulkAdd(ids.slice(1).map(picture));
 		await store.keepMeasures({ ...measured(1), takeId: ids[1], briefId: 'b1' });
 		const all = new Map(ids.map((id) => [id, measured(2)]));
-		await store.mergeWholeBrief(whole, [picture(ids[0])], all);
+		await bringIn(whole, [picture(ids[0])], all);
 		expect(await kept()).toEqual(
 			new Map([
 				[ids[0], 2],
@@ -148,7 +154,7 @@ describe('a brief that is brought back', () => {
 
 		await store.deleteBrief('b1');
 		expect(await kept()).toEqual(new Map());
-		await store.addWholeBrief(whole, [picture(ids[2])], all);
+		await bringIn(whole, [picture(ids[2])], all);
 		expect(await kept()).toEqual(new Map([[ids[2], 2]]));
 	});
 
@@ -158,27 +164,27 @@ describe('a brief that is brought back', () => {
 		);
 		const whole = (await store.wholeBrief('b1'))!;
 		// A run that goes on here is left alone while nothing of it comes in.
-		await store.mergeWholeBrief(whole, []);
+		await bringIn(whole, []);
 		expect(await store.plan('p1')).toMatchObject({ paused: false });
 		await db.takes.bulkDelete([ids[4], ids[5]]);
-		expect(await store.mergeWholeBrief(whole, [])).toBe(2);
+		expect(await bringIn(whole, [])).toBe(2);
 		expect(await store.plan('p1')).toMatchObject({ paused: true, unasked: true });
 		expect((await store.plan('p1'))!.says).toContain('waits');
 		// One that was stopped stays so, and what comes in of it is not made.
 		await db.takes.bulkDelete([ids[4], ids[5]]);
 		await db.plans.update('p1', { stopped: true, paused: false });
-		await store.mergeWholeBrief(whole, []);
+		await bringIn(whole, []);
 		expect(await store.openPlans()).toEqual([]);
 	});
 
 	it('keeps the later words and dials, and the numbers that were given out', async () => {
 		const whole = (await store.wholeBrief('b1'))!;
 		await store.updateBrief('b1', { prompt: 'a kite' }, 90);
-		await store.mergeWholeBrief(whole, []);
+		await bringIn(whole, []);
 		expect((await store.brief('b1'))!.prompt).toBe('a kite');
 		const later = { ...whole.brief, prompt: 'a crab', updatedAt: 200, numbered: 0 };
 		await db.briefs.update('b1', { numbered: 40 });
-		await store.mergeWholeBrief({ ...whole, brief: later }, []);
+		await bringIn({ ...whole, brief: later }, []);
 		expect(await store.brief('b1')).toMatchObject({ prompt: 'a crab', numbered: 40 });
 	});
 
@@ -194,6 +200,7 @@ describe('a brief that is brought back', () => {
 		const kept = await store.house();
 		expect(kept.spendings.map(({ id }) => id)).toEqual(['s1']);
 		await Promise.all([db.styles, db.searches, db.house, db.ledger].map((table) => table.clear()));
+		await store.adoptLedger(kept.ledger!);
 		await store.addHouse(kept);
 		expect(await store.house()).toEqual(kept);
 		expect(await store.spentOverall(0)).toBe(4);

@@ -35,6 +35,9 @@ export async function startSeeds(): Promise<Map<string, number>> {
 
 export const start = (id: string): Promise<StartPicture | undefined> => db.starts.get(id);
 
+/** Every picture that is kept to begin from, areas too. */
+export const allStarts = (): Promise<StartPicture[]> => db.starts.toArray();
+
 /** All that takes may begin from, the latest first. */
 export const starts = (): Promise<StartPicture[]> =>
 	db.starts

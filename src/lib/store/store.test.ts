@@ -144,7 +144,7 @@ describe('the ledger', () => {
 		await store.finishTakes([{ id: one.id, done: done(one.id, 3), picture: picture() }], 50);
 		const whole = (await store.wholeBrief('b1'))!;
 		const copy = withFreshIds({ whole, pictures: new Map() }, newId).whole;
-		await store.addWholeBrief(copy, []);
+		await store.mergeWholeBrief({ whole: copy, pictures: [] });
 		expect(await store.spentOn(copy.brief.id)).toBe(3);
 		expect(await store.spentOverall(0)).toBe(3);
 		// Its runs that are not done wait to be asked.
@@ -165,16 +165,11 @@ describe('adapters of one\u2019s own', () => {
 		expect(whole.taught).toEqual([one]);
 		// What is known here under its id stays as it is.
 		const copy = withFreshIds({ whole, pictures: new Map() }, newId).whole;
-		await store.addWholeBrief(
-			{
-				...copy,
-				taught: [
-					{ ...one, name: 'Another' },
-					{ ...one, id: 'own-3' }
-				]
-			},
-			[]
-		);
+		const taught = [
+			{ ...one, name: 'Another' },
+			{ ...one, id: 'own-3' }
+		];
+		await store.mergeWholeBrief({ whole: { ...copy, taught }, pictures: [] });
 		expect((await store.taughtAdapters()).map(({ id, name }) => [id, name])).toEqual(
 			expect.arrayContaining([
 				['own-1', 'Woodcuts'],
@@ -358,9 +353,10 @@ describe('briefs', () => {
 	it('are added whole or not at all', async () => {
 		await addPlan(plan('p1', 'b1'));
 		const whole = (await store.wholeBrief('b1'))!;
-		await expect(store.addWholeBrief(whole, [])).rejects.toThrow();
 		const copy = { ...whole, brief: { ...whole.brief, id: 'b9' } };
-		await expect(store.addWholeBrief(copy, [])).rejects.toThrow();
+		await expect(store.mergeWholeBrief({ whole: copy, pictures: [] })).rejects.toThrow(
+			/Another brief here has takes or runs with the same ids.*Nothing was changed/
+		);
 		expect(await store.hasBrief('b9')).toBe(false);
 		expect(await store.hasBrief('b1')).toBe(true);
 	});

@@ -3,7 +3,7 @@ import type { Table } from 'dexie';
 import type { Answer, Mark, MarkKind, Plan, Remark, RenderEvent, Take } from '$lib/core/schema';
 import { db, promptsOf, type StoredJob, type StoredMeasures, type StoredPicture } from './db';
 import { callTakeBack } from './jobs';
-import { enterLost, spendingOf } from './ledger';
+import { enterLost, enterMade } from './ledger';
 import { full } from './room';
 
 export const takesOf = (briefId: string): Promise<Take[]> =>
@@ -240,7 +240,7 @@ export async function finishTakes(
 				const known = await db.takes.get(id);
 				if (!known && job) await enterLost(job, id, done, now);
 				if (!known || known.state === 'done') continue;
-				if (done.credits) await db.ledger.put(spendingOf(known, done.credits, now));
+				await enterMade(known, done, now);
 				await db.pictures.put({ takeId: id, briefId: known.briefId, ...picture });
 				await db.takes.update(id, {
 					state: 'done',

@@ -1,4 +1,4 @@
 /** What the program and a render service say to each other. */
 export * from './helpers';
-export * from './model-card';
+export { ModelCard, Size } from './model-card';
 export * from './render';

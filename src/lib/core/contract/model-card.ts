@@ -10,7 +10,20 @@ export const Size = z.object({ width: sizePx, height: sizePx });
 export type Size = z.infer<typeof Size>;
 
 /** What a dial may be set to, and between which values the model is known to be good. */
-const Range = z.object({ min: z.number(), max: z.number(), from: z.number(), to: z.number() });
+const Range = z
+	.object({ min: z.number(), max: z.number(), from: z.number(), to: z.number() })
+	.refine(({ min, from, to, max }) => min <= from && from <= to && to <= max, {
+		message: 'the good range from..to must lie within min..max'
+	});
+
+/** A list in which nothing stands twice. */
+export const distinct = <T extends z.ZodType>(
+	one: T,
+	key: (value: z.infer<T>) => unknown = (it) => it
+) =>
+	z
+		.array(one)
+		.refine((all) => new Set(all.map(key)).size === all.length, 'nothing may stand here twice');
 
 /** What a render service says of one of its models. */
 export const ModelCard = z.object({
@@ -19,7 +32,7 @@ export const ModelCard = z.object({
 	family: text(100),
 	version: text(100),
 	summary: text(2000),
-	goodAt: z.array(text(60)).max(40),
+	goodAt: distinct(text(60)).max(40),
 	/** Sizes that the model was made for. */
 	nativeSizes: z.array(Size).min(1).max(60),
 	/** Both sides must be multiples of this many pixels. */
@@ -29,15 +42,16 @@ export const ModelCard = z.object({
 	maxRatio: z.number().min(1).max(1000).optional(),
 	guidance: Range,
 	steps: Range,
-	samplers: z.array(text(100)).min(1).max(60),
-	schedules: z.array(text(100)).min(1).max(60),
+	samplers: distinct(text(100)).min(1).max(60),
+	schedules: distinct(text(100)).min(1).max(60),
 	promptForm: z.enum(['sentences', 'keywords', 'either']),
 	/** Words beyond this many are not read. */
 	promptWords: z.int().min(1),
-	features: z.array(text(60)).max(60),
-	adapters: z
-		.array(z.object({ id: text(100).min(1), name: text(100), summary: text(2000) }))
-		.max(200),
+	features: distinct(text(60)).max(60),
+	adapters: distinct(
+		z.object({ id: text(100).min(1), name: text(100), summary: text(2000) }),
+		({ id }) => id
+	).max(200),
 	price: z.object({
 		creditsPerTake: z.number().min(0).max(1e6),
 		/** Added for every million pixels in every step. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { ModelCard } from './model-card';
+import { distinct, ModelCard } from './model-card';
 
 /** Where the calls of the render service that ships begin. */
 export const SHIPPED_SERVICE = '/api/render/v1';
@@ -170,7 +170,7 @@ export const JobStatus = z.object({
 export type JobStatus = z.infer<typeof JobStatus>;
 
 /** A service offers so many models at most. */
-export const Models = z.object({ models: z.array(ModelCard).max(300) });
+export const Models = z.object({ models: distinct(ModelCard, ({ id }) => id).max(300) });
 
 export const Limits = z.object({
 	maxTakesPerJob: z.int().min(1),

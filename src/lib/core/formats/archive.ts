@@ -40,7 +40,7 @@ import { FileProblem } from './errors';
 import { pictureBounds, pictureHead, type PictureHead } from './head';
 import { endingOf } from './kinds';
 import { readMeasures, writeMeasures } from './measures-file';
-import { isWhole, readAhead, store, storedIn } from './stored';
+import { cutShort, isWhole, readAhead, store, storedIn, unpack } from './stored';
 import { formulaLike } from './table-cells';
 import {
 	renumbered,
@@ -95,6 +95,8 @@ export interface Archive {
 	thumbnails?: Map<string, Blob>;
 	/** What was measured in the pictures, by take. */
 	measured?: ReadonlyMap<string, Measured>;
+	/** What could not be read, a sentence for each part. Everything else is there. */
+	damaged?: string[];
 }
 
 /** What an archive may unpack to, in bytes, and how many files it may have. */
@@ -224,34 +226,65 @@ export async function readArchive(zip: Blob): Promise<Archive> {
 		const pictures = new Map<string, Blob>();
 		const thumbnails = new Map<string, Blob>();
 		const sums = new Map<string, number>();
+		const damaged: string[] = [];
+		const lost = new Set<string>();
 		await eachOf(whole.takes, async (take) => {
 			const entry = pictureEntry(files, take);
-			if (entry) {
-				const what = `The picture of take ${take.number}`;
-				pictures.set(take.id, (await readPicture(zip, entry, what)).picture);
-				if (entry.signature !== undefined) sums.set(take.id, entry.signature >>> 0);
-				const small = await readThumbnail(zip, files.get(`thumbs/${take.id}`));
-				if (small) thumbnails.set(take.id, small);
-			} else if (take.state === 'done')
-				throw new FileProblem(
-					`The picture of take ${take.number} is missing from this archive. Export the brief again.`
-				);
+			const what = `The picture of take ${take.number}`;
+			if (!entry) {
+				if (take.state !== 'done') return;
+				lost.add(take.id);
+				damaged.push(`${what} is missing from this archive.`);
+				return;
+			}
+			const read = await whatIsWhole(damaged, () => readPicture(zip, entry, what));
+			if (!read) return void lost.add(take.id);
+			pictures.set(take.id, read.picture);
+			if (entry.signature !== undefined) sums.set(take.id, entry.signature >>> 0);
+			const small = await readThumbnail(zip, files.get(`thumbs/${take.id}`));
+			if (small) thumbnails.set(take.id, small);
 		});
 		const starts = new Map<string, Blob>();
-		for (const [name, entry] of files)
-			if (name.startsWith('starts/'))
-				starts.set(name.slice(7), (await readPicture(zip, entry, 'A start picture')).picture);
+		for (const [name, entry] of files) {
+			if (!name.startsWith('starts/')) continue;
+			const what = `The start picture ${name.slice(7, 13)}`;
+			const read = await whatIsWhole(damaged, () => readPicture(zip, entry, what));
+			if (read) starts.set(name.slice(7), read.picture);
+		}
 		const takes = renumbered(whole.takes);
 		const numbered = Math.max(whole.brief.numbered, takes.at(-1)?.number ?? 0);
 		return {
-			whole: { ...whole, brief: { ...whole.brief, numbered }, takes },
+			whole: {
+				...whole,
+				brief: { ...whole.brief, numbered },
+				takes: takes.map((take) => (lost.has(take.id) ? withoutItsPicture(take) : take))
+			},
 			pictures,
 			starts,
 			thumbnails,
-			measured: await readMeasured(files.get('measures.json'), sums)
+			measured: await readMeasured(files.get('measures.json'), sums),
+			damaged: damaged.sort()
 		};
 	} finally {
 		await reader.close();
+	}
+}
+
+/** A take whose picture came in damaged: it can be made again, and what it cost stays known. */
+export const withoutItsPicture = (take: Take): Take => ({
+	...take,
+	state: 'failed',
+	message: 'The picture of this take was damaged in the file that it came from. Make it again.'
+});
+
+/** Reads a part of an archive. Returns null for one that is damaged, and notes the sentence that says so. */
+async function whatIsWhole<T>(damaged: string[], read: () => Promise<T>): Promise<T | null> {
+	try {
+		return await read();
+	} catch (cause) {
+		if (!(cause instanceof FileProblem)) throw cause;
+		damaged.push(cause.message);
+		return null;
 	}
 }
 
@@ -267,11 +300,6 @@ async function eachOf<T>(all: readonly T[], work: (one: T) => Promise<void>): Pr
 		})
 	);
 }
-
-const damaged = () =>
-	new FileProblem(
-		'This file cannot be unpacked: it is no ZIP, or it is damaged. Export the brief again.'
-	);
 
 /** Files that say something of all takes. */
 const LISTS = /^(brief|measures)\.json$/;
@@ -305,31 +333,9 @@ async function listed(reader: ZipReader<unknown>): Promise<Map<string, Entry>> {
 		}
 	} catch (cause) {
 		if (cause instanceof FileProblem) throw cause;
-		throw damaged();
+		throw cutShort();
 	}
 	return files;
-}
-
-/** Unpacks a file, and stops when it grows beyond what the archive says of it. */
-async function unpack(entry: Entry, most: number): Promise<Blob> {
-	if (entry.directory) throw damaged();
-	const parts: Uint8Array<ArrayBuffer>[] = [];
-	let size = 0;
-	try {
-		await entry.getData(
-			new WritableStream<Uint8Array<ArrayBuffer>>({
-				write(part) {
-					size += part.byteLength;
-					if (size > Math.min(most, entry.uncompressedSize)) throw new RangeError('It swells.');
-					parts.push(part);
-				}
-			}),
-			{ checkSignature: true }
-		);
-	} catch {
-		throw damaged();
-	}
-	return new Blob(parts);
 }
 
 async function readWhole(entry: Entry | undefined): Promise<WholeBrief> {
@@ -354,7 +360,7 @@ async function readWhole(entry: Entry | undefined): Promise<WholeBrief> {
 	const { format: _format, version: _version, ...whole } = parsed.data;
 	checkSize(whole);
 	checkBelonging(whole);
-	return whole;
+	return withSingles(whole);
 }
 
 /** The entry of a take's picture: by its id, or by its number as earlier versions named it. */
@@ -373,11 +379,16 @@ async function readPicture(
 	entry: Entry,
 	what: string
 ): Promise<PictureHead & { picture: Blob }> {
-	if (entry.directory) throw damaged();
+	const cut = () => new FileProblem(`${what} is damaged in this archive.`);
+	if (entry.directory) throw cut();
 	const stored = await storedIn(zip, entry, '');
-	const picture = stored ?? (await unpack(entry, pictureBounds.bytes));
+	const picture =
+		stored ??
+		(await unpack(entry, pictureBounds.bytes).catch(() => {
+			throw cut();
+		}));
 	const bytes = new Uint8Array(await picture.arrayBuffer());
-	if (stored && !isWhole(bytes, entry)) throw damaged();
+	if (stored && !isWhole(bytes, entry)) throw cut();
 	try {
 		const head = pictureHead(bytes);
 		return { ...head, picture: picture.slice(0, picture.size, head.kind.type) };
@@ -489,11 +500,47 @@ function checkBelonging({
 			'The parts of this archive do not belong together. Export the brief again.'
 		);
 	}
-	const doubled = [takes, plans, picks, answers, ballots, phrasesOf(brief)].find(
+	const doubled = [takes, plans, picks, answers, ballots, brief.words.stack.phrases].some(
 		(rows) => new Set(rows.map(({ id }) => id)).size !== rows.length
 	);
 	if (doubled)
 		throw new FileProblem('Two parts of this archive have the same id. Export the brief again.');
+}
+
+/** The first of every rows with the same key: a view that lists them needs each once. */
+const single = <Row>(rows: readonly Row[], key: (row: Row) => unknown): Row[] =>
+	[...new Map([...rows].reverse().map((row) => [key(row), row])).values()].reverse();
+
+const byId = ({ id }: { id: string }): string => id;
+
+/** A brief whose lists hold everything once, as every list that was made here does. */
+function withSingles(whole: WholeBrief): WholeBrief {
+	const { brief, remarks, marks, ballots, taught, spendings } = whole;
+	const { words, destinations, wishes, colours } = brief;
+	return {
+		...whole,
+		brief: {
+			...brief,
+			words: {
+				...words,
+				sets: single(words.sets, ({ name }) => name),
+				versions: single(words.versions, (text) => text),
+				negatives: single(words.negatives, (text) => text)
+			},
+			...(destinations ? { destinations: single(destinations, byId) } : {}),
+			...(wishes ? { wishes: single(wishes, ({ size }) => `${size.width}x${size.height}`) } : {}),
+			...(colours ? { colours: single(colours, (one) => one) } : {})
+		},
+		marks: single(marks, ({ takeId }) => takeId),
+		remarks: single(remarks, ({ takeId }) => takeId).map((one) => ({
+			...one,
+			faults: single(one.faults, (fault) => fault),
+			...(one.tags ? { tags: single(one.tags, (tag) => tag) } : {})
+		})),
+		ballots: ballots.map((one) => ({ ...one, read: single(one.read, ({ file }) => file) })),
+		taught: single(taught, byId),
+		spendings: single(spendings, byId)
+	};
 }
 
 /** Stops on a dial, seeds, and phrases of a prompt that views can show; those of a run may be more. */
@@ -520,5 +567,3 @@ function checkSize({ brief, plans }: WholeBrief): void {
 	check(brief.rack, 'The brief of this archive', most.stops, most.seeds);
 	for (const plan of plans) check(plan.rack, 'A run of this archive', most.ran, most.ran);
 }
-
-const phrasesOf = ({ words }: Brief): { id: string }[] => words.stack.phrases;

@@ -19,6 +19,7 @@ export function withFreshIds(
 			takes: whole.takes.map((t) => ({
 				...t,
 				id: fresh(t.id),
+				copyOf: t.copyOf ?? t.id,
 				planId: fresh(t.planId),
 				briefId,
 				...(t.line ? { line: t.line.map((one) => ({ ...one, take: fresh(one.take) })) } : {})

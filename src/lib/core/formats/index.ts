@@ -2,6 +2,7 @@ export {
 	ArchiveFile,
 	readArchive,
 	settingsTable,
+	withoutItsPicture,
 	writeArchive,
 	writeArchiveTo,
 	type Archive,

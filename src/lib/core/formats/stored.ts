@@ -1,5 +1,6 @@
-import { BlobWriter, Uint8ArrayReader, type Entry, type ZipWriter } from '@zip.js/zip.js';
+import { Uint8ArrayReader, type Entry, type ZipWriter } from '@zip.js/zip.js';
 import crc from 'crc-32';
+import { FileProblem } from './errors';
 
 /** An entry that is a file. */
 export type FileEntry = Extract<Entry, { directory: false }>;
@@ -23,9 +24,35 @@ export async function storedIn(zip: Blob, entry: FileEntry, type: string): Promi
 	return from + size <= zip.size ? zip.slice(from, from + size, type) : null;
 }
 
-/** The same of what may be packed, too: that is unpacked. */
-export const partOf = async (zip: Blob, entry: FileEntry, type: string): Promise<Blob> =>
-	(await storedIn(zip, entry, type)) ?? entry.getData(new BlobWriter(type));
+export const cutShort = () =>
+	new FileProblem(
+		'This file cannot be unpacked: it is no ZIP, or it is damaged. Export the brief again.'
+	);
+
+/**
+ * Unpacks a file, and stops when it grows beyond what the archive says of it.
+ * @param most bytes
+ */
+export async function unpack(entry: Entry, most: number): Promise<Blob> {
+	if (entry.directory) throw cutShort();
+	const parts: Uint8Array<ArrayBuffer>[] = [];
+	let size = 0;
+	try {
+		await entry.getData(
+			new WritableStream<Uint8Array<ArrayBuffer>>({
+				write(part) {
+					size += part.byteLength;
+					if (size > Math.min(most, entry.uncompressedSize)) throw new RangeError('It swells.');
+					parts.push(part);
+				}
+			}),
+			{ checkSignature: true }
+		);
+	} catch {
+		throw cutShort();
+	}
+	return new Blob(parts);
+}
 
 /** Whether bytes are those that an entry was made of, by its check sum (CRC-32). */
 export const isWhole = (bytes: Uint8Array, { signature }: FileEntry): boolean =>

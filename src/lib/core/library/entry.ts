@@ -22,6 +22,10 @@ export interface Entry {
 	picked: boolean;
 	/** Whether it came from elsewhere. */
 	elsewhere: boolean;
+	/** Whether it is another take with edits: it was not made by a service. */
+	edited: boolean;
+	/** The take that it is a copy of. */
+	copyOf?: string;
 	/** Its words, settings, note, tags and names, to be searched. */
 	text: string;
 	/** Its dials that are figures, its sides and price, and what was measured in it, each by its id. */
@@ -78,6 +82,8 @@ export function entryOf(take: Take, around: Around): Entry {
 		tags: remark?.tags ?? [],
 		picked,
 		elsewhere,
+		edited: !!edits?.length,
+		...(take.copyOf ? { copyOf: take.copyOf } : {}),
 		text: textOf(take, [remark?.note ?? '', ...(remark?.tags ?? []), ...names]),
 		figures,
 		seen: measured

@@ -2,7 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { yields } from './index';
 
 const [may, june] = [new Date(2026, 4, 31, 23).getTime(), new Date(2026, 5, 1, 1).getTime()];
+let next = 0;
 const entry = (briefId: string, model: string, at: number, mark: 'keep' | 'drop' | null) => ({
+	id: `take-${next++}`,
+	edited: false,
 	briefId,
 	model,
 	at,
@@ -23,7 +26,7 @@ const spendings = [
 	{ briefId: 'a', model: 'eider', credits: 3, at: june },
 	{ briefId: 'a', model: 'gannet', credits: 1, at: june },
 	{ briefId: 'b', model: 'gannet', credits: 1, at: june }
-];
+].map((one, i) => ({ ...one, id: `spending-${i}` }));
 
 describe('what was spent against what was kept', () => {
 	it('counts all that was spent, and what is here, by model', () => {
@@ -53,5 +56,32 @@ describe('what was spent against what was kept', () => {
 	it('says nothing of a rate where nothing was judged', () => {
 		const [b] = yields('brief', [], [entry('b', 'gannet', may, null)]);
 		expect(b).toMatchObject({ rate: null, each: null, made: 1, spent: 0 });
+	});
+
+	it('counts a brief that was opened twice once, but for the brief itself', () => {
+		const copies = entries.map((one) => ({
+			...one,
+			briefId: `${one.briefId} again`,
+			copyOf: one.id,
+			id: `copy of ${one.id}`,
+			mark: null
+		}));
+		const all = [...copies, ...entries];
+		const paid = [...spendings, ...spendings.map((one) => ({ ...one, briefId: 'again' }))];
+		for (const by of ['model', 'month'] as const)
+			expect(yields(by, paid, all)).toEqual(yields(by, spendings, entries));
+		expect(yields('brief', paid, all).find(({ key }) => key === 'again')).toMatchObject({
+			spent: 9
+		});
+	});
+
+	it('counts no edit as a making: five crops of a keeper leave its price', () => {
+		const keeper = entry('c', 'house', june, 'keep');
+		const crops = Array.from({ length: 5 }, () => ({
+			...entry('c', 'house', june, 'keep'),
+			edited: true
+		}));
+		const paid = [{ id: 's', briefId: 'c', model: 'house', credits: 10, at: june }];
+		expect(yields('model', paid, [keeper, ...crops])[0]).toMatchObject({ each: 10, made: 1 });
 	});
 });

@@ -29,13 +29,31 @@ const keyOf: Record<YieldBy, (one: { briefId: string; model: string; at: number 
 	}
 };
 
+type Making = Pick<
+	Entry,
+	'id' | 'copyOf' | 'edited' | 'briefId' | 'model' | 'at' | 'mark' | 'elsewhere'
+>;
+
+/** Takes that a service made, without the edits of them. Takes with the same name count once, kept where one is. */
+function makings(entries: Iterable<Making>, name: (one: Making) => string): Iterable<Making> {
+	const once = new Map<string, Making>();
+	for (const one of entries) {
+		// What was made elsewhere was not paid here.
+		if (one.elsewhere || one.edited) continue;
+		const known = once.get(name(one));
+		if (!known?.mark || one.mark === 'keep') once.set(name(one), one);
+	}
+	return once.values();
+}
+
 /**
- * Spending against what was kept, by brief, model or month: what cost most first, months in their order.
+ * Returns what was spent against what was kept, by brief, model or month: what cost most first, months
+ * in their order. A brief that was opened twice was paid once, so models and months count it once.
  */
 export function yields(
 	by: YieldBy,
-	spendings: readonly Pick<Spending, 'briefId' | 'model' | 'credits' | 'at'>[],
-	entries: Iterable<Pick<Entry, 'briefId' | 'model' | 'at' | 'mark' | 'elsewhere'>>
+	spendings: readonly Omit<Spending, 'by'>[],
+	entries: Iterable<Making>
 ): Yield[] {
 	const found = new Map<string, Omit<Yield, 'rate' | 'each'>>();
 	const of = (key: string) => {
@@ -43,10 +61,13 @@ export function yields(
 		found.set(key, known);
 		return known;
 	};
-	for (const one of spendings) of(keyOf[by](one)).spent += one.credits;
-	for (const one of entries) {
-		// What was made elsewhere was not paid here.
-		if (one.elsewhere) continue;
+	const copied = by !== 'brief';
+	const paid = new Map(
+		spendings.map((one) => [copied ? one.id : `${one.briefId} ${one.id}`, one])
+	).values();
+	for (const one of paid) of(keyOf[by](one)).spent += one.credits;
+	const made = makings(entries, ({ id, copyOf }) => (copied ? (copyOf ?? id) : id));
+	for (const one of made) {
 		const own = of(keyOf[by](one));
 		own.made++;
 		if (one.mark) own.judged++;

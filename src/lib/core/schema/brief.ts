@@ -9,7 +9,12 @@ import { Line } from './line';
 
 const id = z.string().min(1).max(100);
 /** Milliseconds since 1970, as `Date.now()` gives them. */
-const instant = z.number().min(0);
+const instant = z.number().min(0).max(8.64e15);
+
+/** The most credits that one spending may be, and the most seconds that one take may need. */
+export const MOST_CREDITS = 1e6;
+const MOST_SECONDS = 1e6;
+const credits = z.number().min(0).max(MOST_CREDITS);
 
 /** What a frame was wanted for: the size is found from it, and found again when it changes. */
 export const FrameWish = z.object({
@@ -102,6 +107,8 @@ export const Take = z.object({
 	levels: Levels.optional(),
 	/** The takes that it came from; without it, it came from words alone. */
 	line: Line.optional(),
+	/** The take that this one is a copy of, where its brief was opened a second time. It was made and paid once. */
+	copyOf: id.optional(),
 	/** What was changed of its picture on this machine; the settings made the picture without. */
 	edits: Edits.optional(),
 	/** What the table of pictures made elsewhere said besides settings, by the names of its columns. */
@@ -110,11 +117,11 @@ export const Take = z.object({
 	message: z.string().optional(),
 	/** SHA-256 of the lossless pixels, when the service said so. */
 	pixels: z.string().optional(),
-	seconds: z.number().optional(),
+	seconds: z.number().min(0).max(MOST_SECONDS).optional(),
 	/** Credits that it was to cost by its model's card when it was put into the queue. */
-	expected: z.number().min(0).optional(),
+	expected: credits.optional(),
 	/** Credits that it did cost. */
-	credits: z.number().optional(),
+	credits: credits.optional(),
 	signals: Signals.optional(),
 	unread: z.array(z.string()).optional(),
 	createdAt: instant,
@@ -140,9 +147,14 @@ export const Spending = z.object({
 	/** Names the spending: the same one, in a copy of a brief, is not counted twice in a day. */
 	id: z.string().min(1).max(200),
 	briefId: id,
-	model: z.string(),
-	credits: z.number(),
-	at: instant
+	model: z.string().max(200),
+	credits,
+	at: instant,
+	/**
+	 * Whose ledger the spending comes from. Without it, it is this browser's own. Spendings of others
+	 * don't count against the day's allowance.
+	 */
+	by: id.optional()
 });
 export type Spending = z.infer<typeof Spending>;
 
@@ -160,7 +172,9 @@ export const Mark = z.object({
 export type Mark = z.infer<typeof Mark>;
 
 const share = z.number().min(0).max(1);
-const figure = z.object({ mean: z.number(), low: z.number(), high: z.number() });
+const figure = z
+	.object({ mean: z.number(), low: z.number(), high: z.number() })
+	.refine(({ low, high }) => low <= high, 'an interval must begin below its end');
 
 /** What findings said of settings when they were picked. Shares are 0 to 1, intervals hold nine in ten. */
 export const PickFound = z.object({
@@ -176,7 +190,11 @@ export const PickFound = z.object({
 	/** Preference over an even take. */
 	preferred: figure,
 	/** Kept of judged, with Wilson's 95% interval. */
-	kept: z.object({ count: z.int(), of: z.int(), low: share, high: share }).nullable(),
+	kept: z
+		.object({ count: z.int().min(0), of: z.int().min(0), low: share, high: share })
+		.refine(({ count, of }) => count <= of, 'no more can be kept than were judged')
+		.refine(({ low, high }) => low <= high, 'an interval must begin below its end')
+		.nullable(),
 	/** The model's chance of a keeper, credits that one costs, takes to be 95% sure of one. */
 	keeps: figure.nullable(),
 	cost: figure.nullable(),
@@ -213,13 +231,18 @@ export const Pick = z.object({
 	/** What is picked. A setting that the pick leaves open is not there. */
 	settings: TakeSettings.partial(),
 	words: TakeWords.partial().optional(),
-	evidence: z.object({
-		takes: z.int(),
-		kept: z.int(),
-		maybe: z.int(),
-		dropped: z.int(),
-		found: PickFound.optional()
-	}),
+	evidence: z
+		.object({
+			takes: z.int().min(0),
+			kept: z.int().min(0),
+			maybe: z.int().min(0),
+			dropped: z.int().min(0),
+			found: PickFound.optional()
+		})
+		.refine(
+			({ takes, kept, maybe, dropped }) => kept + maybe + dropped <= takes,
+			'no more takes can be judged than there are'
+		),
 	createdAt: instant
 });
 export type Pick = z.infer<typeof Pick>;

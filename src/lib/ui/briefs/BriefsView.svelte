@@ -34,8 +34,9 @@
 		attempt('Opening the archive', async () => {
 			const file = await chooseFile('.zip,application/zip');
 			if (!file) return;
-			const id = await importBrief(file);
-			await goto(`/brief/${id}/sheet`);
+			const { brief, damaged } = await importBrief(file);
+			if (!damaged.length) return void (await goto(`/brief/${brief}/sheet`));
+			problem = `The brief is open, but parts of its file are damaged. ${damaged.slice(0, 3).join(' ')}${damaged.length > 3 ? ` And ${damaged.length - 3} more.` : ''}`;
 		});
 
 	const openDemo = () =>

@@ -1,6 +1,12 @@
 import { picturesIn } from '$lib/core/contract';
 import { picturesOn } from '$lib/core/dials';
-import { FileProblem, withFreshIds, type Archive } from '$lib/core/formats';
+import {
+	withFreshIds,
+	withoutItsPicture,
+	type Archive,
+	type Backup,
+	type WholeBrief
+} from '$lib/core/formats';
 import * as store from '$lib/store';
 import { admitPicture, expectArchive, packBrief, unpackBrief } from '$lib/workers';
 
@@ -10,7 +16,7 @@ const DEMO = { opened: '/demo/marram-almanac.brief.zip', begun: '/demo/june-bann
 async function addShipped(archive: string): Promise<string> {
 	const response = await fetch(archive);
 	if (!response.ok) throw new Error('the demo is not there');
-	return importBrief(await response.blob(), { once: true });
+	return (await importBrief(await response.blob(), { once: true })).brief;
 }
 
 /**
@@ -24,87 +30,132 @@ export async function addDemo(): Promise<string> {
 	return id;
 }
 
-/**
- * Adds a brief from its archive. Runs in it that are not done come in paused.
- * @param options.once a brief that is here already is opened as it is, instead of beside itself
- * @returns the brief's id
- */
-export async function importBrief(zip: Blob, options: { once?: boolean } = {}): Promise<string> {
-	let archive = await unpackBrief(zip);
-	if (await store.hasBrief(archive.whole.brief.id)) {
-		if (options.once) return archive.whole.brief.id;
-		archive = withFreshIds(archive, () => crypto.randomUUID());
-	}
-	await addArchive(archive);
-	return archive.whole.brief.id;
-}
-
-/** Adds a brief that is not here. */
-async function addArchive(archive: Archive): Promise<void> {
-	const { whole } = archive;
-	await keepStarts(archive);
-	const pictures = await storedOf(archive, archive.pictures);
-	await store.addWholeBrief(whole, pictures, archive.measured);
+/** What came of bringing a file in. */
+export interface Brought {
+	brief: string;
+	/** Takes that came in, or were finished by it. */
+	takes: number;
+	/** What could not be read, a sentence for each part. */
+	damaged: string[];
 }
 
 /**
- * Adds a brief from its archive, or what of it is not here: nothing doubles, and nothing is lost.
- * @returns how many takes came in
+ * Opens a brief from its archive. A brief that is here already is opened beside itself. Runs that are
+ * not done come in paused.
+ * @param options.once opens a brief that is here already as it is
  */
-export async function restoreBrief(zip: Blob): Promise<number> {
+export async function importBrief(zip: Blob, options: { once?: boolean } = {}): Promise<Brought> {
 	const archive = await unpackBrief(zip);
-	const { whole, pictures } = archive;
-	if (!(await store.hasBrief(whole.brief.id))) {
-		await addArchive(archive);
-		return whole.takes.length;
-	}
-	await keepStarts(archive);
-	const missing = new Set(await store.withoutPicture([...pictures.keys()]));
-	const wanted = new Map([...pictures].filter(([id]) => missing.has(id)));
-	return store.mergeWholeBrief(whole, await storedOf(archive, wanted), archive.measured);
+	const { id } = archive.whole.brief;
+	if (!(await store.hasBrief(id))) return keepArchive(archive, 'theirs');
+	if (options.once) return { brief: id, takes: 0, damaged: [] };
+	return keepArchive(
+		withFreshIds(archive, () => crypto.randomUUID()),
+		'theirs'
+	);
 }
 
-async function keepStarts({ whole, starts }: Archive): Promise<void> {
+/** Merges a brief from a backup into what is here of it: nothing doubles, and nothing is lost. */
+export const restoreBrief = async (zip: Blob): Promise<Brought> =>
+	keepArchive(await unpackBrief(zip), 'mine');
+
+/** @param unsaid whose the spendings are where the archive doesn't say so */
+async function keepArchive(archive: Archive, unsaid: 'mine' | 'theirs'): Promise<Brought> {
+	const { whole, measured } = archive;
+	const damaged = [...(archive.damaged ?? []), ...(await keepStarts(archive))];
+	const wanted = await store.wantedPictures(whole.takes);
+	const pictures = await storedOf(archive, wanted, damaged);
+	const kept = new Set(pictures.map(({ takeId }) => takeId));
+	const takes = whole.takes.map((take) =>
+		take.state === 'done' && wanted.has(take.id) && !kept.has(take.id)
+			? withoutItsPicture(take)
+			: take
+	);
+	const came = await store.mergeWholeBrief({
+		whole: { ...whole, takes },
+		pictures,
+		measured,
+		unsaid
+	});
+	return { brief: whole.brief.id, takes: came, damaged };
+}
+
+/** Keeps the start pictures of an archive. Returns a sentence for each that can't be read. */
+async function keepStarts({ whole, starts }: Archive): Promise<string[]> {
 	// Areas that were drawn come along, too: nothing begins from them.
 	const areas = new Set([
 		...whole.brief.rack.area,
 		...whole.takes.flatMap(({ settings }) => settings.mask?.image ?? [])
 	]);
-	for (const [id, picture] of starts ?? [])
-		await store.keepStart({
-			...(areas.has(id) ? { area: true } : {}),
-			name: `${areas.has(id) ? 'area' : 'picture'} ${id.slice(0, 6)}`,
-			picture,
-			thumbnail: await thumbnailOf(picture, 'A start picture'),
-			addedAt: Date.now()
-		});
+	const damaged: string[] = [];
+	for (const [id, picture] of starts ?? []) {
+		const name = `${areas.has(id) ? 'area' : 'picture'} ${id.slice(0, 6)}`;
+		const thumbnail = await thumbnailOf(picture);
+		if (!thumbnail)
+			damaged.push(`The start picture \u201c${name}\u201d is damaged in this archive.`);
+		else
+			await store.keepStart({
+				...(areas.has(id) ? { area: true } : {}),
+				...{ name, picture, thumbnail, addedAt: Date.now() }
+			});
+	}
+	return damaged;
 }
 
-/** Pictures of an archive as they are kept, with their thumbnails. */
+/** Keeps the start pictures of a backup that are not here. Returns a sentence for each that can't be read. */
+export async function restoreStarts(starts: Backup['starts']): Promise<string[]> {
+	const damaged: string[] = [];
+	for (const { id, picture, ...one } of starts) {
+		if (await store.start(id)) continue;
+		const thumbnail = await thumbnailOf(picture);
+		if (thumbnail) await store.keepStart({ ...one, picture, thumbnail });
+		else damaged.push(`The start picture \u201c${one.name}\u201d is damaged in this backup.`);
+	}
+	return damaged;
+}
+
+/**
+ * Returns pictures of an archive as they are kept, with their thumbnails.
+ * @param damaged gets a sentence for each picture that can't be read
+ */
 async function storedOf(
-	{ whole, thumbnails }: Archive,
-	pictures: ReadonlyMap<string, Blob>
+	{ whole, pictures, thumbnails }: Archive,
+	wanted: ReadonlySet<string>,
+	damaged: string[]
 ): Promise<store.StoredPicture[]> {
 	const stored: store.StoredPicture[] = [];
-	const numbers = new Map(whole.takes.map(({ id, number }) => [id, number]));
-	for (const [takeId, picture] of pictures) {
-		const what = `The picture of take ${numbers.get(takeId)}`;
-		stored.push({
-			takeId,
-			briefId: whole.brief.id,
-			picture,
-			thumbnail: thumbnails?.get(takeId) ?? (await thumbnailOf(picture, what))
-		});
+	for (const { id: takeId, number, briefId } of whole.takes) {
+		const picture = wanted.has(takeId) ? pictures.get(takeId) : undefined;
+		if (!picture) continue;
+		const thumbnail = thumbnails?.get(takeId) ?? (await thumbnailOf(picture));
+		if (thumbnail) stored.push({ takeId, briefId, picture, thumbnail });
+		else damaged.push(`The picture of take ${number} is damaged in this archive.`);
 	}
 	return stored;
 }
 
-async function thumbnailOf(picture: Blob, what: string): Promise<Blob> {
-	try {
-		return (await admitPicture(picture)).thumbnail;
-	} catch {
-		throw new FileProblem(`${what} in this archive is damaged. Export the brief again.`);
-	}
+/** A small picture of one; null for a picture that is damaged. */
+const thumbnailOf = (picture: Blob): Promise<Blob | null> =>
+	admitPicture(picture).then(
+		({ thumbnail }) => thumbnail,
+		() => null
+	);
+
+/** The start pictures that a brief brings along in its archive. */
+const startsOf = (whole: WholeBrief): Set<string> =>
+	new Set([
+		...picturesOn(whole.brief.rack),
+		...whole.takes.flatMap(({ settings }) => picturesIn(settings)),
+		...whole.taught.flatMap(({ pictures }) => pictures)
+	]);
+
+/** Start pictures that no brief brings along. */
+export async function otherStarts(): Promise<Backup['starts']> {
+	const used = new Set<string>();
+	for (const { id } of await store.briefs())
+		for (const start of startsOf((await store.wholeBrief(id))!)) used.add(start);
+	const all = await store.allStarts();
+	return all.flatMap(({ thumbnail: _thumbnail, ...one }) => (used.has(one.id) ? [] : [one]));
 }
 
 /**
@@ -127,12 +178,7 @@ export async function exportBrief(
 				thumbnails.set(stored.takeId, stored.thumbnail);
 			}
 	const starts = new Map<string, Blob>();
-	const used = [
-		...picturesOn(whole.brief.rack),
-		...whole.takes.flatMap(({ settings }) => picturesIn(settings)),
-		...whole.taught.flatMap(({ pictures }) => pictures)
-	];
-	for (const startId of new Set(used)) {
+	for (const startId of startsOf(whole)) {
 		const kept = await store.start(startId);
 		if (kept) starts.set(kept.id, kept.picture);
 	}

@@ -1,0 +1,2 @@
+/** Two histories of one brief, as one: what archives, backups and Open share. */
+export { isOpen, mergeBrief, mergeSpending, mergeTake } from './merge';
