@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { withFreshIds } from '$lib/core/formats';
+import { WholeBrief, withFreshIds } from '$lib/core/formats';
 import { combinations, countTakes, firstRack } from '$lib/core/plan';
 import { cards, sampleBrief, samplePlan } from '$lib/core/testing';
 import { Plan, type Answer, type RenderEvent, type Take } from '$lib/core/schema';
@@ -150,6 +150,100 @@ describe('the ledger', () => {
 		// Its runs that are not done wait to be asked.
 		expect(await store.openPlans()).toHaveLength(1);
 		expect((await store.plansOf(copy.brief.id))[0]).toMatchObject({ paused: true, unasked: true });
+	});
+});
+
+describe('what comes in from a file', () => {
+	const copyOf = (whole: WholeBrief): WholeBrief => structuredClone(whole);
+	const bringIn = (whole: WholeBrief) => {
+		const done = whole.takes.filter(({ state }) => state === 'done');
+		const pictures = done.map(({ id, briefId }) => ({ ...picture(), takeId: id, briefId }));
+		return store.mergeWholeBrief({ whole, pictures });
+	};
+	const finish = (one: Take, as: string, at: number) =>
+		store.finishTakes([{ id: one.id, done: done(as, 2), picture: picture() }], at);
+
+	it('finishes takes that wait here: their pictures are not paid for again', async () => {
+		const takes = await addPlan(plan('p1', 'b1'));
+		const older = copyOf((await store.wholeBrief('b1'))!);
+		for (const [i, one] of takes.entries()) await finish(one, `s-${i}`, 50 + i);
+		const newer = copyOf((await store.wholeBrief('b1'))!);
+		await store.deleteBrief('b1');
+		await db.ledger.clear();
+		await bringIn(older);
+		expect(await store.spentOn('b1')).toBe(0);
+		// One of them is under way when the newer file comes in.
+		await store.pausePlan('p1', false);
+		const body = { key: 'k1', takes: [] };
+		const job = { planId: 'p1', briefId: 'b1', service: '', address: 'x', sentAt: 1, body };
+		await store.addJob(job);
+		await db.jobs.update('k1', { refs: [takes[0].id] });
+
+		expect(await bringIn(newer)).toBe(12);
+		expect((await store.takesOf('b1')).map(({ state }) => state)).toEqual(Array(12).fill('done'));
+		expect(await store.openPlans()).toEqual([]);
+		expect(await store.spentOn('b1')).toBe(24);
+		expect((await store.job('k1'))!.dropped).toEqual([takes[0].id]);
+	});
+
+	it('leaves a second making of a take a second entry', async () => {
+		const [one] = await addPlan(plan('p1', 'b1'));
+		await finish(one, 's-1', 50);
+		await db.takes.update(one.id, { state: 'waiting' });
+		await finish(one, 's-2', 60);
+		await finish(one, 's-2', 61);
+		expect(await store.spentOn('b1')).toBe(4);
+	});
+
+	it('is somebody else\u2019s spending: it counts for the brief and not for the day', async () => {
+		const [one] = await addPlan(plan('p1', 'b1'));
+		await finish(one, 's-1', 50);
+		const mine = copyOf((await store.wholeBrief('b1'))!);
+		await Promise.all([store.deleteBrief('b1'), db.ledger.clear()]);
+		const theirs = mine.spendings.map(({ by: _by, ...rest }) => rest);
+		for (const spendings of [theirs, theirs.map((row) => ({ ...row, by: 'another' }))]) {
+			await bringIn({ ...mine, spendings });
+			expect([await store.spentOn('b1'), await store.spentOverall(0)]).toEqual([2, 0]);
+			await Promise.all([store.deleteBrief('b1'), db.ledger.clear()]);
+		}
+		// A file that this browser wrote gives its own spending back.
+		await bringIn(mine);
+		expect([await store.spentOn('b1'), await store.spentOverall(0)]).toEqual([2, 2]);
+	});
+
+	it('lowers nothing that was spent here, whatever it says of it', async () => {
+		const [one] = await addPlan(plan('p1', 'b1'));
+		await finish(one, 's-1', 50);
+		const whole = copyOf((await store.wholeBrief('b1'))!);
+		for (const credits of [0, 1, 1e6])
+			await bringIn({
+				...whole,
+				spendings: whole.spendings.map(({ by: _by, ...row }) => ({ ...row, credits }))
+			});
+		expect([await store.spentOn('b1'), await store.spentOverall(0)]).toEqual([2, 2]);
+	});
+
+	it('is refused where a sum cannot have been spent', async () => {
+		await addPlan(plan('p1', 'b1'));
+		const whole = copyOf((await store.wholeBrief('b1'))!);
+		const row = { id: 's', briefId: 'b1', model: 'm', at: 1 };
+		for (const credits of [-1_000_000, 1e308, Infinity, NaN])
+			expect(WholeBrief.safeParse({ ...whole, spendings: [{ ...row, credits }] }).success).toBe(
+				false
+			);
+		for (const change of [{ credits: -1 }, { seconds: -1 }, { seconds: 1e308 }])
+			expect(
+				WholeBrief.safeParse({ ...whole, takes: [{ ...whole.takes[0], ...change }] }).success
+			).toBe(false);
+	});
+
+	it('goes on with the ledger of a backup, where nothing was spent here yet', async () => {
+		await store.adoptLedger('the-old-one');
+		expect(await store.ledgerId()).toBe('the-old-one');
+		const [one] = await addPlan(plan('p1', 'b1'));
+		await finish(one, 's-1', 50);
+		await store.adoptLedger('another');
+		expect(await store.ledgerId()).toBe('the-old-one');
 	});
 });
 

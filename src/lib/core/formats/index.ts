@@ -5,8 +5,8 @@ export {
 	withoutItsPicture,
 	writeArchive,
 	writeArchiveTo,
-	type Archive,
-	type WholeBrief
+	WholeBrief,
+	type Archive
 } from './archive';
 export { withFreshIds } from './fresh-ids';
 export {
