@@ -1,4 +1,4 @@
-import type { Brief, MarkKind } from '$lib/core/schema';
+import { withFields, type Brief, type Fields, type MarkKind } from '$lib/core/schema';
 import { db } from './db';
 import { queuedOn, spentOn } from './ledger';
 
@@ -58,13 +58,19 @@ export async function addBrief(one: Brief): Promise<void> {
 	await db.briefs.add(one);
 }
 
-/** Changes a brief's own fields and notes when. */
-export async function updateBrief(
-	id: string,
-	change: Partial<Omit<Brief, 'id'>>,
-	now: number
-): Promise<void> {
-	await db.briefs.update(id, { ...change, updatedAt: now });
+/**
+ * Changes some fields of a brief, by their paths, and notes when. Every other field stays as it is
+ * stored, whoever changed it last.
+ */
+export async function updateBrief(id: string, fields: Fields, now: number): Promise<void> {
+	await db.transaction('rw', db.briefs, async () => {
+		const one = await db.briefs.get(id);
+		if (one)
+			await db.briefs.put({
+				...withFields(one, fields),
+				updatedAt: Math.max(now, one.updatedAt)
+			});
+	});
 }
 
 /**

@@ -1,6 +1,5 @@
 import { mergeSpending } from '$lib/core/merging';
-import { cents } from '$lib/core/plan';
-import type { Account } from '$lib/core/plan';
+import { cents, reckon, type Account } from '$lib/core/plan';
 import type { RenderEvent, Spending, Take } from '$lib/core/schema';
 import { db, type StoredJob } from './db';
 import { purse } from './purse';
@@ -201,3 +200,37 @@ export async function account(briefId: string, midnight: number): Promise<Accoun
 
 /** All that was ever spent. */
 export const allSpendings = (): Promise<Spending[]> => db.ledger.toArray();
+
+/** What whoever asked for takes saw of an account, and when today began. */
+export interface Within {
+	seen: Account;
+	midnight: number;
+}
+
+/** Less is left than was seen when something was asked for: another tab began a run meanwhile. */
+export class LessIsLeft extends Error {
+	constructor() {
+		super('Another run was started meanwhile, so less is left. Nothing was started here.');
+	}
+}
+
+/** The tables of an account. */
+export const accountTables = () => [db.briefs, db.takes, db.ledger, db.house];
+
+/**
+ * Throws LessIsLeft where takes that were just put into the queue go over an allowance, and more is
+ * spent or queued by now than was seen. Call it in the transaction that put them there.
+ *
+ * @param credits what the takes are going to cost
+ */
+export async function checkWithin(
+	briefId: string,
+	credits: number,
+	{ seen, midnight }: Within
+): Promise<void> {
+	const now = await account(briefId, midnight);
+	const used = ({ spent, queued, spentToday, queuedOverall }: Account) =>
+		cents(spent + queued + spentToday + queuedOverall);
+	// The takes are in the queue of the brief and of the day by now.
+	if (reckon(now, 0).over && used(now) > cents(used(seen) + 2 * credits)) throw new LessIsLeft();
+}

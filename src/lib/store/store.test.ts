@@ -474,9 +474,13 @@ describe('takes that are deleted', () => {
 		for (const { id } of [first, second])
 			await store.finishTakes([{ id, done: done(id), picture: picture() }], 9);
 		await store.markTakes([first], 'keep', 5);
-		await store.remarkTakes([
-			{ takeId: first.id, briefId: 'b1', faults: ['seam'], note: 'left', at: 6 }
-		]);
+		await store.editRemarks(
+			[
+				{ takeId: first.id, briefId: 'b1', change: { fault: 'seam', has: true } },
+				{ takeId: first.id, briefId: 'b1', change: { note: 'left' } }
+			],
+			6
+		);
 		const before = await store.wholeBrief('b1');
 		const gone = await store.deleteTakes([first.id, third.id]);
 		expect(gone.takes.map(({ id }) => id)).toEqual([first.id, third.id]);
@@ -515,42 +519,109 @@ describe('what is made before', () => {
 	});
 });
 
-describe('faults and notes', () => {
-	const remark = (takeId: string, faults: string[], note = '') => ({
-		takeId,
-		briefId: 'b1',
-		faults,
-		note,
-		at: 1
+describe('faults, notes and tags', () => {
+	const edit = (change: store.RemarkChange, takeId = 't1') => ({ takeId, briefId: 'b1', change });
+	const remark = async (takeId = 't1') => (await store.remarksOf('b1')).get(takeId);
+
+	it('are put back one by one, and go when nothing is left of them', async () => {
+		await addPlan(plan('p1', 'b1'));
+		const seam = await store.editRemarks([edit({ fault: 'seam', has: true })], 1);
+		const note = await store.editRemarks([edit({ note: 'left edge' })], 2);
+		expect(await remark()).toMatchObject({ faults: ['seam'], note: 'left edge', at: 2 });
+		await store.editRemarks(seam, 3);
+		expect(await remark()).toMatchObject({ faults: [], note: 'left edge' });
+		await store.editRemarks(note, 4);
+		expect(await remark()).toBeUndefined();
 	});
 
-	it('hand back what stood before, and go when nothing is left of them', async () => {
+	it('that another tab wrote meanwhile stay when this one undoes its own', async () => {
 		await addPlan(plan('p1', 'b1'));
-		expect(await store.remarkTakes([remark('t1', ['seam'], 'left edge')])).toEqual([
-			remark('t1', [])
-		]);
-		const [before] = await store.remarkTakes([remark('t1', ['seam', 'eyes'])]);
-		expect(before).toEqual(remark('t1', ['seam'], 'left edge'));
-		await store.remarkTakes([remark('t1', [])]);
-		expect((await store.remarksOf('b1')).size).toBe(0);
-		await store.remarkTakes([before]);
-		expect((await store.remarksOf('b1')).get('t1')).toEqual(before);
+		const mine = await store.editRemarks([edit({ fault: 'seam', has: true })], 1);
+		await store.editRemarks([edit({ note: 'too dark' })], 2);
+		await store.editRemarks([edit({ tag: 'cover', has: true })], 3);
+		await store.editRemarks(mine, 4);
+		expect(await remark()).toMatchObject({ faults: [], note: 'too dark', tags: ['cover'] });
+	});
+
+	it('are changed several times on one take in one step, and put back in one', async () => {
+		await addPlan(plan('p1', 'b1'));
+		const back = await store.editRemarks(
+			[edit({ fault: 'seam', has: true }), edit({ note: 'left' })],
+			6
+		);
+		expect(await remark()).toMatchObject({ faults: ['seam'], note: 'left' });
+		await store.editRemarks(back, 7);
+		expect(await remark()).toBeUndefined();
 	});
 
 	it('keep tags, all of which are told once, and come with what else is known of takes', async () => {
 		await addPlan(plan('p1', 'b1'));
-		await store.remarkTakes([
-			{ ...remark('t1', []), tags: ['warm', 'cover'] },
-			{ ...remark('t2', ['seam']), tags: ['warm'] }
-		]);
+		await store.editRemarks(
+			[
+				edit({ tag: 'warm', has: true }),
+				edit({ tag: 'cover', has: true }),
+				edit({ tag: 'warm', has: true }, 't2')
+			],
+			1
+		);
 		expect(await store.tags()).toEqual(['cover', 'warm']);
 		await store.markTakes(await store.takesById(['t2']), 'keep', 4);
 		const known = await store.judgementsOf(['t2', 'gone', 't1']);
 		expect(known.remarks.map(({ tags }) => tags)).toEqual([['warm'], ['warm', 'cover']]);
 		expect(known.marks.map(({ takeId, kind }) => [takeId, kind])).toEqual([['t2', 'keep']]);
 		expect(known.measured.size).toBe(0);
-		await store.remarkTakes([{ ...remark('t1', []), tags: [] }]);
+		await store.editRemarks([edit({ tag: 'cover', has: false })], 5);
 		expect(await store.tags()).toEqual(['warm']);
+	});
+});
+
+describe('two tabs', () => {
+	it('that change different dials at once both have their way', async () => {
+		await Promise.all([
+			store.updateBrief('b1', { 'rack.guidance': [3] }, 10),
+			store.updateBrief('b1', { 'rack.steps': [50] }, 9),
+			store.updateBrief('b1', { 'words.leaveOut': 'blurry' }, 8)
+		]);
+		const { rack, words, updatedAt } = (await store.brief('b1'))!;
+		expect([rack.guidance, rack.steps, words.leaveOut]).toEqual([[3], [50], 'blurry']);
+		// The time of a change never goes back: a tab shows what was changed last.
+		expect(updatedAt).toBe(10);
+	});
+
+	it('that run at once with room for one run start one', async () => {
+		await store.updateBrief('b1', { allowance: 20 }, 5);
+		const seen = await store.account('b1', 0);
+		const run = (id: string) => {
+			const one = plan(id, 'b1');
+			return store.addPlan(one, combinations(one.rack), countTakes(one.rack), newId, () => 1.5, {
+				seen,
+				midnight: 0
+			});
+		};
+		// Each costs 18 of 20.
+		const ended = await Promise.allSettled([run('p1'), run('p2')]);
+		expect(ended.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
+		expect(ended.find((one) => one.status === 'rejected')!.reason).toBeInstanceOf(store.LessIsLeft);
+		expect(await store.queuedOn('b1')).toBe(18);
+		// Whoever saw how little is left, and agreed to go beyond it, may.
+		const now = await store.account('b1', 0);
+		const one = plan('p3', 'b1');
+		const takes = combinations(one.rack);
+		await store.addPlan(one, takes, 12, newId, () => 1.5, { seen: now, midnight: 0 });
+		expect(await store.queuedOn('b1')).toBe(36);
+	});
+
+	it('that go on with the same takes at once within a day\u2019s allowance start one', async () => {
+		const takes = await addPlan(plan('p1', 'b1'));
+		const ids = takes.map(({ id }) => id);
+		await store.endTakes(ids, 'cancelled');
+		await store.setPurse({ dayAllowance: 10 });
+		const seen = await store.account('b1', 0);
+		const half = (some: string[]) =>
+			store.reopenTakes('p1', some, () => 1.5, { seen, midnight: 0 });
+		const ended = await Promise.allSettled([half(ids.slice(0, 6)), half(ids.slice(6))]);
+		expect(ended.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
+		expect(await store.queuedOverall()).toBe(9);
 	});
 });
 
@@ -631,7 +702,8 @@ describe('measures', () => {
 		await store.keepPair({ key: 'k', briefId: 'b2', structure: 1, colour: 0, hash: 0 } as never);
 		await store.setSeen('b2', 5);
 		await store.markTakes([two], 'keep', 5);
-		await store.remarkTakes([{ takeId: two.id, briefId: 'b2', faults: ['seam'], note: '', at: 1 }]);
+		const seam = { fault: 'seam', has: true };
+		await store.editRemarks([{ takeId: two.id, briefId: 'b2', change: seam }], 1);
 		expect([
 			await db.measures.count(),
 			await db.pairs.count(),

@@ -3,7 +3,7 @@ import type { Table } from 'dexie';
 import type { Answer, Mark, MarkKind, Plan, Remark, RenderEvent, Take } from '$lib/core/schema';
 import { db, promptsOf, type StoredJob, type StoredMeasures, type StoredPicture } from './db';
 import { callTakeBack } from './jobs';
-import { enterLost, enterMade } from './ledger';
+import { accountTables, checkWithin, enterLost, enterMade, type Within } from './ledger';
 import { full } from './room';
 
 export const takesOf = (briefId: string): Promise<Take[]> =>
@@ -42,16 +42,19 @@ async function nextNumbers(briefId: string, count: number): Promise<number> {
  * Adds a plan and its takes, all waiting, in one step.
  * @param combinations as many as `count` says; worked out as they are written
  * @param expected credits that a take is going to cost, where that is known
+ * @param within what was seen of the account; throws LessIsLeft where less is left by now
  */
 export async function addPlan(
 	one: Plan,
 	combinations: Iterable<Made & Pick<Take, 'line'>>,
 	count: number,
 	newId: () => string,
-	expected: (made: Made) => number | undefined = () => undefined
+	expected: (made: Made) => number | undefined = () => undefined,
+	within?: Within
 ): Promise<void> {
+	let sum = 0;
 	await full(() =>
-		db.transaction('rw', db.briefs, db.plans, db.takes, db.prompts, async () => {
+		db.transaction('rw', [...accountTables(), db.plans, db.prompts], async () => {
 			let number = await nextNumbers(one.briefId, count);
 			await db.plans.add(one);
 			for (const prompt of promptsOf(one)) {
@@ -62,6 +65,7 @@ export async function addPlan(
 			let part: Take[] = [];
 			for (const made of combinations) {
 				const credits = expected(made);
+				sum += credits ?? 0;
 				part.push({
 					id: newId(),
 					briefId: one.briefId,
@@ -77,6 +81,7 @@ export async function addPlan(
 				part = [];
 			}
 			if (part.length) await db.takes.bulkAdd(part);
+			if (within) await checkWithin(one.briefId, sum, within);
 		})
 	);
 }
@@ -187,9 +192,11 @@ export const openPlans = async (): Promise<Plan[]> =>
 export async function reopenTakes(
 	planId: string,
 	ids: readonly string[],
-	expected: (made: Made) => number | undefined = () => undefined
+	expected: (made: Made) => number | undefined = () => undefined,
+	within?: Within
 ): Promise<void> {
-	await db.transaction('rw', db.takes, db.plans, async () => {
+	await db.transaction('rw', [...accountTables(), db.plans], async () => {
+		let sum = 0;
 		await db.takes
 			.where('id')
 			.anyOf([...ids])
@@ -199,7 +206,10 @@ export async function reopenTakes(
 				delete take.message;
 				const credits = expected(take);
 				if (credits !== undefined) take.expected = credits;
+				sum += take.expected ?? 0;
 			});
+		const plan = await db.plans.get(planId);
+		if (within && plan) await checkWithin(plan.briefId, sum, within);
 		await db.plans.update(planId, {
 			stopped: false,
 			paused: false,

@@ -16,7 +16,7 @@ export {
 	type Elsewhere,
 	type Refused
 } from './elsewhere';
-export { mannerOf, readNumber, type Manner } from './numbers';
+export { mannerOf, readAmount, readNumber, type Manner } from './numbers';
 export { unescapeCell } from './table-cells';
 export { unpackPictures, type Unpacked } from './unpack';
 export * from './ballot';

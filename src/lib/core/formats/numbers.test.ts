@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { mannerOf, readNumber, readTable, settingsTable } from './index';
+import { mannerOf, readAmount, readNumber, readTable, settingsTable } from './index';
 import { sampleRack, sampleTakes } from '$lib/core/testing';
 import Papa from 'papaparse';
 
@@ -91,4 +91,26 @@ describe('a table of odd sizes', () => {
 			expect.stringMatching(/4001 columns, 400 at most/)
 		]);
 	});
+});
+
+describe('a sum that is typed', () => {
+	it.each([
+		['', null],
+		['  ', null],
+		['40', 40],
+		['1 000', 1000],
+		['1\u202f000', 1000],
+		['2.5', 2.5],
+		['2,5', 2.5],
+		['1,000.5', 1000.5],
+		['0', 0]
+	])('%j is %j', (text, amount) => expect(readAmount(text)).toBe(amount));
+
+	it.each([
+		['2 3,5', /2 3,5.*no number/],
+		['10040x', /no number/],
+		['1,000', /1000 or 1/],
+		['-3', /less than 0/],
+		['1e308', /more than 1,000,000/]
+	])('%j is refused in a sentence', (text, says) => expect(readAmount(text)).toMatch(says));
 });

@@ -51,3 +51,20 @@ export function readNumber(cell: string, manner: Manner | null, whole: boolean):
 	const value = manner === 'comma' ? plain.replace(',', '.') : plain;
 	return plainNumber.test(value) ? Number(value) : `\u201c${cell}\u201d is no number`;
 }
+
+/** The largest sum that can be typed, in credits or money. */
+const MOST_AMOUNT = 1e6;
+
+/**
+ * Reads a sum that was typed, such as a budget: "40", "1 000", "2,5".
+ * @returns null for an empty text, or a sentence that says why it is no sum
+ */
+export function readAmount(text: string): number | string | null {
+	if (!text.trim()) return null;
+	const amount = readNumber(text, mannerOf([text]), false);
+	if (typeof amount === 'string') return `${amount.charAt(0).toUpperCase()}${amount.slice(1)}.`;
+	if (amount < 0) return 'This can\u2019t be less than 0.';
+	if (amount > MOST_AMOUNT)
+		return `This can\u2019t be more than ${MOST_AMOUNT.toLocaleString('en')}.`;
+	return amount;
+}

@@ -255,4 +255,13 @@ describe('readStops', () => {
 			problem: '2.5 is not a whole number.'
 		});
 	});
+
+	it('take a space between thousands, and refuse one between two numbers', () => {
+		const wide = { min: 0, max: 1e6 };
+		expect(readStops('1 000, 2 500', wide)).toEqual({ stops: [1000, 2500] });
+		for (const text of ['2 3,5', '2 3', '1 0000', '12 34'])
+			expect(readStops(text, wide)).toEqual({
+				problem: expect.stringMatching(/put a comma/) as string
+			});
+	});
 });

@@ -33,7 +33,13 @@ export function readStops(
 			for (let i = 0; from + i * by <= to + 1e-9; i++) found.push(from + i * by);
 			continue;
 		}
-		const value = Number(part.replace(/[\s\u2009]/g, ''));
+		// Spaces stand between thousands; anywhere else they part two stops, or are a slip.
+		const plain = part.replace(/(?<=\d)[\s\u2009\u202f](?=\d{3}(\D|$))/g, '');
+		if (/\s/.test(plain))
+			return {
+				problem: `\u201c${part}\u201d is not one number: put a comma between two stops.`
+			};
+		const value = Number(plain);
 		if (!Number.isFinite(value)) return { problem: `\u201c${part}\u201d is not a number.` };
 		found.push(value);
 	}

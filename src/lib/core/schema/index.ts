@@ -4,6 +4,7 @@ export { Levels, PlanRack, Rack } from '$lib/core/dials';
 export { NegativeSet, Phrase, PhraseStack, Style, TakeWords, Words } from '$lib/core/wording';
 export * from './answer';
 export * from './brief';
+export { changedFields, fieldsOf, withFields, type Fields } from './fields';
 export { Measured } from '$lib/core/measure';
 export * from './remark';
 export * from './line';

@@ -166,10 +166,10 @@ export class PlanDesk {
 		const rack: PlanRack = $state.snapshot(this.rack);
 		const design: Design = $state.snapshot(this.design);
 		const line = this.#line?.();
-		const add = async (made: Design, worked: WorkedOut) => {
+		const add = async (made: Design, worked: WorkedOut, within: store.Within) => {
 			const plan = newPlan(briefId, { design: made, rack: worked.rack, chosen: worked });
 			const takes = withLine(combinations(plan.rack, worked), line);
-			await addOrder(plan, takes, countChosen(plan.rack, worked));
+			await addOrder(plan, takes, countChosen(plan.rack, worked), within);
 			id = plan.id;
 		};
 		const whole: WorkedOut = $state.snapshot(this.worked)!;
@@ -189,9 +189,9 @@ export class PlanDesk {
 							: `Run ${offer.count} settings, a ${designOf(offer.design.kind).label}`,
 					takes: offer.takes,
 					credits: offer.credits,
-					go: () => add(offer.design, offer.worked)
+					go: (within) => add(offer.design, offer.worked, within)
 				})),
-			go: () => add(design, whole)
+			go: (within) => add(design, whole, within)
 		});
 		return id;
 	}

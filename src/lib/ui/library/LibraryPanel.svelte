@@ -4,7 +4,14 @@
 	import type { Brief, MarkKind, Take } from '$lib/core/schema';
 	import { Button } from 'carbon-components-svelte';
 	import * as store from '$lib/store';
-	import { Choice, loadSettings, loadWords, replacing, session, TakePicture } from '$lib/ui/shared';
+	import {
+		changeBrief,
+		Choice,
+		loadSettings,
+		loadWords,
+		session,
+		TakePicture
+	} from '$lib/ui/shared';
 	import { wayOf } from '$lib/core/rework';
 	import { keepAsStart, reworkHref, Tags } from '$lib/ui/takes';
 
@@ -35,7 +42,7 @@
 		const { id } = target;
 		const now = await store.brief(id);
 		if (!now) return void (says = 'That brief is not here any more.');
-		await replacing(now, change, told, (what) => store.updateBrief(id, what, Date.now()));
+		await changeBrief(now, change, { told });
 		await goto(`/brief/${id}/${view}`);
 	}
 	async function startFrom(one: Take) {

@@ -11,7 +11,9 @@
 		layers,
 		live,
 		many,
+		markedSays,
 		saveFile,
+		seenOrRevealed,
 		session,
 		SizeSlider,
 		takesKey,
@@ -19,7 +21,7 @@
 		Wall
 	} from '$lib/ui/shared';
 	import { comparedInLibrary, drawContact } from '$lib/workers';
-	import { choice, FilesOut, Selection, Tray, wallDrawing } from '$lib/ui/takes';
+	import { choice, ChosenStrip, FilesOut, Selection, Tray, wallDrawing } from '$lib/ui/takes';
 	import { Looks } from './looks.svelte';
 	import { isStarred, LibraryState, markOf } from './library.svelte';
 	import { backedUp } from './backed-up.svelte';
@@ -103,9 +105,8 @@
 		return () => clearTimeout(timer);
 	});
 
-	/** What keys act on: what is chosen, or what is in focus. */
-	const acting = (): string[] =>
-		choice.ids.size ? [...choice.ids] : library.focus ? [library.focus] : [];
+	/** What keys act on: the take in focus. */
+	const acting = (): string[] => (library.focus ? [library.focus] : []);
 
 	async function star(ids: readonly string[]) {
 		const takes = await store.takesById(ids);
@@ -114,21 +115,29 @@
 		const before = await store.starTakes(next);
 		undo.push({
 			says: `the star of ${many(ids.length, 'take')}`,
+			...(ids.length > 1
+				? { told: `${at ? 'Starred' : 'Took the star off'} ${many(ids.length, 'take')}.` }
+				: {}),
 			back: () => store.starTakes(before),
 			again: () => store.starTakes(next)
 		});
 	}
-	async function mark(kind: MarkKind) {
-		const takes = await store.takesById(acting());
+	/** @param to null to take the marks off */
+	async function mark(ids: readonly string[], to: MarkKind | null) {
+		const takes = (await store.takesById(ids)).filter(({ state }) => state === 'done');
 		if (!takes.length) return;
-		const all = takes.every(({ id }) => markOf(library.item(id)?.flags ?? 0) === kind);
-		const to = all ? null : kind;
 		const before = await store.markTakes(takes, to, Date.now());
 		undo.push({
 			says: `the mark of ${many(takes.length, 'take')}`,
+			...(takes.length > 1 ? { told: markedSays(takes.length, to) } : {}),
 			back: () => store.restoreMarks(before),
 			again: () => store.markTakes(takes, to, Date.now())
 		});
+	}
+	function toggle(id: string, kind: MarkKind) {
+		if (seenOrRevealed(id))
+			return mark([id], markOf(library.item(id)?.flags ?? 0) === kind ? null : kind);
+		undo.says = 'This take has the focus. Press again to mark it.';
 	}
 	/** Opens takes side by side: on the sheet of the brief of the first one, whatever theirs are. */
 	async function open(ids: readonly string[]) {
@@ -158,9 +167,9 @@
 	const keys = libraryKeys({
 		move: (down, across) => library.move(down, across),
 		star: () => void star(acting()),
-		mark: (kind) => void mark(kind),
+		mark: (kind) => void (library.focus && toggle(library.focus, kind)),
 		toggle: () => library.focus && selection.toggle(library.focus),
-		open: () => void open(acting()),
+		open: () => void open(choice.ids.size ? [...choice.ids] : acting()),
 		find: () => document.querySelector<HTMLInputElement>('.sought input')?.focus(),
 		undo: (again) => void (again ? undo.again() : undo.back()),
 		anyChosen: () => choice.ids.size > 0,
@@ -287,11 +296,18 @@
 	/>
 	{#if undo.says}<p class="said" role="status">{undo.says}</p>{/if}
 	<footer>
-		<span class="keys">
-			{#each keys.filter((one) => one.shown) as { shown, says } (shown)}
-				<span><kbd>{shown}</kbd> {says}</span>
-			{/each}
-		</span>
+		{#if choice.ids.size}
+			<ChosenStrip
+				onmark={(kind) => void mark([...choice.ids], kind)}
+				more={[{ says: 'Star', run: () => void star([...choice.ids]) }]}
+			/>
+		{:else}
+			<span class="keys">
+				{#each keys.filter((one) => one.shown) as { shown, says } (shown)}
+					<span><kbd>{shown}</kbd> {says}</span>
+				{/each}
+			</span>
+		{/if}
 		<SizeSlider
 			label="Height of the rows"
 			layout={library.layout}

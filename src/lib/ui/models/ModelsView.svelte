@@ -3,7 +3,7 @@
 	import { page } from '$app/state';
 	import { chooseModels, type RosterFilter, type RosterOrder } from '$lib/core/models';
 	import * as store from '$lib/store';
-	import { live, session } from '$lib/ui/shared';
+	import { changeBrief, live, session } from '$lib/ui/shared';
 	import Compare from './Compare.svelte';
 	import Filters from './Filters.svelte';
 	import ModelTile from './ModelTile.svelte';
@@ -52,7 +52,7 @@
 		if (!one) return;
 		const { model } = one.rack;
 		const next = model.includes(id) ? model.filter((other) => other !== id) : [...model, id];
-		await store.updateBrief(one.id, { rack: { ...one.rack, model: next } }, Date.now());
+		await changeBrief(one, { rack: { ...one.rack, model: next } });
 	}
 </script>
 

@@ -2,7 +2,9 @@
 	import Close from 'carbon-icons-svelte/lib/Close.svelte';
 	import { afterNavigate } from '$app/navigation';
 	import * as store from '$lib/store';
+	import type { Purse } from '$lib/core/schema';
 	import {
+		AmountField,
 		Choice,
 		focusInto,
 		focusReturner,
@@ -10,6 +12,7 @@
 		live,
 		money,
 		session,
+		undo,
 		whenReleased
 	} from '$lib/ui/shared';
 	import { onMount } from 'svelte';
@@ -68,7 +71,18 @@
 	const gigabytes = (bytes: number) =>
 		bytes < 1e9 ? `${Math.round(bytes / 1e6)} MB` : `${(bytes / 1e9).toFixed(1)} GB`;
 
-	const amount = (text: string) => (text.trim() === '' ? null : Math.max(0, Number(text) || 0));
+	/** Changes what is true of spending for all briefs, so that undo puts it back. */
+	async function changePurse(change: Partial<Purse>, says: string) {
+		const now = purse.current;
+		const names = Object.keys(change) as (keyof Purse)[];
+		const before = Object.fromEntries(names.map((name) => [name, now[name]])) as Partial<Purse>;
+		undo.push({
+			says,
+			back: () => store.setPurse(before),
+			again: () => store.setPurse(change)
+		});
+		await store.setPurse(change);
+	}
 </script>
 
 <aside bind:this={panel} aria-label="Queue">
@@ -112,37 +126,33 @@
 		{/if}
 		<section class="house">
 			<h3>Spending</h3>
-			<label
-				>credits a day
-				<input
-					class="num"
-					inputmode="decimal"
+			<div class="sums">
+				<AmountField
+					label="Credits a day"
 					placeholder="no limit"
-					value={purse.current.dayAllowance ?? ''}
-					onchange={(e) => store.setPurse({ dayAllowance: amount(e.currentTarget.value) })}
-				/></label
-			>
-			<label
-				>a credit costs
-				<input
-					class="num"
-					inputmode="decimal"
-					placeholder="not said"
-					value={purse.current.creditPrice ?? ''}
-					onchange={(e) => store.setPurse({ creditPrice: amount(e.currentTarget.value) })}
+					value={purse.current.dayAllowance}
+					onchange={(dayAllowance) => changePurse({ dayAllowance }, 'the budget of a day')}
 				/>
-				<input
-					class="num code"
-					aria-label="Currency"
-					maxlength="3"
-					value={purse.current.currency}
-					onchange={(e) => {
-						const currency = e.currentTarget.value.trim().toUpperCase();
-						if (/^[A-Z]{3}$/.test(currency)) void store.setPurse({ currency });
-						else e.currentTarget.value = purse.current.currency;
-					}}
-				/></label
-			>
+				<AmountField
+					label="Price of a credit"
+					placeholder="not known"
+					value={purse.current.creditPrice}
+					onchange={(creditPrice) => changePurse({ creditPrice }, 'the price of a credit')}
+				/>
+				<label
+					>Currency
+					<input
+						class="num code"
+						maxlength="3"
+						value={purse.current.currency}
+						onchange={(e) => {
+							const currency = e.currentTarget.value.trim().toUpperCase();
+							if (/^[A-Z]{3}$/.test(currency)) void changePurse({ currency }, 'the currency');
+							else e.currentTarget.value = purse.current.currency;
+						}}
+					/></label
+				>
+			</div>
 			{#if purse.current.creditPrice}
 				<p class="quiet">
 					100 credits are {money(100 * purse.current.creditPrice, purse.current.currency)}.
@@ -232,16 +242,23 @@
 		font-size: 13px;
 	}
 
-	label {
+	.sums {
 		display: grid;
-		grid-template-columns: 110px 90px 56px;
+		grid-template-columns: 1fr 1fr 64px;
 		gap: 8px;
-		align-items: center;
+		align-items: start;
 		margin-bottom: 6px;
 	}
 
+	label {
+		display: grid;
+		gap: 8px;
+		font-size: 12px;
+	}
+
 	input {
-		height: 28px;
+		width: 100%;
+		height: 32px;
 		padding: 0 8px;
 		border: 1px solid var(--rule);
 		background: var(--field);

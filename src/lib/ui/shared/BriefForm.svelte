@@ -1,16 +1,12 @@
 <script lang="ts">
-	import {
-		NumberInput,
-		Select,
-		SelectItem,
-		SelectItemGroup,
-		TextInput
-	} from 'carbon-components-svelte';
+	import { Select, SelectItem, SelectItemGroup, TextInput } from 'carbon-components-svelte';
 	import { untrack } from 'svelte';
 	import { firstRack } from '$lib/core/plan';
 	import type { Brief } from '$lib/core/schema';
 	import { noWords } from '$lib/core/wording';
 	import * as store from '$lib/store';
+	import AmountField from './AmountField.svelte';
+	import { changeBrief } from './brief-change';
 	import Dialog from './Dialog.svelte';
 	import { goOn } from './landing';
 	import { live } from './live.svelte';
@@ -25,6 +21,8 @@
 	let name = $state(before?.name ?? '');
 	let purpose = $state(before?.purpose ?? '');
 	let allowance = $state<number | null>(before ? before.allowance : 100);
+	/** Whether the sum that is typed can be read. */
+	let valid = $state(true);
 	let tried = $state(false);
 	let problem = $state<string | null>(null);
 
@@ -34,12 +32,12 @@
 
 	async function save() {
 		tried = true;
-		if (!name.trim()) return;
+		if (!name.trim() || !valid) return;
 		const own = { name: name.trim(), purpose: purpose.trim().slice(0, 5000), allowance };
 		const now = Date.now();
 		try {
 			if (brief) {
-				await store.updateBrief(brief.id, own, now);
+				await changeBrief(brief, own, { told: `Changed \u201c${own.name}\u201d.` });
 				return onclose();
 			}
 			const id = crypto.randomUUID();
@@ -93,13 +91,12 @@
 			placeholder="Monthly covers of an almanac"
 			bind:value={purpose}
 		/>
-		<NumberInput
-			labelText="Credits that may be spent"
-			helperText="Leave it empty if there is no limit."
-			allowEmpty
-			min={0}
-			hideSteppers
-			bind:value={allowance}
+		<AmountField
+			label="Credits that may be spent"
+			helper="Leave it empty if there is no limit."
+			value={allowance}
+			bind:valid
+			oninput={(amount) => (allowance = amount)}
 		/>
 		{#if !brief && points.current.length}
 			<Select

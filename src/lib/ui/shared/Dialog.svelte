@@ -53,6 +53,17 @@
 		return () => node.remove();
 	}
 
+	/** A field that is reached by Tab has its text selected, as in any form: what is typed takes its place. */
+	let pressed = false;
+	function select({ target }: FocusEvent) {
+		if (
+			!pressed &&
+			target instanceof HTMLInputElement &&
+			/^(text|number|search)$/.test(target.type)
+		)
+			target.select();
+	}
+
 	// What has the focus is looked up before Carbon puts it into the dialog.
 	let giveBack = () => {};
 	$effect.pre(() => {
@@ -86,6 +97,9 @@
 <div
 	bind:this={place}
 	data-dialog
+	onpointerdowncapture={() => (pressed = true)}
+	onpointerupcapture={() => (pressed = false)}
+	onfocusincapture={select}
 	ontransitionendcapture={(event) => !open && event.stopPropagation()}
 	{@attach atTheEnd}
 >

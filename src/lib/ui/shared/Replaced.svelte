@@ -8,8 +8,19 @@
 	/** Says what was just replaced, with the button that takes it back; `U` does it, too. */
 	const onSheet = $derived(page.url.pathname.endsWith('/sheet'));
 
+	/** Ctrl+Z and Ctrl+Y, or Cmd, undo and redo everywhere but in a text, which has its own undo. */
+	function pressWithCtrl(event: KeyboardEvent): boolean {
+		if (!(event.ctrlKey || event.metaKey) || event.altKey) return false;
+		const key = event.key.toLowerCase();
+		if ((key !== 'z' && key !== 'y') || takesLetters(event.target as HTMLElement)) return false;
+		event.preventDefault();
+		void (key === 'y' || event.shiftKey ? undo.again() : undo.back());
+		return true;
+	}
+
 	function press(event: KeyboardEvent) {
-		if (event.ctrlKey || event.metaKey || event.altKey || onSheet || layers.any) return;
+		if (layers.any || pressWithCtrl(event)) return;
+		if (event.ctrlKey || event.metaKey || event.altKey || onSheet) return;
 		if (!session.letters || takesLetters(event.target as HTMLElement)) return;
 		const key = event.key.toLowerCase();
 		if (key === 'u') void undo.back();

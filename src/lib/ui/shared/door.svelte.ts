@@ -19,15 +19,18 @@ export interface Ask {
 	said?: boolean;
 	/** What of it can be paid, when all of it goes beyond what is left. */
 	parts?: (room: number) => Promise<Part[]>;
-	go: () => Promise<unknown>;
+	go: Go;
 }
+
+/** Begins what was asked for, with what was seen of the account: less may be left by now. */
+type Go = (within: store.Within) => Promise<unknown>;
 
 /** A part of what was asked for: what it says is what is run. */
 export interface Part {
 	says: string;
 	takes: number;
 	credits: number;
-	go: () => Promise<unknown>;
+	go: Go;
 }
 
 /** The largest part of so many that there is room for; none when not even one can be paid. */
@@ -58,7 +61,7 @@ interface Asking {
 	reckoning: Reckoning;
 	/** Null while it is being reckoned what can be paid. */
 	parts: Part[] | null;
-	answer: (go: (() => Promise<unknown>) | null) => void;
+	answer: (go: Go | null) => void;
 }
 
 /**
@@ -80,17 +83,26 @@ class Door {
 		return passed;
 	}
 
+	/** Asks again where another tab began a run between the look at the account and the start. */
 	async #pass(ask: Ask): Promise<boolean> {
-		const [account, purse] = await Promise.all([
-			store.account(ask.briefId, midnight()),
-			store.purse()
-		]);
+		for (;;)
+			try {
+				return await this.#ask(ask);
+			} catch (cause) {
+				if (!(cause instanceof store.LessIsLeft)) throw cause;
+			}
+	}
+
+	async #ask(ask: Ask): Promise<boolean> {
+		const today = midnight();
+		const [account, purse] = await Promise.all([store.account(ask.briefId, today), store.purse()]);
+		const within = { seen: account, midnight: today };
 		const reckoning = reckon(account, ask.credits - (ask.reckoned ?? 0));
 		if (ask.said && !reckoning.over && ask.takes <= MANY) {
-			await ask.go();
+			await ask.go(within);
 			return true;
 		}
-		const go = await new Promise<(() => Promise<unknown>) | null>((answer) => {
+		const go = await new Promise<Go | null>((answer) => {
 			const begun: Asking = { ask, account, purse, reckoning, parts: null, answer };
 			this.asking = begun;
 			this.opened = true;
@@ -102,7 +114,7 @@ class Door {
 				});
 		});
 		this.asking = null;
-		await go?.();
+		await go?.(within);
 		return go !== null;
 	}
 }

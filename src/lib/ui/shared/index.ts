@@ -1,3 +1,4 @@
+export { default as AmountField } from './AmountField.svelte';
 export { default as Changes } from './Changes.svelte';
 export { default as BriefRoom } from './BriefRoom.svelte';
 export { default as Chart } from './Chart.svelte';
@@ -39,11 +40,12 @@ export { clock, credits, daySays, fileName, many, money, whenSays } from './say'
 export { scopeSays } from './scopes';
 export { freshSeeds } from './seeds';
 export { session } from './session.svelte';
+export { seenOrRevealed, whenRevealed } from './sight';
 export { undo } from './undo.svelte';
-export { replacing } from './replacing';
+export { changeBrief } from './brief-change';
 export { typing } from './typing.svelte';
 export { whenLeft } from './when-left';
 export { whenNear } from './when-near';
 export { whenReleased } from './pressed';
 export { Zoom } from './zoom.svelte';
-export { openWork, provideWork, useWork, type Work } from './work.svelte';
+export { markedSays, openWork, provideWork, useWork, type Work } from './work.svelte';

@@ -66,7 +66,8 @@ export function* withLine<T extends Made>(
 export async function addOrder(
 	plan: Plan,
 	takes: Iterable<Made & Pick<Take, 'line'>>,
-	count: number
+	count: number,
+	within?: store.Within
 ): Promise<void> {
 	const of = await store.takesOfStarts(plan.briefId);
 	function* withBrought() {
@@ -75,7 +76,8 @@ export async function addOrder(
 			yield line.length ? { ...made, line } : made;
 		}
 	}
-	await store.addPlan(plan, withBrought(), count, () => crypto.randomUUID(), expected);
+	const newId = () => crypto.randomUUID();
+	await store.addPlan(plan, withBrought(), count, newId, expected, within);
 }
 
 /** Why the settings of a plan cannot be run once more, as a sentence; null when they can. */
@@ -89,10 +91,10 @@ export async function runAgain(plan: Plan): Promise<boolean> {
 	const of = (count: number) => {
 		const next = onFreshSeeds(plan, freshSeeds(count));
 		const cost = costOf(next.rack, session.cards, session.threads, next.chosen as Chosen);
-		const go = () => {
+		const go = (within: store.Within) => {
 			const chosen = next.chosen as Chosen;
 			const again = newPlan(plan.briefId, { ...next, chosen });
-			return addOrder(again, combinations(next.rack, chosen), cost.takes);
+			return addOrder(again, combinations(next.rack, chosen), cost.takes, within);
 		};
 		return { ...cost, go };
 	};
@@ -110,11 +112,12 @@ export async function tryAgain(plan: Plan, takes: readonly Take[]): Promise<bool
 	const of = (some: readonly Take[]) => ({
 		takes: some.length,
 		credits: orderOf(some, session.cards).credits,
-		go: () =>
+		go: (within: store.Within) =>
 			store.reopenTakes(
 				plan.id,
 				some.map(({ id }) => id),
-				expected
+				expected,
+				within
 			)
 	});
 	return door.pass({

@@ -6,29 +6,39 @@ export interface Deed {
 	again: () => Promise<unknown>;
 	/** Whether it is kept only until the view is left, since it holds on to what takes room. */
 	heavy?: boolean;
-	/** What was put in the place of something else, as a sentence: it is offered to be taken back. */
+	/** What was done, as a sentence: it is shown with an Undo button. */
 	told?: string;
+	/** What was changed: changes of the same thing that follow each other quickly are undone together. */
+	of?: string;
 }
 
 /** Deeds that can be taken back; older ones are forgotten. */
 const MOST = 200;
+/** Changes of one thing that follow within so many milliseconds are one deed. */
+const TOGETHER = 1000;
 
 /** What was done, so that it can be taken back and done again, one after the other. */
 export class Undo {
 	#done = $state.raw<Deed[]>([]);
 	#undone = $state.raw<Deed[]>([]);
-	#running: Promise<unknown> = Promise.resolve();
+	#running: Promise<void> = Promise.resolve();
+	/** When the last deed was noted. */
+	#pushed = 0;
 	/** What was taken back or done again last. */
 	says = $state<string | null>(null);
 	/** What was just replaced, until something else is done or it is found good. */
 	replaced = $state.raw<Deed | null>(null);
 
 	/** Notes what was just done. What had been taken back before can no longer be done again. */
-	push(deed: Deed): void {
-		this.#done = [...this.#done.slice(1 - MOST), deed];
+	push(deed: Deed, now = Date.now()): void {
+		const last = this.#done.at(-1);
+		const joins = deed.of !== undefined && last?.of === deed.of && now - this.#pushed < TOGETHER;
+		this.#pushed = now;
+		const one = joins ? { ...deed, back: last.back } : deed;
+		this.#done = [...(joins ? this.#done.slice(0, -1) : this.#done.slice(1 - MOST)), one];
 		this.#undone = [];
 		this.says = null;
-		this.replaced = deed.told ? deed : null;
+		this.replaced = one.told ? one : null;
 	}
 
 	/** Finds good what was just replaced: it can still be undone, one after the other. */
@@ -38,27 +48,33 @@ export class Undo {
 
 	/** Takes a deed back, whatever was done after it. */
 	takeBack(deed: Deed): Promise<void> {
-		this.#done = [...this.#done.filter((one) => one !== deed), deed];
+		if (this.#done.includes(deed)) this.#done = [...this.#done.filter((one) => one !== deed), deed];
 		return this.back();
 	}
 
-	/** Takes the last deed back. */
+	/** Takes the last deed back. A deed that can't be taken back stays the last. */
 	back(): Promise<void> {
-		const deed = this.#done.at(-1);
 		this.replaced = null;
-		if (!deed) return this.#say('nothing to undo');
-		this.#done = this.#done.slice(0, -1);
-		this.#undone = [...this.#undone, deed];
-		return this.#run(deed.back, `undone: ${deed.says}`);
+		return this.#next(async () => {
+			const deed = this.#done.at(-1);
+			if (!deed) return 'nothing to undo';
+			await deed.back();
+			this.#done = this.#done.filter((one) => one !== deed);
+			this.#undone = [...this.#undone, deed];
+			return `undone: ${deed.says}`;
+		}, 'The last step could not be undone, so everything is as it was. Press U to try again.');
 	}
 
 	/** Does again what was taken back last. */
 	again(): Promise<void> {
-		const deed = this.#undone.at(-1);
-		if (!deed) return this.#say('nothing to do again');
-		this.#undone = this.#undone.slice(0, -1);
-		this.#done = [...this.#done, deed];
-		return this.#run(deed.again, `done again: ${deed.says}`);
+		return this.#next(async () => {
+			const deed = this.#undone.at(-1);
+			if (!deed) return 'nothing to do again';
+			await deed.again();
+			this.#undone = this.#undone.filter((one) => one !== deed);
+			this.#done = [...this.#done, deed];
+			return `done again: ${deed.says}`;
+		}, 'The step could not be done again, so everything is as it was. Press R to try again.');
 	}
 
 	/** Forgets what is kept only until the view is left. */
@@ -76,18 +92,17 @@ export class Undo {
 		this.says = null;
 	}
 
-	#say(says: string): Promise<void> {
-		this.says = says;
-		return Promise.resolve();
-	}
-
 	/** One after the other, so that keys pressed quickly act in their order. */
-	#run(act: () => Promise<unknown>, says: string): Promise<void> {
-		const run = this.#running.then(act).then(() => {
-			this.says = says;
+	#next(act: () => Promise<string>, failed: string): Promise<void> {
+		this.#running = this.#running.then(async () => {
+			try {
+				this.says = await act();
+			} catch (cause) {
+				console.error(cause);
+				this.says = failed;
+			}
 		});
-		this.#running = run.catch(() => undefined);
-		return run;
+		return this.#running;
 	}
 }
 

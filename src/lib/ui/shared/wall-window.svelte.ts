@@ -12,6 +12,7 @@ import {
 	type WallItem,
 	type WallLine
 } from '$lib/core/sheet';
+import { whenRevealed } from './sight';
 
 /** So much above and below what is in sight is there as well, in pixels. */
 const SPARE = 240;
@@ -94,7 +95,10 @@ export class WallWindow<Item extends WallItem> {
 		const wheel = (event: WheelEvent) => this.#wheel(event);
 		wall.addEventListener('scroll', scrolled, { passive: true });
 		wall.addEventListener('wheel', wheel, { passive: false });
+		wall.dataset.sight = '';
+		const forget = whenRevealed(() => this.#reveal(this.#from.focus()));
 		return () => {
+			forget();
 			watcher.disconnect();
 			wall.removeEventListener('scroll', scrolled);
 			wall.removeEventListener('wheel', wheel);

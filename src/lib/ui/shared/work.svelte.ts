@@ -1,9 +1,19 @@
 import { createContext } from 'svelte';
 import { destinationsOf, type Destination } from '$lib/core/frame';
-import type { Brief, MarkKind, Pick, Plan, Rack, Remark, Take } from '$lib/core/schema';
+import {
+	withFields,
+	type Brief,
+	type Fields,
+	type MarkKind,
+	type Pick,
+	type Plan,
+	type Rack,
+	type Remark,
+	type Take
+} from '$lib/core/schema';
 import * as store from '$lib/store';
+import { changeBrief, type Write } from './brief-change';
 import { live, liveTakes } from './live.svelte';
-import { replacing } from './replacing';
 import { many } from './say';
 import { undo } from './undo.svelte';
 
@@ -70,27 +80,30 @@ export function openWork(id: () => string, besideId: () => string = () => ''): W
 	const ownRemarks = liveOf(id, store.remarksOf, new Map<string, Remark>());
 	const marks = $derived(both(ownMarks.current, beside.marks.current));
 	const remarks = $derived(both(ownRemarks.current, beside.remarks.current));
-	const remarkOn = ({ id: takeId, briefId }: Take): Remark =>
-		remarks.get(takeId) ?? { takeId, briefId, faults: [], note: '', at: 0 };
-	const remark = async (next: Remark[], what: string) => {
-		const before = await store.remarkTakes(next);
+	const remark = async (edits: store.RemarkEdit[], what: string) => {
+		const back = await store.editRemarks(edits, Date.now());
 		undo.push({
-			says: `${what} of ${many(next.length, 'take')}`,
-			back: () => store.remarkTakes(before),
-			again: () => store.remarkTakes(next)
+			says: `${what} of ${many(edits.length, 'take')}`,
+			...(edits.length > 1 ? { told: `Changed ${what} of ${many(edits.length, 'take')}.` } : {}),
+			back: () => store.editRemarks(back, Date.now()),
+			again: () => store.editRemarks(edits, Date.now())
 		});
 	};
 	/** What was changed since what is stored: it shows at once, and the database follows. */
-	let ahead = $state.raw<{ at: number; change: Partial<OwnFields> }>({ at: 0, change: {} });
+	let ahead = $state.raw<{ at: number; fields: Fields }>({ at: 0, fields: {} });
 	const isAhead = $derived(ahead.at > (brief.current?.updatedAt ?? 0));
 	const current = $derived(
-		brief.current && (isAhead ? { ...brief.current, ...ahead.change } : brief.current)
+		brief.current && (isAhead ? withFields(brief.current, ahead.fields) : brief.current)
 	);
-	const change = (next: Partial<OwnFields>) => {
+	const write: Write = (fields) => {
 		// Two changes within a millisecond are told apart, too.
 		const at = Math.max(Date.now(), ahead.at + 1, (brief.current?.updatedAt ?? 0) + 1);
-		ahead = { at, change: isAhead ? { ...ahead.change, ...next } : next };
-		void store.updateBrief(id(), $state.snapshot(next), at);
+		ahead = { at, fields: isAhead ? { ...ahead.fields, ...fields } : fields };
+		return store.updateBrief(id(), fields, at);
+	};
+	const change = (next: Partial<OwnFields>, told?: string) => {
+		if (current)
+			void changeBrief($state.snapshot(current) as Brief, $state.snapshot(next), { told, write });
 	};
 	const destinations = $derived(destinationsOf(current?.destinations));
 	return {
@@ -125,37 +138,40 @@ export function openWork(id: () => string, besideId: () => string = () => ''): W
 			return remarks;
 		},
 		change,
-		replace(next, told) {
-			if (!current) return;
-			void replacing($state.snapshot(current) as OwnFields, next, told, (fields) =>
-				Promise.resolve(change(fields))
-			);
-		},
+		replace: change,
 		setRack: (rack) => {
 			if (current) change({ rack: { ...current.rack, ...rack } });
 		},
-		async fault(chosen, fault) {
-			const all = chosen.every((take) => remarkOn(take).faults.includes(fault));
-			await remark(
-				chosen.map((take) => {
-					const old = remarkOn(take);
-					const others = old.faults.filter((one) => one !== fault);
-					return { ...old, faults: all ? others : [...others, fault], at: Date.now() };
-				}),
-				'a fault'
+		fault(chosen, fault) {
+			const has = !chosen.every(({ id }) => remarks.get(id)?.faults.includes(fault));
+			return remark(
+				chosen.map(({ id, briefId }) => ({ takeId: id, briefId, change: { fault, has } })),
+				'the fault'
 			);
 		},
-		note: (take, note) => remark([{ ...remarkOn(take), note, at: Date.now() }], 'the note'),
+		note: ({ id, briefId }, note) =>
+			remark([{ takeId: id, briefId, change: { note } }], 'the note'),
 		async mark(chosen, kind, blind = false) {
 			const before = await store.markTakes(chosen, kind, Date.now(), blind);
 			undo.push({
 				says: `the mark of ${many(chosen.length, 'take')}`,
+				...(chosen.length > 1 ? { told: markedSays(chosen.length, kind) } : {}),
 				back: () => store.restoreMarks(before),
 				again: () => store.markTakes(chosen, kind, Date.now(), blind)
 			});
 		}
 	};
 }
+
+const MARKED: Record<MarkKind, string> = {
+	keep: 'Kept',
+	maybe: 'Marked as maybe:',
+	drop: 'Dropped'
+};
+
+/** What was done to several takes at once. */
+export const markedSays = (count: number, kind: MarkKind | null): string =>
+	kind ? `${MARKED[kind]} ${many(count, 'take')}.` : `Took the marks off ${many(count, 'take')}.`;
 
 const [work, provide] = createContext<Work>();
 

@@ -1,9 +1,18 @@
 <script lang="ts">
 	import { SizeSlider } from '$lib/ui/shared';
-	import type { SheetKey } from './keys';
+	import type { MarkKind } from '$lib/core/schema';
+	import { ChosenStrip } from '$lib/ui/takes';
+	import { chosenActs, type SheetKey } from './keys';
 	import type { SheetState } from './state.svelte';
 
-	let { view, keys }: { view: SheetState; keys: readonly SheetKey[] } = $props();
+	interface Props {
+		view: SheetState;
+		keys: readonly SheetKey[];
+		/** Marks everything that is chosen. */
+		onmark: (kind: MarkKind) => void;
+	}
+
+	let { view, keys, onmark }: Props = $props();
 
 	const shown = $derived(
 		keys.flatMap(({ shown: key, bar }) => {
@@ -15,11 +24,15 @@
 </script>
 
 <footer>
-	<span class="keys">
-		{#each shown as { key, says } (key)}
-			<span><kbd>{key}</kbd> {says}</span>
-		{/each}
-	</span>
+	{#if view.selection.selected.size && !view.address.open.length}
+		<ChosenStrip here={view.known.briefs?.keys()} {onmark} more={chosenActs(view)} />
+	{:else}
+		<span class="keys">
+			{#each shown as { key, says } (key)}
+				<span><kbd>{key}</kbd> {says}</span>
+			{/each}
+		</span>
+	{/if}
 	<button class="plain all" aria-label="All keys" onclick={() => (view.helping = true)}
 		><kbd>?</kbd></button
 	>
@@ -69,7 +82,7 @@
 		line-height: 24px;
 	}
 
-	.keys + .all {
+	.all {
 		flex: none;
 	}
 

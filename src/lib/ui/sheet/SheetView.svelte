@@ -7,7 +7,16 @@
 	import { heldSays, learnKeys, nearest } from '$lib/core/sheet';
 	import * as store from '$lib/store';
 	import { MeasuresPanel, Measuring } from '$lib/ui/measures';
-	import { Later, many, session, takesKey, undo, useWork, whenLeft } from '$lib/ui/shared';
+	import {
+		Later,
+		many,
+		seenOrRevealed,
+		session,
+		takesKey,
+		undo,
+		useWork,
+		whenLeft
+	} from '$lib/ui/shared';
 	import { table } from '$lib/ui/table';
 	import { FaultBar, TakePanel, Tray } from '$lib/ui/takes';
 	import { band } from './band';
@@ -129,12 +138,30 @@
 		view.selection.focus = nearest(view.cells, place);
 	});
 
+	/** Marks the take in focus, or takes the mark off it. */
 	function toggle(kind: MarkKind) {
-		const takes = view.acting.filter(({ state }) => state === 'done');
-		if (!takes.length) return;
-		const all = takes.every(({ id }) => work.marks.get(id) === kind);
-		void work.mark(takes, all ? null : kind);
+		const [take] = view.acting;
+		if (take?.state === 'done')
+			void work.mark([take], work.marks.get(take.id) === kind ? null : kind);
 	}
+
+	/** The same by a key: a take that was scrolled away is shown first. */
+	function toggleInSight(kind: MarkKind) {
+		const [take] = view.acting;
+		if (!take || seenOrRevealed(take.id)) toggle(kind);
+		else undo.says = `Take ${take.number} has the focus. Press again to mark it.`;
+	}
+
+	/** Marks everything that is chosen, as the strip names it. */
+	function markChosen(kind: MarkKind) {
+		const takes = view.selection.chosen.filter(({ state }) => state === 'done');
+		if (takes.length) void work.mark(takes, kind);
+	}
+
+	/** The takes that faults are noted in: the bar says which they are. */
+	const faulted = $derived(
+		view.faulting === 'chosen' && view.selection.selected.size ? view.selection.chosen : view.acting
+	);
 
 	/** How far the takes in sight are, for who hears it: now and then, and when all are made. */
 	const made = $derived.by(() => {
@@ -156,7 +183,7 @@
 		(ids) => view.selection.choose([...before, ...ids])
 	);
 
-	const keys = sheetKeys(view, toggle);
+	const keys = sheetKeys(view, toggleInSight);
 
 	function press(event: KeyboardEvent) {
 		const at = event.target as HTMLElement;
@@ -256,9 +283,9 @@
 			/>
 			{#if undo.says}<p class="said" role="status">{undo.says}</p>{/if}
 			<p class="visually-hidden" role="status" aria-live="polite">{made}</p>
-			<KeyBar {view} {keys} />
+			<KeyBar {view} {keys} onmark={markChosen} />
 			<!-- Over the keys, so that no picture changes its size. -->
-			{#if view.faulting}<div class="faults"><FaultBar chosen={view.acting} /></div>{/if}
+			{#if view.faulting}<div class="faults"><FaultBar chosen={faulted} /></div>{/if}
 		</div>
 	</div>
 {/if}

@@ -1,6 +1,6 @@
 import { goto } from '$app/navigation';
 import { stepsOf } from '$lib/core/sheet';
-import type { MarkKind } from '$lib/core/schema';
+import type { MarkKind, Take } from '$lib/core/schema';
 import { markKeys, moveKeys, undo } from '$lib/ui/shared';
 import { MOST_ON_TABLE } from '$lib/ui/table';
 import { makeMoreLike, reworkHref } from '$lib/ui/takes';
@@ -26,6 +26,26 @@ export interface SheetKey {
 
 /** How many mats there are, from dark to paper. */
 const MATS = 4;
+
+/** Makes the others of a batch again near some takes, or says why that can't be done. */
+function moreLike(view: SheetState, takes: readonly Take[]): void {
+	void makeMoreLike(takes, view.all).then((why) => {
+		if (why) undo.says = why;
+	});
+}
+
+/** What the strip does with what is chosen, besides marks. */
+export function chosenActs(view: SheetState): { says: string; run: () => void }[] {
+	const here = view.chosenHere;
+	const [first, second] = here;
+	return [
+		{ says: 'Faults \u2026', run: () => (view.faulting = 'chosen') },
+		...(first ? [{ says: 'More like these', run: () => moreLike(view, here) }] : []),
+		...(here.length === 2
+			? [{ says: 'Merge these', run: () => void goto(reworkHref(first, second)) }]
+			: [])
+	];
+}
 
 /** Every key of the sheet: what it does, and how the bar and the list of keys name it. */
 export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): SheetKey[] {
@@ -68,7 +88,7 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 			shown: 'F',
 			says: 'note faults by digits',
 			group: 'Judge',
-			run: () => (view.faulting = !view.faulting),
+			run: () => (view.faulting = view.faulting ? null : 'focus'),
 			bar: () => 'faults'
 		},
 		{
@@ -113,7 +133,7 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 		{
 			keys: [' '],
 			shown: 'Space',
-			says: 'choose the take, so that keys act on several',
+			says: 'choose the take: the strip at the foot acts on all that are chosen',
 			group: 'Judge',
 			when: () => view.selection.focus !== null,
 			run: () => view.selection.toggle(view.selection.focus!),
@@ -135,7 +155,7 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 			group: 'Judge',
 			when: () => view.selection.selected.size > 1,
 			run: () => {
-				const takes = view.actingHere.filter(({ state }) => state === 'done');
+				const takes = view.chosenHere.filter(({ state }) => state === 'done');
 				const brief = takes[0]?.briefId;
 				if (takes.length > 1)
 					void goto(`/brief/${brief}/pairs?takes=${takes.map(({ id }) => id).join(',')}`);
@@ -148,23 +168,18 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 			says: 'more like this: the others of its batch are made again near it',
 			group: 'Judge',
 			when: () => onSheet() && view.selection.focus !== null,
-			run: () =>
-				void makeMoreLike(view.actingHere, view.all).then((why) => {
-					if (why) undo.says = why;
-				}),
-			bar: () => (view.selection.selected.size > 0 ? 'more like these' : null)
+			run: () => moreLike(view, view.acting)
 		},
 		{
 			keys: ['e'],
 			shown: 'E',
-			says: 'rework the take in focus; two chosen ones are merged',
+			says: 'rework the take in focus',
 			group: 'Look close',
 			when: () => view.selection.focus !== null,
 			run: () => {
-				const [first, second] = view.actingHere;
-				if (first) void goto(reworkHref(first, view.selection.selected.size === 2 ? second : null));
-			},
-			bar: () => (view.selection.selected.size === 2 ? 'merge these' : null)
+				const [take] = view.acting;
+				if (take) void goto(reworkHref(take, null));
+			}
 		},
 		{
 			keys: ['c'],
@@ -229,7 +244,7 @@ export function sheetKeys(view: SheetState, toggle: (kind: MarkKind) => void): S
 			shown: 'Esc',
 			says: 'put away the loupe, the faults, what is chosen; back from the table',
 			group: 'Sheet',
-			when: () => view.faulting || view.selection.selected.size > 0 || view.loupe.on || onTable(),
+			when: () => !!view.faulting || view.selection.selected.size > 0 || view.loupe.on || onTable(),
 			run: () => view.putAway(),
 			bar: () => (onTable() ? 'back' : null)
 		}

@@ -10,6 +10,7 @@ import {
 	type Sight,
 	type Tracks
 } from '$lib/core/sheet';
+import { whenRevealed } from '$lib/ui/shared';
 import type { SheetState } from './state.svelte';
 
 /** Rows and columns beyond what is in sight that are there as well, so that scrolling is even. */
@@ -111,7 +112,10 @@ export class MatWindow {
 		const wheel = (event: WheelEvent) => this.#wheel(event);
 		mat.addEventListener('scroll', scrolled, { passive: true });
 		mat.addEventListener('wheel', wheel, { passive: false });
+		mat.dataset.sight = '';
+		const forget = whenRevealed(() => this.#reveal());
 		return () => {
+			forget();
 			watcher.disconnect();
 			mat.removeEventListener('scroll', scrolled);
 			mat.removeEventListener('wheel', wheel);

@@ -97,8 +97,8 @@ export class SheetState {
 	bringing = $state(false);
 	/** Whether the sheet is being put on paper, where all of it is in sight. */
 	printing = $state(false);
-	/** Whether digits note faults. */
-	faulting = $state(false);
+	/** Whether digits note faults: in the take in focus, or in what is chosen; null for neither. */
+	faulting = $state<'focus' | 'chosen' | null>(null);
 
 	/** What is being dragged onto an axis. */
 	carrying = $state.raw<AxisId | null>(null);
@@ -336,15 +336,16 @@ export class SheetState {
 		this.address.set({ [name]: axis, ...(other ? { [other]: this.axes[name] ?? 'none' } : {}) });
 	}
 
-	/** The takes that keys act on: on the table the one in focus alone. */
+	/** The takes that keys act on: the one in focus, which is in sight. */
 	get acting(): Take[] {
-		const { focused, chosen } = this.selection;
-		return this.address.open.length ? (focused ? [focused] : []) : chosen;
+		const { focused } = this.selection;
+		return focused ? [focused] : [];
 	}
 
-	/** Those of them that are of this brief: what makes takes, or judges them in pairs, is of one brief. */
-	get actingHere(): Take[] {
-		return this.acting.filter(({ briefId }) => briefId === this.#from.brief());
+	/** What is chosen of this brief: what makes takes, or judges them in pairs, is of one brief. */
+	get chosenHere(): Take[] {
+		const { selected, chosen } = this.selection;
+		return selected.size ? chosen.filter(({ briefId }) => briefId === this.#from.brief()) : [];
 	}
 
 	/** Whether a take is to be seen as the sheet is laid out. */
@@ -398,11 +399,11 @@ export class SheetState {
 	putAway(): void {
 		if (this.address.open.length) {
 			if (!this.faulting) return this.table.close();
-			this.faulting = false;
+			this.faulting = null;
 			return;
 		}
 		if (this.faulting || this.selection.selected.size || this.loupe.on) {
-			this.faulting = false;
+			this.faulting = null;
 			this.loupe.on = false;
 			this.selection.choose([]);
 		}

@@ -40,7 +40,11 @@
 <svelte:window onkeydown={key} />
 
 <div class="bar" role="group" aria-label="Faults">
-	<span>{takes.length > 1 ? `In ${takes.length} takes` : 'In this take'}</span>
+	<span
+		>{takes.length > 1
+			? `In ${takes.length} chosen takes`
+			: `In take ${takes[0]?.number ?? ''}`}</span
+	>
 	{#each all.current as { id, label }, i (id)}
 		<button aria-pressed={has(id)} disabled={!takes.length} onclick={() => note(id)}>
 			{#if faultKey(i)}<kbd>{faultKey(i)}</kbd>{/if}

@@ -1,3 +1,4 @@
+export { default as ChosenStrip } from './ChosenStrip.svelte';
 export { default as FaultBar } from './FaultBar.svelte';
 export { default as FilesOut } from './FilesOut.svelte';
 export { default as TakePanel } from './TakePanel.svelte';

@@ -39,8 +39,8 @@ export async function makeMoreLike(
 		takes: made.length,
 		credits: orderOf(made, session.cards).credits,
 		seconds: null,
-		go: async () => {
-			await addOrder(plan, made, made.length);
+		go: async (within) => {
+			await addOrder(plan, made, made.length, within);
 			let gone: store.DeletedTakes | null = null;
 			undo.push({
 				says: what.toLowerCase(),

@@ -1,4 +1,4 @@
-import type { Remark, Take } from '$lib/core/schema';
+import type { Take } from '$lib/core/schema';
 import * as store from '$lib/store';
 import { many, undo } from '$lib/ui/shared';
 
@@ -11,20 +11,18 @@ export async function tagTakes(
 	takes: readonly Pick<Take, 'id' | 'briefId'>[],
 	tag: string
 ): Promise<void> {
-	const known = new Map(
-		(await store.remarksById(takes.map(({ id }) => id))).map((one) => [one.takeId, one])
-	);
-	const tagsOf = (id: string) => known.get(id)?.tags ?? [];
-	const all = takes.every(({ id }) => tagsOf(id).includes(tag));
-	const next = takes.map(({ id: takeId, briefId }): Remark => {
-		const others = tagsOf(takeId).filter((one) => one !== tag);
-		const old = known.get(takeId) ?? { takeId, briefId, faults: [], note: '' };
-		return { ...old, tags: all ? others : [...others, tag], at: Date.now() };
-	});
-	const before = await store.remarkTakes(next);
+	const known = await store.remarksById(takes.map(({ id }) => id));
+	const tagged = new Set(known.flatMap(({ takeId, tags }) => (tags?.includes(tag) ? takeId : [])));
+	const has = !takes.every(({ id }) => tagged.has(id));
+	const edits = takes.map(({ id: takeId, briefId }) => ({ takeId, briefId, change: { tag, has } }));
+	const back = await store.editRemarks(edits, Date.now());
+	const count = many(edits.length, 'take');
 	undo.push({
-		says: `the tag of ${many(next.length, 'take')}`,
-		back: () => store.remarkTakes(before),
-		again: () => store.remarkTakes(next)
+		says: `the tag of ${count}`,
+		...(edits.length > 1
+			? { told: `${has ? 'Tagged' : 'Untagged'} ${count}: \u201c${tag}\u201d.` }
+			: {}),
+		back: () => store.editRemarks(back, Date.now()),
+		again: () => store.editRemarks(edits, Date.now())
 	});
 }
