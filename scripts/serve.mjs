@@ -11,7 +11,17 @@ const headers = JSON.parse(readFileSync(resolve(here, 'headers.json'), 'utf8'));
 process.env.BODY_SIZE_LIMIT ??= '16M';
 process.env.ORIGIN ??= `http://127.0.0.1:${process.env.PORT ?? 4173}`;
 const host = process.env.HOST ?? '127.0.0.1';
-if (!/^(localhost|127(\.\d{1,3}){3}|::1)$/.test(host) && !process.env.DIAL_PICK_TOKENS?.trim()) {
+/** Tokens that somebody can call with: neither commas alone nor a name without its token are any. */
+const tokens = (process.env.DIAL_PICK_TOKENS ?? '')
+	.split(',')
+	.filter((one) => one.slice(one.indexOf(':') + 1).trim());
+if (process.env.DIAL_PICK_TOKENS && !tokens.length) {
+	console.error(
+		'DIAL_PICK_TOKENS names no token, so nobody could be told apart. Write tokens as anna:a-long-secret with commas between them, or leave it out.'
+	);
+	process.exit(2);
+}
+if (!/^(localhost|127(\.\d{1,3}){3}|::1)$/.test(host) && !tokens.length) {
 	console.error(
 		`The service does not listen on ${host} for everybody: say who may call in DIAL_PICK_TOKENS, as anna:a-long-secret, with commas between them, or listen on 127.0.0.1.`
 	);
@@ -33,6 +43,8 @@ const packed = compression({
 const GRACE = 1500;
 
 const server = createServer((request, response) => {
+	// The framework drops a body of no kind, such as the bytes of a picture that a script sends.
+	request.headers['content-type'] ??= 'application/octet-stream';
 	for (const [name, value] of Object.entries(headers)) response.setHeader(name, value);
 	// Pictures and archives that ship; scripts, workers and styles are named by the pages' own policy.
 	if (!/^\/(_app\/|$)/.test(request.url ?? '') && /\.\w+$/.test(request.url?.split('?')[0] ?? ''))

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { mannerOf, readAmount, readNumber, readTable, settingsTable } from './index';
+import { formulaLike } from './table-cells';
+import { mannerOf, readAmount, readNumber, readTable, settingsTable, unescapeCell } from './index';
 import { sampleRack, sampleTakes } from '$lib/core/testing';
 import Papa from 'papaparse';
 
@@ -113,4 +114,20 @@ describe('a sum that is typed', () => {
 		['-3', /less than 0/],
 		['1e308', /more than 1,000,000/]
 	])('%j is refused in a sentence', (text, says) => expect(readAmount(text)).toMatch(says));
+});
+
+describe('cells that a spreadsheet would run', () => {
+	// Common practice, no source: a leading =, +, - or @ begins a formula, after blanks and line ends too.
+	it.each(['=1+1', '+1', '-1', '@a', '\t=1', '\n=1+1', '\r\n=1', ' =1', '\u00a0=1', "'=1", '\n'])(
+		'%j is written with an apostrophe and read back as it was',
+		(cell) => {
+			const written = Papa.unparse([[cell]], { escapeFormulae: formulaLike });
+			const [[back]] = Papa.parse<string[]>(written).data;
+			expect(back.startsWith("'")).toBe(true);
+			expect(unescapeCell(back)).toBe(cell);
+		}
+	);
+	it.each(['a=1', "it's", '1-2', ''])('%j stays as it is', (cell) => {
+		expect(Papa.unparse([[cell]], { escapeFormulae: formulaLike }).replaceAll('"', '')).toBe(cell);
+	});
 });

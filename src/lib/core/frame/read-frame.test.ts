@@ -43,7 +43,15 @@ describe('a typed frame', () => {
 		['10 in x 20 cm', 3000, 2362],
 		['A4', 2480, 3508],
 		['a4 wide, 150 dpi', 1754, 1240],
-		['8,5 x 11 in @ 100 ppi', 850, 1100]
+		['8,5 x 11 in @ 100 ppi', 850, 1100],
+		['8.5 x 11 in', 2550, 3300],
+		['8.5" x 11" at 100 dpi', 850, 1100],
+		// ISO 216: A0 is 841 x 1189 mm, A1 594 x 841 mm.
+		['A0 at 100 dpi', 3311, 4681],
+		['A1 wide at 100 dpi', 3311, 2339],
+		['letter', 2550, 3300],
+		['Letter wide at 100 dpi', 1100, 850],
+		['tabloid at 100 dpi', 1100, 1700]
 	])('%s as a print', (text, width, height) => {
 		const found = read(text);
 		expect(found).toMatchObject({ target: { width, height } });
@@ -66,7 +74,14 @@ describe('a typed frame', () => {
 		['wide', /“wide” is no frame/],
 		['0:3', /cannot be 0/],
 		['100:1', /more than eight times/],
-		['0 x 3 cm', /cannot be 0/]
+		['0 x 3 cm', /between 5 mm and 20 m/],
+		['0.01 mm', /between 5 mm and 20 m/],
+		['500 m', /between 5 mm and 20 m/],
+		['300 x 0.4 mm', /between 5 mm and 20 m/],
+		['10 x 10 cm at 1 dpi', /between 10 and 2400 dpi/],
+		['A9', /no frame/],
+		['paper', /no frame/],
+		['toString', /no frame/]
 	])('%j is refused with a sentence', (text, says) =>
 		expect(read(text)).toMatchObject({ problem: expect.stringMatching(says) as unknown })
 	);

@@ -19,20 +19,33 @@ const forms = {
 	ratio: new RegExp(`^${NUMBER}\\s*[:/]\\s*${NUMBER}$`),
 	pixels: new RegExp(`^(\\d{2,5})${BY}(\\d{2,5})(?:\\s*(?:px|pixels))?$`, 'i'),
 	print: new RegExp(
-		`^${NUMBER}\\s*(mm|cm|m|in|inch|inches)?(?:${BY}${NUMBER}\\s*(mm|cm|m|in|inch|inches)?)?(?:\\s*(?:at|@|,)?\\s*${NUMBER}\\s*(?:dpi|ppi))?$`,
+		`^${NUMBER}\\s*(mm|cm|m|in|inch|inches|"|\u2033)?(?:${BY}${NUMBER}\\s*(mm|cm|m|in|inch|inches|"|\u2033)?)?(?:\\s*(?:at|@|,)?\\s*${NUMBER}\\s*(?:dpi|ppi))?$`,
 		'i'
 	),
-	paper: /^(a[2-6])(?:\s+(wide|tall))?(?:\s*(?:at|@|,)?\s*(\d+)\s*(?:dpi|ppi))?$/i
+	paper: /^([a-z]+|a\d{1,2})(?:\s+(wide|tall))?(?:\s*(?:at|@|,)?\s*(\d+)\s*(?:dpi|ppi))?$/i
 };
 
-/** ISO 216 sheets, short and long side in millimetres. */
+/**
+ * Sheets, short and long side in millimetres: A sizes by ISO 216, letter, legal and tabloid by ANSI
+ * Y14.1 and common practice (8.5 x 11, 8.5 x 14, 11 x 17 in; from memory).
+ */
 const papers: Record<string, [number, number]> = {
+	letter: [215.9, 279.4],
+	legal: [215.9, 355.6],
+	tabloid: [279.4, 431.8],
+	a0: [841, 1189],
+	a1: [594, 841],
 	a2: [420, 594],
 	a3: [297, 420],
 	a4: [210, 297],
 	a5: [148, 210],
-	a6: [105, 148]
+	a6: [105, 148],
+	a7: [74, 105],
+	a8: [52, 74]
 };
+
+/** The shortest and the longest side that a print may have, in millimetres, and its dots per inch. */
+const print = { least: 5, most: 20_000, leastDpi: 10, mostDpi: 2400 };
 
 /** Dots per inch of a print when none are said: what print shops ask for. Common practice, no source. */
 const USUAL_DPI = 300;
@@ -61,25 +74,31 @@ export function readUse(text: string): ReadUse {
 		if (w === 0 || h === 0) return { problem: 'A side of a ratio cannot be 0.' };
 		return { kind: 'ratio', asked: w / h, target: null };
 	}
-	const print = forms.print.exec(typed);
+	const asPrint = forms.print.exec(typed);
 	// One length alone is a square; a unit said once is that of both sides.
 	const unitOf = (text: string) => ({ mm: 1, cm: 10, m: 1000 })[text.toLowerCase()] ?? MM_PER_INCH;
-	const last = print?.[4] ?? print?.[2];
-	const printed = (w: number, h: number, dpi: number): ReadUse => ({
-		kind: 'print',
-		asked: w / h,
-		target: { width: printPixels(w, dpi), height: printPixels(h, dpi) }
-	});
-	if (print && last) {
-		const dpi = print[5] ? number(print[5]) : USUAL_DPI;
-		const w = number(print[1]) * unitOf(print[2] ?? last);
-		const h = print[3] === undefined ? w : number(print[3]) * unitOf(last);
-		if (w === 0 || h === 0 || dpi === 0)
-			return { problem: 'A side of a print cannot be 0, nor its dots per inch.' };
+	const last = asPrint?.[4] ?? asPrint?.[2];
+	const printed = (w: number, h: number, dpi: number): ReadUse => {
+		if (Math.min(w, h) < print.least || Math.max(w, h) > print.most)
+			return {
+				problem: `A side of a print is between ${print.least} mm and ${print.most / 1000} m.`
+			};
+		if (dpi < print.leastDpi || dpi > print.mostDpi)
+			return { problem: `A print has between ${print.leastDpi} and ${print.mostDpi} dpi.` };
+		return {
+			kind: 'print',
+			asked: w / h,
+			target: { width: printPixels(w, dpi), height: printPixels(h, dpi) }
+		};
+	};
+	if (asPrint && last) {
+		const dpi = asPrint[5] ? number(asPrint[5]) : USUAL_DPI;
+		const w = number(asPrint[1]) * unitOf(asPrint[2] ?? last);
+		const h = asPrint[3] === undefined ? w : number(asPrint[3]) * unitOf(last);
 		return printed(w, h, dpi);
 	}
 	const paper = forms.paper.exec(typed);
-	if (paper) {
+	if (paper && papers[paper[1].toLowerCase()]) {
 		const [short, long] = papers[paper[1].toLowerCase()];
 		const [w, h] = paper[2]?.toLowerCase() === 'wide' ? [long, short] : [short, long];
 		return printed(w, h, paper[3] ? Number(paper[3]) : USUAL_DPI);

@@ -51,3 +51,26 @@ describe('a frame that is turned', () => {
 		});
 	});
 });
+
+describe('the step of a frame', () => {
+	const of = (...multiples: number[]) =>
+		limitsOf(multiples.map((sizeMultiple) => ({ ...alder, sizeMultiple }))).multiple;
+
+	it('is a multiple of what every model asks for, and no finer than usual', () => {
+		expect([of(), of(8), of(64), of(48), of(96), of(128)]).toEqual([64, 64, 64, 96, 96, 128]);
+		expect([of(48, 64), of(96, 64), of(8, 48)]).toEqual([192, 192, 96]);
+		// No frame is a multiple of both: the cards say which model refuses it.
+		expect(of(4093, 4091)).toBe(4093);
+	});
+
+	it('gives sizes that a model with multiples of 48 takes', () => {
+		const limits = limitsOf([{ ...alder, sizeMultiple: 48 }]);
+		const { width, height } = turnFrame(
+			{ width: 768, height: 768 },
+			{ width: 1000, height: 700 },
+			'corner',
+			limits
+		);
+		expect([width % 48, height % 48]).toEqual([0, 0]);
+	});
+});

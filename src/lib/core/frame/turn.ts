@@ -14,9 +14,23 @@ export interface FrameLimits {
 	own: readonly Size[];
 }
 
+/** The steps in which frames are turned where models leave it free, in pixels, and the widest step of all. */
+const [USUAL_STEP, MOST_STEP] = [64, 2048];
+
+const commonDivisor = (a: number, b: number): number => (b ? commonDivisor(b, a % b) : a);
+
+/** The least number, of the usual step or more, that is a multiple of what every model asks for. */
+function commonStep(cards: readonly ModelCard[]): number {
+	const multiples = cards.map(({ sizeMultiple }) => sizeMultiple);
+	const least = multiples.reduce((all, one) => (all / commonDivisor(all, one)) * one, 1);
+	// Models that have no size in common are told apart by what their cards refuse.
+	if (least > MOST_STEP) return Math.max(...multiples);
+	return least * Math.ceil(USUAL_STEP / least);
+}
+
 /** What all of some models' frames must keep to; wide limits where no model is chosen. */
 export const limitsOf = (cards: readonly ModelCard[]): FrameLimits => ({
-	multiple: Math.max(64, ...cards.map(({ sizeMultiple }) => sizeMultiple)),
+	multiple: commonStep(cards),
 	mostPixels: Math.min(...cards.map(({ maxPixels }) => maxPixels), 2 ** 22),
 	mostRatio: Math.min(...cards.map(({ maxRatio }) => maxRatio ?? 16), 16),
 	own: cards.flatMap(({ nativeSizes }) => nativeSizes)

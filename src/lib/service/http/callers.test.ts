@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { callerOf, stranger } from './callers';
 import { guard } from './guard';
@@ -29,4 +30,21 @@ describe('callers', () => {
 		expect(JSON.stringify(await refused!.json())).not.toContain('secret');
 		expect(guard(asked('Bearer first-secret'))).toBeNull();
 	});
+
+	it.each([',', ' , ', 'anna:', 'anna:,ben: '])(
+		'are none where the list %j names no token: it lets nobody in',
+		(list) => {
+			vi.stubEnv('DIAL_PICK_TOKENS', list);
+			for (const one of [undefined, 'Bearer', 'Bearer ,', 'Bearer anna'])
+				expect(guard(asked(one))?.status).toBe(401);
+			// The program does not start with such a list, on loopback or off it.
+			for (const HOST of ['127.0.0.1', '0.0.0.0']) {
+				const env = { ...process.env, HOST, PORT: '0', DIAL_PICK_TOKENS: list };
+				const started = spawnSync('node', ['scripts/serve.mjs'], { env, timeout: 20_000 });
+				expect(started.status).toBe(2);
+				expect(started.stderr.toString()).toContain('names no token');
+			}
+		},
+		30_000
+	);
 });

@@ -4,12 +4,14 @@ import { problem, type ServiceProblem } from './problem';
 
 /** Who may call: `DIAL_PICK_TOKENS` names them, as `anna:a-long-secret`, with commas between them. */
 function callers(): { name: string; token: string }[] {
-	return listed('DIAL_PICK_TOKENS').map((one, i) => {
-		const at = one.indexOf(':');
-		return at < 0
-			? { name: `caller-${i + 1}`, token: one }
-			: { name: one.slice(0, at), token: one.slice(at + 1) };
-	});
+	return listed('DIAL_PICK_TOKENS')
+		.map((one, i) => {
+			const at = one.indexOf(':');
+			return at < 0
+				? { name: `caller-${i + 1}`, token: one }
+				: { name: one.slice(0, at), token: one.slice(at + 1).trim() };
+		})
+		.filter(({ token }) => token);
 }
 
 /** Of one length whatever was sent, so that comparing takes the same time for all. */
@@ -18,7 +20,8 @@ const digest = (text: string): Buffer => createHash('sha256').update(text).diges
 /** The name of who calls by a token; `here` where no tokens are given out; null for a stranger. */
 function nameOf(request: Request): string | null {
 	const known = callers();
-	if (!known.length) return 'here';
+	// A list without a usable token lets nobody in: it is no open door.
+	if (!known.length) return process.env.DIAL_PICK_TOKENS ? null : 'here';
 	const sent = /^Bearer +(\S+)$/i.exec(request.headers.get('authorization') ?? '')?.[1];
 	if (!sent) return null;
 	let found: string | null = null;

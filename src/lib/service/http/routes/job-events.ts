@@ -2,6 +2,12 @@ import { eventStream } from '../event-stream';
 import { board } from '../held';
 import { defineRoute, toldAsEvents, unknownHere } from './route';
 
+/** The id of the last event that a client has seen; 0 for anything that is no id of ours. */
+function lastSeen(header: string | null): number {
+	const seen = /^\d{1,15}$/.test(header ?? '') ? Number(header) : 0;
+	return Number.isSafeInteger(seen) ? seen : 0;
+}
+
 export const jobEvents = defineRoute({
 	method: 'get',
 	path: '/jobs/{job}/events',
@@ -11,8 +17,8 @@ export const jobEvents = defineRoute({
 		...unknownHere
 	},
 	handle: async (request, { job }) => {
-		const seen = Number(request.headers.get('last-event-id') ?? 0);
+		const seen = lastSeen(request.headers.get('last-event-id'));
 		await board().status(job);
-		return eventStream((signal) => board().events(job, Number.isInteger(seen) ? seen : 0, signal));
+		return eventStream((signal) => board().events(job, seen, signal));
 	}
 });
