@@ -44,6 +44,49 @@ export function pictureHead(bytes: Uint8Array): PictureHead {
 	return { kind, width, height };
 }
 
+/**
+ * Where a picture ends, in bytes: what lies behind it is no part of it. A picture that is cut short, or
+ * not read to its end here, ends with its bytes.
+ *
+ * PNG: W3C, third edition, clause 5.6. JPEG: ITU-T T.81, B.1.1.2. WebP: RFC 9649, clause 2.4.
+ */
+export function pictureEnd(bytes: Uint8Array): number {
+	const kind = kindOf(bytes);
+	const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+	try {
+		return Math.min(bytes.length, kind ? ends[kind.type](view) : bytes.length);
+	} catch (cause) {
+		if (cause instanceof RangeError) return bytes.length;
+		throw cause;
+	}
+}
+
+const IEND = 0x49454e44;
+
+const ends: Record<PictureKind['type'], (view: DataView) => number> = {
+	'image/png'(view) {
+		for (let at = 8; ; ) {
+			const [length, name] = [view.getUint32(at), view.getUint32(at + 4)];
+			at += 12 + length;
+			if (name === IEND) return at;
+		}
+	},
+	'image/jpeg'(view) {
+		for (let at = 2; ; ) {
+			// Data of a scan: a byte of 255 that is followed by 0, or by a restart marker, is part of it.
+			while (view.getUint8(at) !== 0xff) at++;
+			const marker = view.getUint8(at + 1);
+			if (marker === 0xd9) return at + 2;
+			const isData = marker === 0 || marker === 0xff || (marker >= 0xd0 && marker <= 0xd7);
+			at += isData ? (marker === 0xff ? 1 : 2) : 2 + view.getUint16(at + 2);
+		}
+	},
+	'image/webp': (view) => {
+		const length = view.getUint32(4, true);
+		return 8 + length + (length & 1);
+	}
+};
+
 type Size = { width: number; height: number } | null;
 
 const readers: Record<PictureKind['type'], (view: DataView) => Size> = {

@@ -21,7 +21,7 @@ export { unescapeCell } from './table-cells';
 export { unpackPictures, type Unpacked } from './unpack';
 export * from './ballot';
 export { FileProblem } from './errors';
-export { pictureBounds, pictureHead, type PictureHead } from './head';
+export { pictureBounds, pictureEnd, pictureHead, type PictureHead } from './head';
 export { endingOf, isPictureName, isTableName, kindOf, type PictureKind } from './kinds';
 export { PickFile, readPick, writePick } from './pick-file';
 export { fileNames, namePlaces, unknownPlaces, usualPattern } from './names';

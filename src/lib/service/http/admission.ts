@@ -5,6 +5,7 @@ import { cards } from '$lib/service/standins';
 import { UNPROMPTED } from '$lib/core/wording';
 import { readJson } from './body';
 import type { Images } from './images';
+import { notNow } from './events';
 import { limits } from './limits';
 import type { TakePictures } from './pictures';
 import { invalid, mistakesOf, MOST_MISTAKES, problem } from './problem';
@@ -14,6 +15,12 @@ import type { Teaching } from './teaching';
 export interface Shelf {
 	images: Images;
 	teaching: Teaching;
+}
+
+/** What a caller's takes may ask for: what others sent is not theirs. */
+interface OwnShelf {
+	shelf: Shelf;
+	caller: string;
 }
 
 /** A job that was admitted, and the pictures of each of its takes. */
@@ -33,26 +40,35 @@ export const readJob = async (request: Request): Promise<JobRequest> =>
 export async function admitJob(
 	job: JobRequest,
 	shelf: Shelf,
+	caller: string,
 	offered: readonly ModelCard[] = cards
 ): Promise<AdmittedJob> {
-	await bring(job.takes, shelf);
-	return { request: job, pictures: admit(job, shelf, offered) };
+	await bring(job.takes, shelf, caller);
+	return { request: job, pictures: admit(job, { shelf, caller }, offered) };
 }
 
 /** Has what takes ask for by id here, where it was sent to another process. */
-export async function bring(takes: readonly TakeRequest[], shelf: Shelf): Promise<void> {
+export async function bring(
+	takes: readonly TakeRequest[],
+	shelf: Shelf,
+	caller: string
+): Promise<void> {
 	const images = takes.flatMap(({ start, mask, references = [] }) =>
 		[start, mask, ...references].flatMap((one) => one?.image ?? [])
 	);
 	const adapters = takes.flatMap(({ adapters: asked = [] }) => asked.map(({ id }) => id));
-	await shelf.images.bring(new Set(images));
-	await shelf.teaching.bring(new Set(adapters));
+	await shelf.images.bring(new Set(images), caller);
+	await shelf.teaching.bring(new Set(adapters), caller);
 }
 
 /** The pictures of a take that was admitted before. Throws a problem when one of them is gone. */
-export async function picturesFor(take: TakeRequest, shelf: Shelf): Promise<TakePictures> {
-	await bring([take], shelf);
-	return admit({ key: '', takes: [take] }, shelf, cards)[0];
+export async function picturesFor(
+	take: TakeRequest,
+	shelf: Shelf,
+	caller: string
+): Promise<TakePictures> {
+	await bring([take], shelf, caller);
+	return admit({ key: '', takes: [take] }, { shelf, caller }, cards)[0];
 }
 
 /** What a job is beside its takes. */
@@ -90,7 +106,7 @@ const tooMany = (count: number) =>
 	);
 
 /** Checks a job against the models' cards and the service's limits. */
-function admit(job: JobRequest, shelf: Shelf, offered: readonly ModelCard[]): TakePictures[] {
+function admit(job: JobRequest, own: OwnShelf, offered: readonly ModelCard[]): TakePictures[] {
 	const errors: NonNullable<Problem['errors']> = [];
 	const refs = new Set<string>();
 	const pictures = job.takes.map((take, i): TakePictures => {
@@ -100,11 +116,14 @@ function admit(job: JobRequest, shelf: Shelf, offered: readonly ModelCard[]): Ta
 		refs.add(take.ref);
 		const card = offered.find(({ id }) => id === take.model);
 		if (!card) {
+			// A model that we know is offered again once its worker is back.
+			if (cards.some(({ id }) => id === take.model))
+				throw notNow(`No worker offers the model "${take.model}".`);
 			say('model', `There is no model "${take.model}" here.`);
 			return {};
 		}
 		admitTake(take, card, say);
-		return admitPictures(take, card, shelf, say);
+		return admitPictures(take, card, own, say);
 	});
 	if (errors.length) {
 		throw problem(
@@ -166,7 +185,12 @@ function admitTake(take: TakeRequest, card: ModelCard, say: Say): void {
 }
 
 /** Checks what a take asks for beyond the plain dials, and gathers its pictures. */
-function admitPictures(take: TakeRequest, card: ModelCard, shelf: Shelf, say: Say): TakePictures {
+function admitPictures(
+	take: TakeRequest,
+	card: ModelCard,
+	{ shelf, caller }: OwnShelf,
+	say: Say
+): TakePictures {
 	const can = (feature: string, field: string) => {
 		if (card.features.includes(feature)) return;
 		const has = card.features.filter((f) => f.startsWith(feature.split(':')[0]));
@@ -176,7 +200,7 @@ function admitPictures(take: TakeRequest, card: ModelCard, shelf: Shelf, say: Sa
 		);
 	};
 	const find = (image: string, field: string) => {
-		const picture = shelf.images.find(image);
+		const picture = shelf.images.find(image, caller);
 		if (!picture)
 			say(field, `The picture "${image.slice(0, 80)}" is not known here; send it again first.`);
 		return picture;
@@ -210,7 +234,7 @@ function admitPictures(take: TakeRequest, card: ModelCard, shelf: Shelf, say: Sa
 		if (seen.has(id)) say(field, `"${id.slice(0, 80)}" is used twice in this take.`);
 		seen.add(id);
 		if (card.adapters.some((adapter) => adapter.id === id)) continue;
-		const taught = shelf.teaching.find(id);
+		const taught = shelf.teaching.find(id, caller);
 		if (taught) {
 			can('teach', field);
 			(out.taught ??= []).push({ pictures: taught.pictures, weight });

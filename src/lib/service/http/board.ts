@@ -55,12 +55,18 @@ export interface JobBoard {
 	 * @param caller who asks; takes of several callers are made in turn
 	 */
 	submit(job: AdmittedJob, caller: string): Soon<JobTicket>;
-	status(job: string): Soon<JobStatus>;
+	/** A job of a caller. What another caller sent is not known to this one: that is a 404. */
+	status(job: string, caller: string): Soon<JobStatus>;
 	/** Cancels what is not finished: a whole job, or one take of it. */
-	cancel(job: string, take?: string): Soon<void>;
-	picture(take: string): Soon<KeptPicture>;
+	cancel(job: string, caller: string, take?: string): Soon<void>;
+	picture(take: string, caller: string): Soon<KeptPicture>;
 	/** A job's events from the one after `after` on, as they come, until its end. */
-	events(job: string, after: number, signal: AbortSignal): AsyncGenerator<NumberedEvent>;
+	events(
+		job: string,
+		caller: string,
+		after: number,
+		signal: AbortSignal
+	): AsyncGenerator<NumberedEvent>;
 	figures(): Soon<BoardFigures>;
 	/** Null when takes can be made, or a sentence that says why not. */
 	notReady(): Soon<string | null>;

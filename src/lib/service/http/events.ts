@@ -67,3 +67,13 @@ export const queueFull = (waiting: number, most: number): ServiceProblem =>
 		undefined,
 		{ 'retry-after': '5' }
 	);
+
+/** Something that passes: what was asked for can be asked for again soon. */
+export const notNow = (why: string): ServiceProblem =>
+	problem(
+		503,
+		'Not at present',
+		`${why} Nothing was lost. Send the same request again in a few seconds.`,
+		undefined,
+		{ 'retry-after': '3' }
+	);

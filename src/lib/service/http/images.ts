@@ -1,7 +1,7 @@
 import { LRUCache } from 'lru-cache';
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
-import { kindOf } from '$lib/core/formats';
+import { kindOf, pictureEnd } from '$lib/core/formats';
 import type { ImageTicket } from '$lib/core/contract';
 import { heldImageBytes, limits } from './limits';
 import type { PictureMemory, SharedPicture } from './memory';
@@ -14,7 +14,23 @@ const MAX_SOURCE_PIXELS = 50_000_000;
 /** Pictures on the shelf, whatever their size. */
 const MOST_ON_SHELF = 4096;
 
-/** Pictures that takes may ask for by id, the longest unused forgotten first. */
+/** How long a picture that was sent is held for the job that its caller gathers pictures for, in milliseconds. */
+const GATHERED = 120_000;
+
+/** The share of the memory for pictures that one caller may have held in this way. */
+const MOST_GATHERED = 0.5;
+
+/** A picture that a caller sent lately. */
+interface Sent {
+	key: string;
+	at: number;
+	bytes: number;
+}
+
+/**
+ * Pictures that takes may ask for by id, each by its own caller alone. The longest unused is forgotten
+ * first; what a caller sent in the last minutes is held while it gathers what a job needs.
+ */
 export class Images {
 	readonly #pictures = new LRUCache<string, SharedPicture>({
 		// Never more than the memory lets it hold: what gives way is told there, and by it alone.
@@ -23,6 +39,8 @@ export class Images {
 	});
 	readonly #memory: PictureMemory;
 	readonly #vault: Vault | null;
+	/** What was sent lately, by caller, the latest last. */
+	readonly #sent = new Map<string, Sent[]>();
 
 	/** @param vault where what is sent lies for other processes, too */
 	constructor(memory: PictureMemory, vault: Vault | null = null) {
@@ -32,11 +50,11 @@ export class Images {
 	}
 
 	/**
-	 * Takes a picture in. The same bytes get the same id.
-	 * Throws a problem: 413 for too many bytes or pixels, 422 for what is no whole picture, 429 when
-	 * what waits to be made needs all the memory.
+	 * Takes a picture in. The same bytes of a caller get the same id.
+	 * Throws a problem: 413 for too many bytes or pixels, 422 for what is no whole picture or goes on
+	 * behind its end, 429 when what waits to be made needs all the memory.
 	 */
-	async add(bytes: Uint8Array): Promise<ImageTicket> {
+	async add(bytes: Uint8Array, caller: string): Promise<ImageTicket> {
 		if (bytes.byteLength > limits.maxImageBytes) throw tooLarge();
 		if (!kindOf(bytes)) {
 			throw problem(
@@ -45,51 +63,85 @@ export class Images {
 				'Send a PNG, JPEG or WebP picture as the body of the request.'
 			);
 		}
+		const behind = bytes.byteLength - pictureEnd(bytes);
+		if (behind)
+			throw problem(
+				422,
+				'There are bytes behind the picture',
+				`${behind} bytes follow the end of the picture, and no part of the service reads them. Send the picture without them.`
+			);
 		const image = createHash('sha256').update(bytes).digest('hex');
-		const { width, height } = this.find(image) ?? (await this.#shelve(image, bytes));
+		const { width, height } =
+			this.find(image, caller) ?? (await this.#shelve(image, bytes, caller));
 		// Only what can be read lies there for the others.
-		await this.#vault?.put('image', image, bytes);
+		await this.#vault?.put(caller, 'image', image, bytes);
 		return { image, width, height };
 	}
 
-	/** Has pictures here that were sent to another process. */
-	async bring(ids: Iterable<string>): Promise<void> {
+	/** Has pictures here that a caller sent to another process. */
+	async bring(ids: Iterable<string>, caller: string): Promise<void> {
 		if (!this.#vault) return;
 		for (const id of ids) {
-			if (this.find(id)) continue;
-			const bytes = await this.#vault.get('image', id);
-			if (bytes) await this.#shelve(id, bytes);
+			if (this.find(id, caller)) continue;
+			const bytes = await this.#vault.get(caller, 'image', id);
+			if (bytes) await this.#shelve(id, bytes, caller);
 		}
 	}
 
-	async #shelve(image: string, bytes: Uint8Array): Promise<SharedPicture> {
+	/** Holds pictures for their caller no longer than others: they are where they were gathered for. */
+	gathered(ids: Iterable<string>, caller: string): void {
+		const keys = new Set([...ids].map((id) => keyOf(caller, id)));
+		this.#sent.set(
+			caller,
+			(this.#sent.get(caller) ?? []).filter(({ key }) => !keys.has(key))
+		);
+	}
+
+	async #shelve(image: string, bytes: Uint8Array, caller: string): Promise<SharedPicture> {
 		const picture = await decode(bytes);
-		const known = this.find(image);
+		const known = this.find(image, caller);
 		if (known) return known;
 		this.#memory.makeRoom(picture.pixels.byteLength);
 		if (this.#pictures.size >= MOST_ON_SHELF) this.#forgetOne();
-		this.#pictures.set(image, picture);
+		const key = keyOf(caller, image);
+		this.#pictures.set(key, picture);
 		this.#memory.hold(picture);
+		this.#gather({ key, at: Date.now(), bytes: picture.pixels.byteLength }, caller);
 		return picture;
 	}
 
-	/** A picture by its id, now the last to be forgotten. */
-	find(image: string): SharedPicture | undefined {
-		return this.#pictures.get(image);
+	/** Notes what a caller sent, and forgets to hold what is more than one may have held. */
+	#gather(one: Sent, caller: string): void {
+		let room = MOST_GATHERED * this.#memory.most;
+		const lately = [...(this.#sent.get(caller) ?? []), one]
+			.reverse()
+			.filter(({ at, bytes }) => at > one.at - GATHERED && (room -= bytes) >= 0);
+		this.#sent.set(caller, lately.reverse());
 	}
 
-	/** Forgets the longest unused picture that nothing but the shelf holds. */
+	/** A picture of a caller by its id, now the last to be forgotten. */
+	find(image: string, caller: string): SharedPicture | undefined {
+		return this.#pictures.get(keyOf(caller, image));
+	}
+
+	/** Forgets the longest unused picture that nothing but the shelf holds, and nobody gathers. */
 	#forgetOne(): boolean {
-		for (const id of [...this.#pictures.rkeys()]) {
-			const picture = this.#pictures.peek(id)!;
-			if (this.#memory.holders(picture) > 1) continue;
-			this.#pictures.delete(id);
+		const since = Date.now() - GATHERED;
+		const gathered = new Set(
+			[...this.#sent.values()].flat().flatMap(({ key, at }) => (at > since ? key : []))
+		);
+		for (const key of [...this.#pictures.rkeys()]) {
+			const picture = this.#pictures.peek(key)!;
+			if (this.#memory.holders(picture) > 1 || gathered.has(key)) continue;
+			this.#pictures.delete(key);
 			this.#memory.release(picture);
 			return true;
 		}
 		return false;
 	}
 }
+
+const keyOf = (caller: string, id: string): string => JSON.stringify([caller, id]);
 
 const tooLarge = () =>
 	problem(

@@ -82,7 +82,7 @@ export class Jobs implements JobBoard {
 
 	/** Gives everything up, as when the service ends. */
 	async close(): Promise<void> {
-		for (const job of this.#jobs.values()) if (job.open) this.cancel(job.id);
+		for (const job of this.#jobs.values()) if (job.open) this.cancel(job.id, job.caller);
 		await this.#pool.close();
 	}
 
@@ -116,14 +116,14 @@ export class Jobs implements JobBoard {
 		};
 	}
 
-	joined({ key, takes }: JobRequest): JobTicket | null {
-		const known = this.#byKey.get(key);
+	joined({ key, takes }: JobRequest, caller: string): JobTicket | null {
+		const known = this.#byKey.get(keyOf(caller, key));
 		if (known && known.body !== bodyHash(takes)) throw keyInUse();
 		return known ? ticket(known) : null;
 	}
 
-	submit({ request, pictures }: AdmittedJob, caller = 'here'): JobTicket {
-		const joined = this.joined(request);
+	submit({ request, pictures }: AdmittedJob, caller: string): JobTicket {
+		const joined = this.joined(request, caller);
 		if (joined) return joined;
 		this.#forget();
 		const queued = this.#queued.get(caller) ?? 0;
@@ -149,7 +149,7 @@ export class Jobs implements JobBoard {
 			endedAt: null
 		};
 		this.#jobs.set(job.id, job);
-		this.#byKey.set(job.key, job);
+		this.#byKey.set(keyOf(caller, job.key), job);
 		this.#queued.set(caller, queued + job.takes.length);
 		for (const take of job.takes) {
 			this.#takes.set(take.id, { job, take });
@@ -159,8 +159,8 @@ export class Jobs implements JobBoard {
 		return ticket(job);
 	}
 
-	status(id: string): JobStatus {
-		const job = this.#job(id);
+	status(id: string, caller: string): JobStatus {
+		const job = this.#job(id, caller);
 		return {
 			job: job.id,
 			takes: job.takes.map(({ id: take, request, state, step, code, message }) => ({
@@ -175,8 +175,8 @@ export class Jobs implements JobBoard {
 		};
 	}
 
-	cancel(jobId: string, takeId?: string): void {
-		const job = this.#job(jobId);
+	cancel(jobId: string, caller: string, takeId?: string): void {
+		const job = this.#job(jobId, caller);
 		const chosen = takeId ? job.takes.filter(({ id }) => id === takeId) : job.takes;
 		if (takeId && !chosen.length) throw notFound('take', takeId);
 		for (const take of chosen) {
@@ -186,9 +186,10 @@ export class Jobs implements JobBoard {
 		}
 	}
 
-	picture(takeId: string): KeptPicture {
-		const found = this.#takes.get(takeId)?.take;
-		if (!found) throw notFound('take', takeId);
+	picture(takeId: string, caller: string): KeptPicture {
+		const known = this.#takes.get(takeId);
+		if (known?.job.caller !== caller) throw notFound('take', takeId);
+		const found = known.take;
 		if (!found.picture) {
 			throw noPictureYet(found.state);
 		}
@@ -202,8 +203,13 @@ export class Jobs implements JobBoard {
 		};
 	}
 
-	async *events(jobId: string, after: number, signal: AbortSignal): AsyncGenerator<NumberedEvent> {
-		const job = this.#job(jobId);
+	async *events(
+		jobId: string,
+		caller: string,
+		after: number,
+		signal: AbortSignal
+	): AsyncGenerator<NumberedEvent> {
+		const job = this.#job(jobId, caller);
 		let next = Math.max(0, after);
 		while (!signal.aborted) {
 			while (next < job.events.length) {
@@ -314,16 +320,19 @@ export class Jobs implements JobBoard {
 				this.#takes.delete(id);
 			}
 			this.#jobs.delete(job.id);
-			this.#byKey.delete(job.key);
+			this.#byKey.delete(keyOf(job.caller, job.key));
 		}
 	}
 
-	#job(id: string): Job {
+	#job(id: string, caller: string): Job {
 		const job = this.#jobs.get(id);
-		if (!job) throw notFound('job', id);
+		if (job?.caller !== caller) throw notFound('job', id);
 		return job;
 	}
 }
+
+/** Keys are a caller's own: two callers may use the same one. */
+const keyOf = (caller: string, key: string): string => JSON.stringify([caller, key]);
 
 const hasEnded = ({ state }: JobTake): boolean => state !== 'waiting' && state !== 'running';
 

@@ -23,6 +23,11 @@ export class PictureMemory {
 		this.#most = most;
 	}
 
+	/** Bytes that may be held. */
+	get most(): number {
+		return this.#most;
+	}
+
 	/** Bytes that are held at present. */
 	get held(): number {
 		return this.#held;

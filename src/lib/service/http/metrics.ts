@@ -1,4 +1,5 @@
 import { Counter, Gauge, Registry } from 'prom-client';
+import { redisTrouble } from '$lib/service/queue';
 import { board } from './held';
 
 const register = new Registry();
@@ -38,7 +39,10 @@ const workers = new Gauge({
  * process is asked, the figures are those of the whole service.
  */
 export async function metrics(): Promise<Response> {
-	const figures = await board().figures();
+	const figures = await Promise.resolve(board().figures()).catch(
+		(cause: unknown) => redisTrouble(cause) ?? Promise.reject(cause as Error)
+	);
+	if (typeof figures === 'string') return new Response(`${figures}\n`, { status: 503 });
 	for (const metric of [waiting, ended, seconds]) metric.reset();
 	for (const [model, count] of Object.entries(figures.waiting)) waiting.set({ model }, count);
 	for (const { model, state, count } of figures.ended) ended.inc({ model, state }, count);

@@ -50,12 +50,20 @@ export function invalid(error: ZodError): ServiceProblem {
 	);
 }
 
-/** Runs a route's work and turns what it throws into an answer. */
-export async function answer(work: () => Response | Promise<Response>): Promise<Response> {
+/**
+ * Runs a route's work and turns what it throws into an answer.
+ * @param passes the answer to something that passes, such as a queue that is away; null for a mistake
+ */
+export async function answer(
+	work: () => Response | Promise<Response>,
+	passes: (cause: unknown) => ServiceProblem | null = () => null
+): Promise<Response> {
 	try {
 		return await work();
 	} catch (cause) {
 		if (cause instanceof ServiceProblem) return cause.toResponse();
+		const passing = passes(cause);
+		if (passing) return passing.toResponse();
 		log.error({ err: cause }, 'a call failed');
 		return problem(
 			500,

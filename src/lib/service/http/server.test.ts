@@ -73,12 +73,12 @@ const all = eventsOf;
 describe('Jobs', () => {
 	it('makes every take and says so, in order, with an end', async () => {
 		const jobs = jobsWith(inlinePool());
-		const { job: id, takes } = jobs.submit(job(take(), take({ seed: 2 })));
+		const { job: id, takes } = jobs.submit(job(take(), take({ seed: 2 })), 'here');
 		const events = await all(jobs, id);
 		expect(events.filter(({ type }) => type === 'done')).toHaveLength(2);
 		expect(events.at(-1)).toEqual({ type: 'end' });
-		expect(await jobs.picture(takes[0].take).bytes()).toHaveLength(64 * 64 * 3);
-		expect(jobs.status(id).takes.map(({ state, step }) => [state, step])).toEqual([
+		expect(await jobs.picture(takes[0].take, 'here').bytes()).toHaveLength(64 * 64 * 3);
+		expect(jobs.status(id, 'here').takes.map(({ state, step }) => [state, step])).toEqual([
 			['done', 3],
 			['done', 3]
 		]);
@@ -86,7 +86,7 @@ describe('Jobs', () => {
 
 	it('says what a take costs by its card', async () => {
 		const jobs = jobsWith(inlinePool());
-		const { job: id } = jobs.submit(job(take({ width: 512, height: 512, steps: 20 })));
+		const { job: id } = jobs.submit(job(take({ width: 512, height: 512, steps: 20 })), 'here');
 		const done = (await all(jobs, id)).find((event) => event.type === 'done')!;
 		const { price } = characterOf('turnstone-2')!.card;
 		const megapixelSteps = (512 * 512 * 20) / 1e6;
@@ -99,14 +99,14 @@ describe('Jobs', () => {
 	it('joins a job that is sent again, and refuses another one under its key', async () => {
 		const jobs = jobsWith(inlinePool());
 		const first = job(take());
-		expect(jobs.submit(structuredClone(first))).toEqual(jobs.submit(first));
+		expect(jobs.submit(structuredClone(first), 'here')).toEqual(jobs.submit(first, 'here'));
 		const other = { request: { ...first.request, takes: [take()] }, pictures: [{}] };
-		expect(await statusOf(Promise.resolve().then(() => jobs.submit(other)))).toBe(409);
+		expect(await statusOf(Promise.resolve().then(() => jobs.submit(other, 'here')))).toBe(409);
 	});
 
 	it('closes a stream at once that begins past the end of an ended job', async () => {
 		const jobs = jobsWith(inlinePool());
-		const { job: id } = jobs.submit(job(take()));
+		const { job: id } = jobs.submit(job(take()), 'here');
 		const events = await all(jobs, id);
 		expect(await all(jobs, id, events.length)).toEqual([]);
 		expect(await all(jobs, id, 9999)).toEqual([]);
@@ -127,12 +127,15 @@ describe('Jobs', () => {
 		});
 		const start = { start: { image: 'x', strength: 0.5 } };
 		const takes = [take(start), take({ ...start, seed: 2 })];
-		const { job: id } = jobs.submit({
-			request: request(...takes),
-			pictures: [{ start: picture() }, { start: picture(), mask: picture() }]
-		});
+		const { job: id } = jobs.submit(
+			{
+				request: request(...takes),
+				pictures: [{ start: picture() }, { start: picture(), mask: picture() }]
+			},
+			'here'
+		);
 		expect(memory.held).toBe(3 * 64 * 64 * 3);
-		jobs.cancel(id, jobs.status(id).takes[1].take);
+		jobs.cancel(id, 'here', jobs.status(id, 'here').takes[1].take);
 		release();
 		await all(jobs, id);
 		await expect.poll(() => memory.held).toBe(0);
@@ -154,10 +157,11 @@ describe('Jobs', () => {
 			const jobs = jobsWith(many(takes, steps));
 			const begun = process.cpuUsage();
 			const { job: id } = jobs.submit(
-				job(...Array.from({ length: takes }, (_, i) => take({ seed: i })))
+				job(...Array.from({ length: takes }, (_, i) => take({ seed: i }))),
+				'here'
 			);
 			const { user } = process.cpuUsage(begun);
-			expect(jobs.status(id).takes).toHaveLength(takes);
+			expect(jobs.status(id, 'here').takes).toHaveLength(takes);
 			return user / (takes * steps);
 		};
 		run(8, 60);
@@ -172,7 +176,7 @@ describe('Jobs', () => {
 			.mockRejectedValueOnce(Object.assign(new Error('no space'), { code: 'ENOSPC' }));
 		const quiet = vi.spyOn(console, 'error').mockImplementation(() => undefined);
 		const jobs = jobsWith(inlinePool());
-		const { job: id } = jobs.submit(job(take()));
+		const { job: id } = jobs.submit(job(take()), 'here');
 		const failed = (await all(jobs, id)).find((event) => event.type === 'failed');
 		expect(failed).toMatchObject({
 			code: 'no-room',
@@ -211,28 +215,34 @@ describe('Jobs', () => {
 		const jobs = jobsWith(
 			inlinePool((seed) => (seed === 2 ? Promise.reject(new Error('broken')) : Promise.resolve()))
 		);
-		const { job: id, takes } = jobs.submit(job(take(), take({ seed: 2 }), take({ seed: 3 })));
+		const { job: id, takes } = jobs.submit(
+			job(take(), take({ seed: 2 }), take({ seed: 3 })),
+			'here'
+		);
 		const events = await all(jobs, id);
 		expect(events.filter(({ type }) => type === 'done')).toHaveLength(2);
 		const failed = events.find((event) => event.type === 'failed');
 		expect(failed).toMatchObject({ take: takes[1].take, code: 'render-failed' });
-		expect(() => jobs.picture(takes[1].take)).toThrow(/failed/);
+		expect(() => jobs.picture(takes[1].take, 'here')).toThrow(/failed/);
 	});
 
 	it('cancels what waits, keeps what is done, and ends', async () => {
 		let release = () => {};
 		const gate = new Promise<void>((resolve) => (release = resolve));
 		const jobs = jobsWith(inlinePool((seed) => (seed === 1 ? Promise.resolve() : gate)));
-		const { job: id, takes } = jobs.submit(job(take(), take({ seed: 2 }), take({ seed: 3 })));
-		for await (const { event } of jobs.events(id, 0, new AbortController().signal))
+		const { job: id, takes } = jobs.submit(
+			job(take(), take({ seed: 2 }), take({ seed: 3 })),
+			'here'
+		);
+		for await (const { event } of jobs.events(id, 'here', 0, new AbortController().signal))
 			if (event.type === 'done') break;
-		jobs.cancel(id);
+		jobs.cancel(id, 'here');
 		release();
 		const events = await all(jobs, id);
 		expect(events.filter(({ type }) => type === 'cancelled')).toHaveLength(2);
 		expect(events.filter(({ type }) => type === 'done')).toHaveLength(1);
-		expect((await jobs.picture(takes[0].take).bytes()).length).toBeGreaterThan(0);
-		jobs.cancel(id);
+		expect((await jobs.picture(takes[0].take, 'here').bytes()).length).toBeGreaterThan(0);
+		jobs.cancel(id, 'here');
 		expect(await all(jobs, id)).toEqual(events);
 	});
 
@@ -240,11 +250,11 @@ describe('Jobs', () => {
 		let release = () => {};
 		const gate = new Promise<void>((resolve) => (release = resolve));
 		const jobs = jobsWith(inlinePool(() => gate));
-		const { job: id } = jobs.submit(job(take()));
+		const { job: id } = jobs.submit(job(take()), 'here');
 		const gone = new AbortController();
 		const listening = (async () => {
 			const heard: string[] = [];
-			for await (const { event } of jobs.events(id, 0, gone.signal)) heard.push(event.type);
+			for await (const { event } of jobs.events(id, 'here', 0, gone.signal)) heard.push(event.type);
 			return heard;
 		})();
 		gone.abort();
@@ -255,7 +265,7 @@ describe('Jobs', () => {
 
 	it('refuses more than the queue holds, and says when to come back', () => {
 		const jobs = jobsWith(inlinePool(() => new Promise(() => undefined)));
-		const full = () => jobs.submit(job(...Array.from({ length: 256 }, () => take())));
+		const full = () => jobs.submit(job(...Array.from({ length: 256 }, () => take())), 'here');
 		for (let i = 0; i < 16; i++) full();
 		try {
 			full();
@@ -270,10 +280,10 @@ describe('Jobs', () => {
 
 	it('knows nothing of jobs and takes that there are not', () => {
 		const jobs = jobsWith(inlinePool());
-		expect(() => jobs.status('none')).toThrow(/not known/);
-		expect(() => jobs.picture('none')).toThrow(/not known/);
-		const { job: id } = jobs.submit(job(take()));
-		expect(() => jobs.cancel(id, 'none')).toThrow(/not known/);
+		expect(() => jobs.status('none', 'here')).toThrow(/not known/);
+		expect(() => jobs.picture('none', 'here')).toThrow(/not known/);
+		const { job: id } = jobs.submit(job(take()), 'here');
+		expect(() => jobs.cancel(id, 'here', 'none')).toThrow(/not known/);
 	});
 });
 
@@ -284,7 +294,8 @@ describe('a job of a body', () => {
 	const post = async (body: BodyInit, headers: Record<string, string> = {}) =>
 		admitJob(
 			await readJob(new Request('http://127.0.0.1/', { method: 'POST', body, headers })),
-			shelf
+			shelf,
+			'here'
 		);
 
 	it('takes a job that is as the contract says', async () => {

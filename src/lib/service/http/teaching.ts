@@ -45,13 +45,13 @@ export class Teaching {
 	 * Teaches an adapter from pictures sent before. The same pictures make the same adapter. Throws a
 	 * problem: 422 for pictures that are not here, 413 or 429 when there is no memory for them.
 	 */
-	async teach(body: unknown): Promise<AdapterTicket> {
+	async teach(body: unknown, caller: string): Promise<AdapterTicket> {
 		const parsed = TeachRequest.safeParse(body);
 		if (!parsed.success) throw invalid(parsed.error);
 		const { name, images } = parsed.data;
-		await this.#images.bring(images);
+		await this.#images.bring(images, caller);
 		const found = images.map((image, i) => {
-			const picture = this.#images.find(image);
+			const picture = this.#images.find(image, caller);
 			if (picture) return picture;
 			const message = `The picture "${image.slice(0, 80)}" is not known here; send it again first.`;
 			throw problem(422, 'A picture is missing', message, [{ path: `images.${i}`, message }]);
@@ -60,35 +60,38 @@ export class Teaching {
 			.update([...images].sort().join(' '))
 			.digest('hex');
 		const id = `taught-${hash.slice(0, 24)}`;
-		await this.#vault?.put('adapter', id, new TextEncoder().encode(JSON.stringify(parsed.data)));
-		const known = this.find(id);
+		const lesson = new TextEncoder().encode(JSON.stringify(parsed.data));
+		await this.#vault?.put(caller, 'adapter', id, lesson);
+		const known = this.find(id, caller);
 		if (known) {
 			known.name = name;
 			return { adapter: id, name };
 		}
 		const pictures = await Promise.all(found.map(smaller));
+		this.#images.gathered(images, caller);
 		this.#memory.makeRoom(pictures.reduce((sum, { pixels }) => sum + pixels.byteLength, 0));
-		if (!this.#adapters.has(id)) {
+		const key = keyOf(caller, id);
+		if (!this.#adapters.has(key)) {
 			for (const picture of pictures) this.#memory.hold(picture);
-			this.#adapters.set(id, { id, name, pictures });
+			this.#adapters.set(key, { id, name, pictures });
 		}
 		while (this.#adapters.size > KEPT && this.#forgetOne());
 		return { adapter: id, name };
 	}
 
 	/** Has adapters here that were taught to another process. */
-	async bring(ids: Iterable<string>): Promise<void> {
+	async bring(ids: Iterable<string>, caller: string): Promise<void> {
 		if (!this.#vault) return;
 		for (const id of ids) {
-			if (this.find(id)) continue;
-			const lesson = await this.#vault.get('adapter', id);
-			if (lesson) await this.teach(JSON.parse(new TextDecoder().decode(lesson)));
+			if (this.find(id, caller)) continue;
+			const lesson = await this.#vault.get(caller, 'adapter', id);
+			if (lesson) await this.teach(JSON.parse(new TextDecoder().decode(lesson)), caller);
 		}
 	}
 
 	/** An adapter by its id, now the last to be forgotten. */
-	find(id: string): TaughtAdapter | undefined {
-		return this.#adapters.get(id);
+	find(id: string, caller: string): TaughtAdapter | undefined {
+		return this.#adapters.get(keyOf(caller, id));
 	}
 
 	/** Forgets the longest unused adapter that no take waits for. */
@@ -103,6 +106,8 @@ export class Teaching {
 		return false;
 	}
 }
+
+const keyOf = (caller: string, id: string): string => JSON.stringify([caller, id]);
 
 /** A copy of a picture that is no larger than an adapter needs it; its own, whoever else has it. */
 async function smaller({ width, height, pixels }: SharedPicture): Promise<SharedPicture> {

@@ -22,10 +22,11 @@ export const sampleTake = (change: Partial<TakeRequest> = {}): TakeRequest => ({
 export async function eventsOf(
 	board: Pick<JobBoard, 'events'>,
 	job: string,
-	after = 0
+	after = 0,
+	caller = 'here'
 ): Promise<RenderEvent[]> {
 	const events: RenderEvent[] = [];
-	for await (const { event } of board.events(job, after, new AbortController().signal))
+	for await (const { event } of board.events(job, caller, after, new AbortController().signal))
 		events.push(event);
 	return events;
 }

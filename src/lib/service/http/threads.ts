@@ -8,16 +8,13 @@ import Piscina from 'piscina';
 export interface Threads<Task, Result> {
 	/**
 	 * Works on a task. A signal takes it out of the line, or ends the thread that is at it; then it
-	 * rejects with an AbortError. Rejects with Crowded when as many wait as may.
+	 * rejects with an AbortError.
 	 */
 	run(task: Task, signal: AbortSignal, transfer?: Transferable[]): Promise<Result>;
 	/** Whether the thread of an id still lives. */
 	lives(id: number): boolean;
 	close(): Promise<void>;
 }
-
-/** As many tasks wait as may; this one is refused. */
-export class Crowded extends Error {}
 
 /** Where a bundled thread is. */
 export const threadFile = (name: string): string => resolve('build/threads', `${name}.mjs`);
@@ -26,13 +23,8 @@ export const threadFile = (name: string): string => resolve('build/threads', `${
  * Opens threads.
  * @param file the bundled thread
  * @param count how many threads, at least one
- * @param waiting how many tasks may wait; more are refused
  */
-export function openThreads<Task, Result>(
-	file: string,
-	count: number,
-	waiting = Infinity
-): Threads<Task, Result> {
+export function openThreads<Task, Result>(file: string, count: number): Threads<Task, Result> {
 	if (!existsSync(file)) {
 		throw new Error(`A thread is not built: ${file} is missing. Run "npm run build:worker".`);
 	}
@@ -47,8 +39,6 @@ export function openThreads<Task, Result>(
 	});
 	return {
 		run(task, signal, transferList) {
-			// The library's own bound does not count tasks that a signal can take back, as all of these are.
-			if (pool.queueSize >= waiting) return Promise.reject(new Crowded());
 			return pool.run(task, { signal, transferList: transferList as never }) as Promise<Result>;
 		},
 		lives: (id) => pool.threads.some(({ threadId }) => threadId === id),

@@ -13,7 +13,7 @@ import type { RenderPool } from '../http/pool';
 import { ServiceProblem } from '../http/problem';
 import { eventsOf, sampleTake, statusOf } from '../http/testing';
 import { QueuedJobs } from './queued';
-import { connect, keyOf } from './redis';
+import { connect, keyOf, redisTrouble } from './redis';
 import { ownRedis } from './testing';
 import { redisVault } from './vault';
 import { QueueWorker } from './worker';
@@ -51,7 +51,8 @@ class Bench implements RenderPool {
 	close = () => Promise.resolve();
 }
 
-const all = eventsOf;
+const all = (board: JobBoard, job: string, after = 0, caller = 'anna') =>
+	eventsOf(board, job, after, caller);
 
 let redis: Awaited<ReturnType<typeof ownRedis>>;
 beforeAll(async () => void (redis = await ownRedis()));
@@ -87,7 +88,7 @@ describe.each(['in one process', 'on a queue'])('a job board %s', (kind) => {
 			const queued = new QueuedJobs(redis.url);
 			await queued.store.flushall();
 			const works = worker(pool);
-			while (!(await queued.cards()).length) await new Promise((r) => setTimeout(r, 20));
+			await expect.poll(() => queued.notReady()).toBeNull();
 			board = queued;
 			end = async () => {
 				await works.stop(0);
@@ -97,16 +98,39 @@ describe.each(['in one process', 'on a queue'])('a job board %s', (kind) => {
 		return () => end();
 	});
 
+	it('knows of a job and its pictures for the caller who sent it alone', async () => {
+		const key = randomUUID();
+		const { job: id, takes } = await board.submit(job([take(1), take(2)], key), 'anna');
+		await all(board, id);
+		const strange = [
+			() => board.status(id, 'ben'),
+			() => board.cancel(id, 'ben'),
+			() => board.cancel(id, 'ben', takes[0].take),
+			() => board.picture(takes[0].take, 'ben'),
+			() => board.events(id, 'ben', 0, new AbortController().signal).next()
+		];
+		for (const call of strange) expect(await statusOf(call)).toBe(404);
+		expect((await board.status(id, 'anna')).takes.map(({ state }) => state)).toEqual([
+			'done',
+			'done'
+		]);
+		// A key is a caller's own: the same one of another caller is another job.
+		expect(await board.joined(job([take(1), take(2)], key).request, 'ben')).toBeNull();
+		const other = await board.submit(job([take(3)], key), 'ben');
+		expect(other.job).not.toBe(id);
+		expect(await board.joined(job([take(3)], key).request, 'ben')).toEqual(other);
+	});
+
 	it('makes every take, says so in order, and keeps the picture under its hash', async () => {
 		const { job: id, takes } = await board.submit(job([take(1), take(2)]), 'anna');
 		const events = await all(board, id);
 		expect(events.filter(({ type }) => type === 'done')).toHaveLength(2);
 		expect(events.at(-1)).toEqual({ type: 'end' });
-		const picture = await board.picture(takes[1].take);
+		const picture = await board.picture(takes[1].take, 'anna');
 		const bytes = await picture.bytes();
 		expect(new TextDecoder().decode(bytes)).toBe('picture of 2');
 		expect(picture.etag).toBe(`"${createHash('sha256').update(bytes).digest('hex')}"`);
-		expect((await board.status(id)).takes.map(({ state, step }) => [state, step])).toEqual([
+		expect((await board.status(id, 'anna')).takes.map(({ state, step }) => [state, step])).toEqual([
 			['done', 3],
 			['done', 3]
 		]);
@@ -115,11 +139,11 @@ describe.each(['in one process', 'on a queue'])('a job board %s', (kind) => {
 	it('numbers events upwards, and gives those after any of them, once', async () => {
 		const { job: id } = await board.submit(job([take(1), take(2), take(3)]), 'anna');
 		const numbered: { id: number; event: RenderEvent }[] = [];
-		for await (const one of board.events(id, 0, never)) numbered.push(one);
+		for await (const one of board.events(id, 'anna', 0, never)) numbered.push(one);
 		const ids = numbered.map((one) => one.id);
 		expect(ids).toEqual([...new Set(ids)].sort((a, b) => a - b));
 		const rest: number[] = [];
-		for await (const one of board.events(id, ids[2], never)) rest.push(one.id);
+		for await (const one of board.events(id, 'anna', ids[2], never)) rest.push(one.id);
 		expect(rest).toEqual(ids.slice(3));
 		expect(await all(board, id, ids.at(-1)! + 100)).toEqual([]);
 	});
@@ -142,9 +166,9 @@ describe.each(['in one process', 'on a queue'])('a job board %s', (kind) => {
 			job(Array.from({ length: 6 }, (_, i) => take(i))),
 			'anna'
 		);
-		await board.cancel(id, takes[5].take);
-		await board.cancel(id);
-		await board.cancel(id);
+		await board.cancel(id, 'anna', takes[5].take);
+		await board.cancel(id, 'anna');
+		await board.cancel(id, 'anna');
 		const events = await all(board, id);
 		expect(events.filter(({ type }) => type === 'cancelled')).toHaveLength(6);
 		expect(events.at(-1)).toEqual({ type: 'end' });
@@ -160,24 +184,24 @@ describe.each(['in one process', 'on a queue'])('a job board %s', (kind) => {
 		const failed = (await all(board, id)).filter(({ type }) => type === 'failed');
 		expect(failed).toMatchObject([{ take: takes[1].take, code: 'render-failed' }]);
 		expect(JSON.stringify(failed)).not.toContain('no such colour');
-		expect((await board.status(id)).takes[1]).toMatchObject({
+		expect((await board.status(id, 'anna')).takes[1]).toMatchObject({
 			state: 'failed',
 			code: 'render-failed'
 		});
-		expect(await statusOf(() => board.picture(takes[1].take))).toBe(404);
+		expect(await statusOf(() => board.picture(takes[1].take, 'anna'))).toBe(404);
 	});
 
 	it('answers for what it does not know with 404', async () => {
 		const none = randomUUID();
 		for (const asked of [
-			() => board.status(none),
-			() => board.cancel(none),
-			() => board.picture(none),
+			() => board.status(none, 'anna'),
+			() => board.cancel(none, 'anna'),
+			() => board.picture(none, 'anna'),
 			() => all(board, none)
 		])
 			expect(await statusOf(asked)).toBe(404);
 		const { job: id } = await board.submit(job([take(1)]), 'anna');
-		expect(await statusOf(() => board.cancel(id, none))).toBe(404);
+		expect(await statusOf(() => board.cancel(id, 'anna', none))).toBe(404);
 		await all(board, id);
 	});
 
@@ -191,7 +215,7 @@ describe.each(['in one process', 'on a queue'])('a job board %s', (kind) => {
 		);
 		const few = await board.submit(job(Array.from({ length: 4 }, (_, i) => take(i))), 'ben');
 		open();
-		await Promise.all([all(board, many.job), all(board, few.job)]);
+		await Promise.all([all(board, many.job), all(board, few.job, 0, 'ben')]);
 		const last = Math.max(...[0, 1, 2, 3].map((seed) => pool.made.indexOf(seed)));
 		expect(last).toBeLessThan(8 + 2 * (limits.takesAtOnce ?? 1));
 		expect(pool.made).toHaveLength(204);
@@ -204,10 +228,10 @@ describe.each(['in one process', 'on a queue'])('a job board %s', (kind) => {
 		const many = (from: number) => job(Array.from({ length: 60 }, (_, i) => take(from + i)));
 		const given = await board.submit(many(1000), 'anna');
 		const other = await board.submit(many(2000), 'ben');
-		await board.cancel(given.job);
+		await board.cancel(given.job, 'anna');
 		const next = await board.submit(job(Array.from({ length: 4 }, (_, i) => take(i))), 'anna');
 		open();
-		await Promise.all([all(board, other.job), all(board, next.job)]);
+		await Promise.all([all(board, other.job, 0, 'ben'), all(board, next.job)]);
 		const last = Math.max(...[0, 1, 2, 3].map((seed) => pool.made.indexOf(seed)));
 		expect(last).toBeLessThan(8 + 3 * (limits.takesAtOnce ?? 1));
 	});
@@ -224,8 +248,9 @@ describe.each(['in one process', 'on a queue'])('a job board %s', (kind) => {
 		expect(refused).toBeInstanceOf(ServiceProblem);
 		expect((refused as ServiceProblem).problem.status).toBe(429);
 		expect(Number((refused as ServiceProblem).headers['retry-after'])).toBeGreaterThan(0);
-		jobs.push((await board.submit(job([take(1)]), 'ben')).job);
-		for (const id of jobs) await board.cancel(id);
+		const other = (await board.submit(job([take(1)]), 'ben')).job;
+		await board.cancel(other, 'ben');
+		for (const id of jobs) await board.cancel(id, 'anna');
 		expect(await statusOf(() => board.submit(job([take(1)]), 'anna'))).toBe(200);
 	});
 
@@ -240,7 +265,7 @@ describe.each(['in one process', 'on a queue'])('a job board %s', (kind) => {
 		for (let i = 0; i < 100 && (await waiting()) !== 3; i++)
 			await new Promise((done) => setTimeout(done, 20));
 		expect(await waiting()).toBe(3);
-		await board.cancel(id);
+		await board.cancel(id, 'anna');
 		const { ended, threads: told } = await board.figures();
 		expect(told).toBe(threads);
 		expect(ended).toEqual([{ model: 'turnstone-2', state: 'cancelled', count: threads + 3 }]);
@@ -260,7 +285,8 @@ describe('a queue', () => {
 		await one.close();
 		const two = new QueuedJobs(redis.url);
 		expect(await two.notReady()).toMatch(/worker/);
-		expect(await two.cards()).toEqual([]);
+		// A model that no worker ever offered is not on the list: it may be asked for again.
+		expect(await statusOf(() => two.cards())).toBe(503);
 		expect(await two.submit(job(takes, key), 'anna')).toEqual(first);
 		const pool = new Bench();
 		const works = worker(pool);
@@ -293,12 +319,12 @@ describe('a queue', () => {
 		pool.hold = (seed) => (seed === 1 ? Promise.resolve() : new Promise(() => undefined));
 		const works = worker(pool, 2);
 		const { job: id, takes } = await board.submit(job([take(1), take(2)]), 'anna');
-		const state = () => board.status(id).then(({ takes }) => takes.map((one) => one.state));
+		const state = () => board.status(id, 'anna').then(({ takes }) => takes.map((one) => one.state));
 		await expect.poll(state).toEqual(['done', 'running']);
 		await works.stop(0);
 		const names = [keyOf.job(id), keyOf.events(id), ...takes.map((one) => keyOf.take(one.take))];
 		for (const name of names) expect(await board.store.ttl(name), name).toBeGreaterThan(0);
-		await board.cancel(id);
+		await board.cancel(id, 'anna');
 		for (const name of names) expect(await board.store.ttl(name), name).toBeLessThanOrEqual(3600);
 		await board.close();
 	});
@@ -339,7 +365,9 @@ describe('a queue', () => {
 		slow.hold = () => new Promise(() => undefined);
 		const first = worker(slow, 2);
 		const { job: id } = await board.submit(job([take(1), take(2), take(3)]), 'anna');
-		while ((await board.status(id)).takes.filter(({ state }) => state === 'running').length < 2)
+		while (
+			(await board.status(id, 'anna')).takes.filter(({ state }) => state === 'running').length < 2
+		)
 			await new Promise((done) => setTimeout(done, 20));
 		await first.stop(50);
 		expect(slow.made).toEqual([]);
@@ -372,7 +400,9 @@ describe('a queue', () => {
 		const { job: id, takes } = await board.submit(job([take(1), take(2), take(3)]), 'anna');
 		await all(board, id);
 		const there = await Promise.all(
-			takes.map(async (one) => statusOf(async () => (await board.picture(one.take)).bytes()))
+			takes.map(async (one) =>
+				statusOf(async () => (await board.picture(one.take, 'anna')).bytes())
+			)
 		);
 		expect(there).toEqual([404, 200, 200]);
 		await works.stop(0);
@@ -408,7 +438,7 @@ describe('a queue', () => {
 		pool.hold = () => new Promise(() => undefined);
 		const works = worker(pool, 2, undefined, own.url);
 		const { job: id } = await board.submit(job([take(1)]), 'anna');
-		while ((await board.status(id)).takes[0].state !== 'running')
+		while ((await board.status(id, 'anna')).takes[0].state !== 'running')
 			await new Promise((done) => setTimeout(done, 20));
 		await own.kill();
 		await works.stop(0);
@@ -427,7 +457,7 @@ describe('a queue', () => {
 			pool.hold = () => new Promise((done) => (go = done));
 			const works = worker(pool, 1);
 			const { job: id } = await board.submit(job([take(1), take(2)]), 'anna');
-			while ((await board.status(id)).takes[0].state !== 'running')
+			while ((await board.status(id, 'anna')).takes[0].state !== 'running')
 				await new Promise((done) => setTimeout(done, 20));
 			// From now on Redis refuses what would take memory.
 			await board.store.config('SET', 'maxmemory', '1');
@@ -448,9 +478,96 @@ describe('a queue', () => {
 		const store = connect(redis.url);
 		const vault = redisVault(store);
 		const bytes = Uint8Array.of(0, 255, 128, 10);
-		await vault.put('image', 'abc', bytes);
-		expect(await vault.get('image', 'abc')).toEqual(bytes);
-		expect(await vault.get('adapter', 'abc')).toBeNull();
+		await vault.put('anna', 'image', 'abc', bytes);
+		expect(await vault.get('anna', 'image', 'abc')).toEqual(bytes);
+		expect(await vault.get('anna', 'adapter', 'abc')).toBeNull();
+		// What one caller sent is no other caller's.
+		expect(await vault.get('ben', 'image', 'abc')).toBeNull();
 		store.disconnect();
+	});
+
+	it('keeps so much of what one caller sends, and forgets the longest unasked-for', async () => {
+		const store = connect(redis.url);
+		await store.flushall();
+		const vault = redisVault(store);
+		const large = new Uint8Array(60 * 1024 ** 2);
+		for (const id of ['a', 'b', 'c', 'd']) await vault.put('anna', 'image', id, large);
+		await vault.put('ben', 'image', 'x', large);
+		// The first is asked for again, so the second is the oldest now.
+		expect(await vault.get('anna', 'image', 'a')).toHaveLength(large.length);
+		await vault.put('anna', 'image', 'e', large);
+		const there = async (caller: string, ids: string) =>
+			Promise.all([...ids].map((id) => store.exists(keyOf.sentIn(caller, 'image', id))));
+		expect(await there('anna', 'abcde')).toEqual([1, 0, 1, 1, 1]);
+		expect(await there('ben', 'x')).toEqual([1]);
+		await store.flushall();
+		store.disconnect();
+	});
+
+	it('takes a model on whose workers are away, and makes what waits once they are back', async () => {
+		const board = new QueuedJobs(redis.url);
+		await board.store.flushall();
+		const first = worker(new Bench());
+		await expect.poll(() => board.notReady()).toBeNull();
+		await first.stop(0);
+		// As if a minute had passed: by then they count as dead.
+		await board.store.zremrangebyscore(keyOf.workers, '-inf', '+inf');
+		expect(await board.notReady()).toMatch(/No worker lives/);
+		expect((await board.cards()).map(({ id }) => id)).toEqual(cards.map(({ id }) => id));
+		const { job: id } = await board.submit(job([take(1), take(2)]), 'anna');
+		const pool = new Bench();
+		const second = worker(pool);
+		await all(board, id);
+		expect([...pool.made].sort()).toEqual([1, 2]);
+		await second.stop(0);
+		// After a day nobody expects it back.
+		const later = vi.spyOn(Date, 'now').mockReturnValue(Date.now() + 25 * 60 * 60_000);
+		expect(await statusOf(() => board.cards())).toBe(503);
+		later.mockRestore();
+		await board.close();
+	});
+
+	it('says that Redis is full, and takes on the same job once there is room', async () => {
+		const board = new QueuedJobs(redis.url);
+		await board.store.flushall();
+		const pool = new Bench();
+		const works = worker(pool);
+		await expect.poll(() => board.notReady()).toBeNull();
+		await board.store.config('SET', 'maxmemory', '1');
+		const asked = job([take(1)]);
+		const refused = await Promise.resolve(board.submit(asked, 'anna')).catch(
+			(cause: unknown) => cause
+		);
+		expect(redisTrouble(refused), String(refused)).toMatch(/full/);
+		expect(await board.notReady()).toMatch(/full/);
+		await board.store.config('SET', 'maxmemory', '0');
+		await all(board, (await board.submit(asked, 'anna')).job);
+		expect(pool.made).toEqual([1]);
+		await works.stop(0);
+		await board.close();
+	});
+
+	it('answers within two seconds that Redis is away', { timeout: 60_000 }, async () => {
+		const own = await ownRedis();
+		const board = new QueuedJobs(own.url);
+		await board.store.ping();
+		await own.kill();
+		const calls = [
+			() => board.cards(),
+			() => board.limits(),
+			() => board.submit(job([take(1)]), 'anna'),
+			() => board.status(randomUUID(), 'anna'),
+			() => board.picture(randomUUID(), 'anna'),
+			() => board.figures()
+		];
+		for (const call of calls) {
+			const begun = performance.now();
+			const cause = await Promise.resolve(call()).catch((one: unknown) => one);
+			expect(redisTrouble(cause), String(cause)).toMatch(/does not answer/);
+			expect(performance.now() - begun).toBeLessThan(2000);
+		}
+		expect(await board.notReady()).toMatch(/does not answer/);
+		await board.close();
+		await own.end();
 	});
 });

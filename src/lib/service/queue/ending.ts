@@ -34,12 +34,12 @@ export async function endTake(
 		take
 	);
 	if (ended === 2) {
-		const [key, takes] = await store.hmget(keyOf.job(job), 'key', 'takes');
+		const [key, takes, caller] = await store.hmget(keyOf.job(job), 'key', 'takes', 'caller');
 		const all = store.pipeline();
 		for (const name of [
 			keyOf.job(job),
 			keyOf.events(job),
-			...(key ? [keyOf.sent(key)] : []),
+			...(key && caller ? [keyOf.sent(caller, key)] : []),
 			...(JSON.parse(takes ?? '[]') as RecordedTake[]).map((one) => keyOf.take(one.take))
 		])
 			all.expire(name, KEPT_ENDED);

@@ -20,3 +20,5 @@ export function openQueue(url: string): OpenQueue {
 	}
 	return place.dialPickQueue;
 }
+
+export { redisTrouble } from './redis';

@@ -18,7 +18,7 @@ import {
 	type KeptPicture,
 	type NumberedEvent
 } from '../http/board';
-import { keyInUse, noPictureYet, notFound, queueFull } from '../http/events';
+import { keyInUse, noPictureYet, notFound, notNow, queueFull } from '../http/events';
 import { limits } from '../http/limits';
 import { log } from '../http/log';
 import { endTake, type RecordedTake } from './ending';
@@ -27,7 +27,9 @@ import {
 	connect,
 	KEPT_WAITING,
 	keyOf,
+	LATELY,
 	queueOf,
+	redisTrouble,
 	RESERVED,
 	SILENCE,
 	type QueuedTake,
@@ -41,8 +43,8 @@ const LAST_NUMBER = 2_097_151;
 /** How long a stream waits for an event before it looks whether its job still lives, in milliseconds. */
 const LISTEN = 5000;
 
-/** How long Redis may take to answer before the service counts as not ready, in milliseconds. */
-const PROMPT = 2000;
+/** How long Redis may take to answer before a call is answered without it, in milliseconds. */
+const PROMPT = 1500;
 
 interface JobRecord {
 	id: string;
@@ -61,7 +63,7 @@ export class QueuedJobs implements JobBoard {
 
 	constructor(url: string) {
 		this.#url = url;
-		this.#store = connect(url);
+		this.#store = connect(url, PROMPT);
 		this.#store.on('error', (err) => log.warn({ err }, 'Redis does not answer'));
 	}
 
@@ -70,8 +72,11 @@ export class QueuedJobs implements JobBoard {
 		return this.#store;
 	}
 
+	/** The models that workers offer, or offered lately: a worker that was restarted makes what waits. */
 	async cards(): Promise<readonly ModelCard[]> {
-		const models = new Set((await this.#workers()).flatMap((worker) => worker.models));
+		const since = Date.now() - LATELY;
+		const models = new Set(await this.#store.zrangebyscore(keyOf.models, since, '+inf'));
+		if (!models.size) throw notNow('No worker has offered a model yet.');
 		return cards.filter(({ id }) => models.has(id));
 	}
 
@@ -81,7 +86,7 @@ export class QueuedJobs implements JobBoard {
 	}
 
 	async joined(request: JobRequest, caller: string): Promise<JobTicket | null> {
-		const known = await this.#sent(request.key);
+		const known = await this.#sent(request.key, caller);
 		return known && this.#join(known, request, caller);
 	}
 
@@ -98,8 +103,8 @@ export class QueuedJobs implements JobBoard {
 		return { job: job.id, takes: job.takes.map(({ ref, take }) => ({ ref, take })) };
 	}
 
-	async status(id: string): Promise<JobStatus> {
-		const takes = await this.#takes(id);
+	async status(id: string, caller: string): Promise<JobStatus> {
+		const takes = await this.#takes(id, caller);
 		const asked = this.#store.pipeline();
 		for (const { take } of takes) asked.hmget(keyOf.take(take), 'state', 'step', 'code', 'message');
 		const told = (await asked.exec()) ?? [];
@@ -120,8 +125,8 @@ export class QueuedJobs implements JobBoard {
 		};
 	}
 
-	async cancel(job: string, takeId?: string): Promise<void> {
-		const takes = await this.#takes(job);
+	async cancel(job: string, caller: string, takeId?: string): Promise<void> {
+		const takes = await this.#takes(job, caller);
 		const chosen = takeId ? takes.filter(({ take }) => take === takeId) : takes;
 		if (takeId && !chosen.length) throw notFound('take', takeId);
 		for (const { take, model } of chosen) {
@@ -134,15 +139,20 @@ export class QueuedJobs implements JobBoard {
 			await this.#store.publish(channels.cancelled, take);
 		}
 		// Turns that were given back are not held against who asked for them.
-		const caller = await this.#store.hget(keyOf.job(job), 'caller');
-		if (caller && !(await this.#store.zcount(keyOf.open(caller), Date.now(), '+inf')))
+		if (!(await this.#store.zcount(keyOf.open(caller), Date.now(), '+inf')))
 			for (const model of new Set(takes.map((one) => one.model)))
 				await this.#store.hdel(keyOf.line(model), caller);
 	}
 
-	async picture(take: string): Promise<KeptPicture> {
-		const [state, type, etag] = await this.#store.hmget(keyOf.take(take), 'state', 'type', 'etag');
-		if (!state) throw notFound('take', take);
+	async picture(take: string, caller: string): Promise<KeptPicture> {
+		const [state, type, etag, owner] = await this.#store.hmget(
+			keyOf.take(take),
+			'state',
+			'type',
+			'etag',
+			'caller'
+		);
+		if (!state || owner !== caller) throw notFound('take', take);
 		if (state !== 'done') throw noPictureYet(state);
 		return {
 			type: type!,
@@ -155,8 +165,13 @@ export class QueuedJobs implements JobBoard {
 		};
 	}
 
-	async *events(job: string, after: number, signal: AbortSignal): AsyncGenerator<NumberedEvent> {
-		await this.#takes(job);
+	async *events(
+		job: string,
+		caller: string,
+		after: number,
+		signal: AbortSignal
+	): AsyncGenerator<NumberedEvent> {
+		await this.#takes(job, caller);
 		if (signal.aborted) return;
 		// One connection a stream: it waits in Redis itself.
 		const reader = connect(this.#url);
@@ -213,10 +228,14 @@ export class QueuedJobs implements JobBoard {
 	}
 
 	async notReady(): Promise<string | null> {
-		const late = new Promise<null>((done) => setTimeout(() => done(null), PROMPT).unref());
-		const workers = await Promise.race([this.#workers(), late]);
-		if (!workers) return 'Redis does not answer.';
-		return workers.length ? null : 'No worker lives: start one with "npm run worker".';
+		try {
+			// Reading works where Redis is full: only writing tells.
+			await this.#store.set(keyOf.probe, '1', 'EX', 60);
+			const workers = await this.#workers();
+			return workers.length ? null : 'No worker lives: start one with "npm run worker".';
+		} catch (cause) {
+			return redisTrouble(cause) ?? 'Redis, which keeps the queue, made a mistake.';
+		}
 	}
 
 	async close(): Promise<void> {
@@ -245,9 +264,9 @@ export class QueuedJobs implements JobBoard {
 		return said.flatMap((text) => (text ? [JSON.parse(text) as WorkerSays] : []));
 	}
 
-	/** The job that was sent under a key. */
-	async #sent(key: string): Promise<JobRecord | null> {
-		const id = await this.#store.get(keyOf.sent(key));
+	/** The job that a caller sent under a key. */
+	async #sent(key: string, caller: string): Promise<JobRecord | null> {
+		const id = await this.#store.get(keyOf.sent(caller, key));
 		if (!id) return null;
 		const [body, takes] = await this.#store.hmget(keyOf.job(id), 'body', 'takes');
 		return body && takes ? { id, body, takes: JSON.parse(takes) as RecordedTake[] } : null;
@@ -272,15 +291,16 @@ export class QueuedJobs implements JobBoard {
 		});
 		write.expire(keyOf.job(id), KEPT_WAITING);
 		for (const { take, model } of takes) {
-			write.hset(keyOf.take(take), { job: id, model, state: 'waiting', step: 0 });
+			write.hset(keyOf.take(take), { job: id, model, caller, state: 'waiting', step: 0 });
 			write.expire(keyOf.take(take), KEPT_WAITING);
 		}
 		await write.exec();
-		const first = await this.#store.set(keyOf.sent(key), id, 'EX', KEPT_WAITING, 'NX');
+		const sent = keyOf.sent(caller, key);
+		const first = await this.#store.set(sent, id, 'EX', KEPT_WAITING, 'NX');
 		if (first) return { id, body, takes };
 		await this.#store.del(keyOf.job(id), ...own.map(keyOf.take));
 		await this.#store.zrem(keyOf.open(caller), ...own);
-		return (await this.#sent(key)) ?? { id, body, takes };
+		return (await this.#sent(key, caller)) ?? { id, body, takes };
 	}
 
 	/** Puts a job's takes into the queues of their models. What lies there already stays as it is. */
@@ -313,9 +333,10 @@ export class QueuedJobs implements JobBoard {
 		log.info({ job: job.id, caller, takes: job.takes.length }, 'a job was taken on');
 	}
 
-	async #takes(job: string): Promise<RecordedTake[]> {
-		const takes = await this.#store.hget(keyOf.job(job), 'takes');
-		if (!takes) throw notFound('job', job);
+	/** The takes of a caller's job. */
+	async #takes(job: string, caller: string): Promise<RecordedTake[]> {
+		const [takes, owner] = await this.#store.hmget(keyOf.job(job), 'takes', 'caller');
+		if (!takes || owner !== caller) throw notFound('job', job);
 		return JSON.parse(takes) as RecordedTake[];
 	}
 }

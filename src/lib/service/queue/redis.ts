@@ -5,8 +5,8 @@ const PREFIX = 'dial-pick';
 
 /** Where things lie in Redis. */
 export const keyOf = {
-	/** A job's id and the hash of what was asked, by the key that it was sent under. */
-	sent: (key: string) => `${PREFIX}:sent:${key}`,
+	/** A job's id, by its caller and the key that it was sent under. */
+	sent: (caller: string, key: string) => `${PREFIX}:sent:${JSON.stringify([caller, key])}`,
 	/** What a job is: a hash. */
 	job: (job: string) => `${PREFIX}:job:${job}`,
 	/** How far a take is: a hash. */
@@ -18,8 +18,11 @@ export const keyOf = {
 	/** Pictures by when they were finished: a sorted set; and their sizes: a hash. */
 	pictures: `${PREFIX}:pictures`,
 	sizes: `${PREFIX}:picture-sizes`,
-	/** What was uploaded, by its hash. */
-	sentIn: (kind: string, id: string) => `${PREFIX}:${kind}:${id}`,
+	/** What a caller uploaded, by its hash; how large each is, and when it was asked for last: a hash and a sorted set. */
+	sentIn: (caller: string, kind: string, id: string) =>
+		`${PREFIX}:${kind}:${JSON.stringify([caller, id])}`,
+	sentSizes: (caller: string) => `${PREFIX}:sent-sizes:${caller}`,
+	sentTimes: (caller: string) => `${PREFIX}:sent-times:${caller}`,
 	/** A caller's takes that have not ended, by when they count no more unless it is said again: a sorted set. */
 	open: (caller: string) => `${PREFIX}:open:${caller}`,
 	/** Takes that have ended, by model and state, and their seconds by model: hashes. */
@@ -28,6 +31,10 @@ export const keyOf = {
 	/** Workers by when they last said that they live: a sorted set; and what each is: a string. */
 	workers: `${PREFIX}:workers`,
 	worker: (id: string) => `${PREFIX}:worker:${id}`,
+	/** Models by when a worker offered them last: a sorted set. */
+	models: `${PREFIX}:models`,
+	/** Written to find out whether Redis takes anything on. */
+	probe: `${PREFIX}:probe`,
 	/** The number that a model's line serves, and each caller's last number in it: a hash. */
 	serving: (model: string) => `${PREFIX}:serving:${model}`,
 	line: (model: string) => `${PREFIX}:line:${model}`
@@ -75,6 +82,7 @@ export const RESERVED = 60;
  * are known.
  * `standIn`: gives a caller numbers in a model's line: what follows the larger of the number served
  * and the caller's last. With nobody waiting, numbers begin anew.
+ * `keepSent`: what a caller uploaded is kept, and the longest unasked-for of it gives way beyond a bound.
  * `serve`: a number is served.
  * `progress`: a take is at a step; 0 when it has ended already.
  * `finish`: a take comes to an end, once; 1 when it did by this, 2 when its job ended with it.
@@ -111,6 +119,25 @@ local last = tonumber(redis.call('HGET', KEYS[2], ARGV[1]) or '0')
 local first = math.max(serving, last) + 1
 redis.call('HSET', KEYS[2], ARGV[1], first + tonumber(ARGV[2]) - 1)
 return first`
+	},
+	keepSent: {
+		numberOfKeys: 3,
+		lua: `
+redis.call('SET', KEYS[1], ARGV[1], 'EX', ARGV[2])
+redis.call('HSET', KEYS[2], KEYS[1], #ARGV[1])
+redis.call('ZADD', KEYS[3], ARGV[3], KEYS[1])
+redis.call('EXPIRE', KEYS[2], ARGV[2])
+redis.call('EXPIRE', KEYS[3], ARGV[2])
+local whole = 0
+for _, size in ipairs(redis.call('HVALS', KEYS[2])) do whole = whole + tonumber(size) end
+for _, name in ipairs(redis.call('ZRANGE', KEYS[3], 0, -2)) do
+	local old = redis.call('EXISTS', name) == 0
+	if whole <= tonumber(ARGV[4]) and not old then break end
+	whole = whole - tonumber(redis.call('HGET', KEYS[2], name) or '0')
+	redis.call('DEL', name)
+	redis.call('HDEL', KEYS[2], name)
+	redis.call('ZREM', KEYS[3], name)
+end`
 	},
 	serve: {
 		numberOfKeys: 1,
@@ -171,6 +198,15 @@ export type Store = Redis & {
 		count: number,
 		anew: '0' | '1'
 	): Promise<number>;
+	keepSent(
+		name: string,
+		sizes: string,
+		times: string,
+		bytes: Buffer,
+		seconds: number,
+		now: number,
+		most: number
+	): Promise<null>;
 	serve(serving: string, number: number): Promise<null>;
 	progress(
 		take: string,
@@ -192,9 +228,31 @@ export type Store = Redis & {
 	): Promise<0 | 1 | 2>;
 };
 
+/** How long a model is taken on whose workers are away, in milliseconds: they come back. */
+export const LATELY = 24 * 60 * 60 * 1000;
+
 /**
  * A connection that outlives a restart of Redis: what is asked meanwhile waits.
  * @param url as `redis://host:port`
+ * @param commandTimeout how long it waits, in milliseconds; without it, for ever
  */
-export const connect = (url: string): Store =>
-	new Redis(url, { maxRetriesPerRequest: null, scripts }) as Store;
+export const connect = (url: string, commandTimeout?: number): Store =>
+	new Redis(url, {
+		maxRetriesPerRequest: null,
+		scripts,
+		...(commandTimeout ? { commandTimeout } : {})
+	}) as Store;
+
+/** Why Redis does not do what it was asked, as a sentence; null for any other mistake. */
+export function redisTrouble(cause: unknown): string | null {
+	const { name = '', message = '' } = cause instanceof Error ? cause : {};
+	if (/^OOM\b/.test(message)) return 'Redis, which keeps the queue, is full.';
+	if (/^EXECABORT\b/.test(message))
+		return 'Redis, which keeps the queue, takes nothing on at present. It may be full.';
+	if (/^(LOADING|BUSY|READONLY|MISCONF|MASTERDOWN|CLUSTERDOWN|NOREPLICAS)\b/.test(message))
+		return 'Redis, which keeps the queue, takes nothing on at present.';
+	return /timed out|Connection is closed|ECONN|EPIPE|ENOTFOUND/.test(message) ||
+		name === 'MaxRetriesPerRequestError'
+		? 'Redis, which keeps the queue, does not answer.'
+		: null;
+}

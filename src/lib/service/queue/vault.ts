@@ -4,13 +4,26 @@ import { keyOf, type Store } from './redis';
 /** How long what was sent is kept from when it was last asked for, in seconds. */
 const KEPT = 24 * 60 * 60;
 
-/** What was sent, in Redis, where every process of the service finds it. */
+/** Bytes of what one caller sent; the longest unasked-for gives way beyond it. */
+const MOST_SENT = 256 * 1024 * 1024;
+
+/** What callers sent, in Redis, where every process of the service finds it. */
 export const redisVault = (store: Store): Vault => ({
-	async put(kind, id, bytes) {
-		await store.set(keyOf.sentIn(kind, id), Buffer.from(bytes), 'EX', KEPT);
+	async put(caller, kind, id, bytes) {
+		await store.keepSent(
+			keyOf.sentIn(caller, kind, id),
+			keyOf.sentSizes(caller),
+			keyOf.sentTimes(caller),
+			Buffer.from(bytes),
+			KEPT,
+			Date.now(),
+			MOST_SENT
+		);
 	},
-	async get(kind, id) {
-		const bytes = await store.getexBuffer(keyOf.sentIn(kind, id), 'EX', KEPT);
+	async get(caller, kind, id) {
+		const name = keyOf.sentIn(caller, kind, id);
+		const bytes = await store.getexBuffer(name, 'EX', KEPT);
+		if (bytes) await store.zadd(keyOf.sentTimes(caller), 'XX', Date.now(), name);
 		return bytes && new Uint8Array(bytes);
 	}
 });

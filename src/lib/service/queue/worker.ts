@@ -224,14 +224,14 @@ export class QueueWorker {
 		token: string,
 		one: { abort: AbortController; back: boolean }
 	): Promise<boolean> {
-		const { take, job: of, number } = job.data;
+		const { take, job: of, caller, number } = job.data;
 		try {
 			const parsed = TakeRequest.parse(job.data.request);
 			await this.#store.serve(keyOf.serving(parsed.model), number);
 			const { ref: _ref, output = { format: 'png', preview: false }, ...settings } = parsed;
 			// It has come to an end already.
 			if (!(await this.#tell(of, take, 0, parsed.steps))) return true;
-			const pictures = await picturesFor(parsed, this.#shelf);
+			const pictures = await picturesFor(parsed, this.#shelf, caller);
 			const result = await this.#options.pool.render(
 				{ settings, output, pictures },
 				one.abort.signal,
@@ -330,10 +330,12 @@ export class QueueWorker {
 			threads: this.#options.threads,
 			busy: this.#making.size
 		};
+		const now = Date.now();
 		await this.#store
 			.multi()
-			.zadd(keyOf.workers, Date.now(), this.#id)
-			.zremrangebyscore(keyOf.workers, 0, Date.now() - SILENCE)
+			.zadd(keyOf.models, ...says.models.flatMap((model) => [now, model]))
+			.zadd(keyOf.workers, now, this.#id)
+			.zremrangebyscore(keyOf.workers, 0, now - SILENCE)
 			.set(keyOf.worker(this.#id), JSON.stringify(says), 'PX', SILENCE)
 			.exec()
 			.catch(() => null);

@@ -6,8 +6,8 @@ export const cancelJob = defineRoute({
 	path: '/jobs/{job}',
 	summary: 'Cancel what is not finished',
 	responses: { '204': { description: 'Cancelled' }, ...unknownHere },
-	handle: async (_request, { job }) => {
-		await board().cancel(job);
+	handle: async (_request, { job }, caller) => {
+		await board().cancel(job, caller);
 		return nothing();
 	}
 });

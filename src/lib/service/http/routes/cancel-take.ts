@@ -6,8 +6,8 @@ export const cancelTake = defineRoute({
 	path: '/jobs/{job}/takes/{take}',
 	summary: 'Cancel one take',
 	responses: { '204': { description: 'Cancelled' }, ...unknownHere },
-	handle: async (_request, { job, take }) => {
-		await board().cancel(job, take);
+	handle: async (_request, { job, take }, caller) => {
+		await board().cancel(job, caller, take);
 		return nothing();
 	}
 });

@@ -8,5 +8,6 @@ export const describePicture = defineRoute({
 	summary: 'What a picture shows, in words; may be left out by a server',
 	requestBody: told('DescriptionRequest', 'A picture that was sent before'),
 	responses: { '200': told('Description', 'Phrases by facet'), ...badWords },
-	handle: async (request) => json(await words().describe(await readJson(request), shelf().images))
+	handle: async (request, _params, caller) =>
+		json(await words().describe(await readJson(request), shelf().images, caller))
 });

@@ -9,5 +9,6 @@ export const fullerVersions = defineRoute({
 		'Fuller versions of a plain line, the same for the same request; may be left out by a server',
 	requestBody: told('FullerRequest', 'The line, and how the models are spoken to'),
 	responses: { '200': told('FullerVersions', 'The versions'), ...badWords },
-	handle: async (request) => json(await words().fuller(await readJson(request)))
+	handle: async (request, _params, caller) =>
+		json(await words().fuller(await readJson(request), caller))
 });

@@ -1,3 +1,6 @@
+import { redisTrouble } from '$lib/service/queue';
+import { callerOf } from '../callers';
+import { notNow } from '../events';
 import { answer, problem } from '../problem';
 import { openApi } from './openapi';
 import { cancelJob } from './cancel-job';
@@ -57,6 +60,12 @@ function paramsOf(parts: readonly string[], given: readonly string[]): Params | 
 	return params;
 }
 
+/** What is answered while the queue is away or full. */
+function queueTrouble(cause: unknown) {
+	const why = redisTrouble(cause);
+	return why === null ? null : notNow(why);
+}
+
 /**
  * Answers a call of the service.
  * @param path below the service's address, decoded, without a slash at its ends
@@ -71,7 +80,8 @@ export function serve(request: Request, path: string): Promise<Response> {
 	// An answer to HEAD is that to GET; its body is not sent.
 	const asked = method === 'head' ? 'get' : method;
 	const one = found.find(({ route }) => route.method === asked);
-	if (one) return answer(() => one.route.handle(request, one.params));
+	if (one)
+		return answer(() => one.route.handle(request, one.params, callerOf(request)), queueTrouble);
 	if (!found.length)
 		return answer(() => {
 			throw problem(404, 'There is no such call', 'The contract stands at openapi.json.');

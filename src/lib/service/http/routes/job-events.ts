@@ -16,9 +16,9 @@ export const jobEvents = defineRoute({
 		'200': toldAsEvents('RenderEvent', 'Server-sent events, named by their type; each has an id'),
 		...unknownHere
 	},
-	handle: async (request, { job }) => {
+	handle: async (request, { job }, caller) => {
 		const seen = lastSeen(request.headers.get('last-event-id'));
-		await board().status(job);
-		return eventStream((signal) => board().events(job, seen, signal));
+		await board().status(job, caller);
+		return eventStream((signal) => board().events(job, caller, seen, signal));
 	}
 });

@@ -6,5 +6,5 @@ export const jobStatus = defineRoute({
 	path: '/jobs/{job}',
 	summary: 'How far a job is',
 	responses: { '200': told('JobStatus', 'Every take'), ...unknownHere },
-	handle: async (_request, { job }) => json(await board().status(job))
+	handle: async (_request, { job }, caller) => json(await board().status(job, caller))
 });

@@ -8,5 +8,6 @@ export const readWords = defineRoute({
 	summary: 'Which words of a prompt a model has no notion of; may be left out by a server',
 	requestBody: told('ReadingRequest', 'A model and its words'),
 	responses: { '200': told('Reading', 'The words that go unread'), ...badWords },
-	handle: async (request) => json(await words().read(await readJson(request)))
+	handle: async (request, _params, caller) =>
+		json(await words().read(await readJson(request), caller))
 });

@@ -16,8 +16,8 @@ export interface Route {
 	requestBody?: Told;
 	/** What it answers, by status. */
 	responses: Record<string, Told>;
-	/** Throws a ServiceProblem for what it cannot do. */
-	handle: (request: Request, params: Params) => Response | Promise<Response>;
+	/** Answers a caller. Throws a ServiceProblem for what it cannot do. */
+	handle: (request: Request, params: Params, caller: string) => Response | Promise<Response>;
 }
 
 export const defineRoute = (route: Route): Route => route;

@@ -17,5 +17,6 @@ export const sendImage = defineRoute({
 		'413': toldAsProblem('Too many bytes or pixels'),
 		'422': toldAsProblem('No whole picture of a kind that is taken')
 	},
-	handle: async (request) => json(await shelf().images.add(await readBytes(request)), 201)
+	handle: async (request, _params, caller) =>
+		json(await shelf().images.add(await readBytes(request), caller), 201)
 });

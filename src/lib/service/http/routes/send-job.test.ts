@@ -40,7 +40,8 @@ describe('sending a job', () => {
 	it('again gives the same job, though what it was sent with is forgotten by then', async () => {
 		const grey = sharp({ create: { width: 64, height: 64, channels: 3, background: '#888' } });
 		const { image } = await place.dialPickShelf!.images.add(
-			new Uint8Array(await grey.png().toBuffer())
+			new Uint8Array(await grey.png().toBuffer()),
+			'here'
 		);
 		const job = {
 			key: crypto.randomUUID(),

@@ -1,5 +1,4 @@
 import { admitJob, readJob } from '../admission';
-import { callerOf } from '../callers';
 import { board, shelf } from '../held';
 import { defineRoute, json, told, toldAsProblem } from './route';
 
@@ -15,13 +14,12 @@ export const sendJob = defineRoute({
 		'422': toldAsProblem('Not as the contract says, or not on offer; see errors'),
 		'429': toldAsProblem('The queue is full; see Retry-After')
 	},
-	handle: async (request) => {
+	handle: async (request, _params, caller) => {
 		const job = await readJob(request);
-		const caller = callerOf(request);
 		// A job that is known is not looked at again: what it was sent with may be forgotten by now.
 		const ticket =
 			(await board().joined(job, caller)) ??
-			(await board().submit(await admitJob(job, shelf(), await board().cards()), caller));
+			(await board().submit(await admitJob(job, shelf(), caller, await board().cards()), caller));
 		return json(ticket, 202);
 	}
 });

@@ -9,8 +9,8 @@ export const takeImage = defineRoute({
 		'200': toldAsPicture('PNG or WebP', 'image/png', 'image/webp'),
 		...unknownHere
 	},
-	handle: async (request, { take }) => {
-		const { bytes, type, etag } = await board().picture(take);
+	handle: async (request, { take }, caller) => {
+		const { bytes, type, etag } = await board().picture(take, caller);
 		const headers = {
 			'content-type': type,
 			etag,

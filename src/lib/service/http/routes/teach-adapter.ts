@@ -12,5 +12,6 @@ export const teachAdapter = defineRoute({
 		'400': toldAsProblem('Not JSON'),
 		'422': toldAsProblem('Not as the contract says, or a picture is not known; see errors')
 	},
-	handle: async (request) => json(await shelf().teaching.teach(await readJson(request)), 201)
+	handle: async (request, _params, caller) =>
+		json(await shelf().teaching.teach(await readJson(request), caller), 201)
 });
