@@ -4,7 +4,7 @@ import * as store from '$lib/store';
 import { bringAlong } from './bring';
 import { follow, nameOf, type Means } from './follow';
 import type { Route, Routes } from './services';
-import { backOff, verdictOn } from './verdict';
+import { backOff, verdictOn, type Verdict } from './verdict';
 
 /** Where the driving of a plan stands. */
 export type RunState =
@@ -31,6 +31,12 @@ export interface Driving extends Means {
  */
 const PART = 48;
 
+/** Most pictures that the takes of one job bring along: a service holds all of them at once. */
+const PICTURES = 8;
+
+/** How often pictures are sent again that a service has lost, before their takes fail. */
+const RESENDS = 4;
+
 /** Jobs in a row that may end without a picture before the run is paused. */
 const FRUITLESS = 8;
 
@@ -42,7 +48,11 @@ export class PlanDrive {
 	/** Tries and jobs in a row in which nothing was kept. */
 	#failures = 0;
 	#fruitless = 0;
+	/** How often in a row the service asked for pictures again. */
+	#resent = 0;
 	#during: 'sending' | 'following' = 'sending';
+	/** Jobs that have ended and whose last pictures are still on their way, by key. */
+	readonly #late = new Map<string, Promise<void>>();
 	/** Takes that were kept on the way. */
 	settled = 0;
 
@@ -63,10 +73,15 @@ export class PlanDrive {
 			const plan = await store.plan(this.#id);
 			if (!plan || plan.stopped || plan.paused) return end('held');
 			const rows = await store.jobsOfPlan(this.#id);
-			const row = rows.find(({ wanted }) => wanted) ?? null;
-			const leaving = new Set(rows.filter(({ wanted }) => !wanted).flatMap(({ refs }) => refs));
+			const row = rows.find(({ key, wanted }) => wanted && !this.#late.has(key)) ?? null;
+			const away = rows.filter(({ key, wanted }) => !wanted || this.#late.has(key));
+			const leaving = new Set(away.flatMap(({ refs }) => refs));
 			const open = row ? [] : await store.nextTakes(this.#id, PART, leaving);
 			if (!row && !open.length) {
+				if (this.#late.size) {
+					await Promise.race([...this.#late.values(), this.#means.clock.sleep(1000, this.#cut)]);
+					continue;
+				}
 				if (!(await store.nextTakes(this.#id, 1)).length) return end('done');
 				// What was called back goes out again once the service has confirmed that it stopped.
 				await this.#wait(
@@ -93,7 +108,7 @@ export class PlanDrive {
 			if (!job) return void (await store.endJob(row.key));
 			this.#during = 'following';
 			const { key } = row;
-			const { settled, ended } = await follow(row, job, client, this.#means, this.#cut, {
+			const { settled, ended, late } = await follow(row, job, client, this.#means, this.#cut, {
 				onBegun: () => this.#means.onState({ at: 'following', key }),
 				onOutcome: (outcome) => this.#count(outcome.settled)
 			});
@@ -101,6 +116,7 @@ export class PlanDrive {
 				if (this.#cut.aborted) return;
 				throw new Error('The stream broke off.');
 			}
+			if (late) return this.#waitFor(key, late, settled);
 			// A job that has ended has nothing more to give: what is still open needs a new one.
 			await store.endJob(key);
 			if (settled === 0) await this.#endedInVain();
@@ -109,8 +125,20 @@ export class PlanDrive {
 		}
 	}
 
+	/** Lets the run go on while the last pictures of a job that has ended come. */
+	#waitFor(key: string, late: Promise<void>, settled: number): void {
+		const coming = late
+			// A picture that could not be had is asked for again by following the job once more.
+			.then(() => store.endJob(key))
+			.catch(() => void this.#failures++)
+			.finally(() => this.#late.delete(key));
+		this.#late.set(key, coming);
+		if (settled) this.#fruitless = 0;
+	}
+
 	#count(settled: number): void {
 		if (!settled) return;
+		this.#resent = 0;
 		this.settled += settled;
 		this.#failures = 0;
 		this.#fruitless = 0;
@@ -148,24 +176,16 @@ export class PlanDrive {
 						backOff(this.#failures)
 					);
 				return;
-			case 'fail': {
-				if (!row) {
-					// A picture that was sent ahead was refused: the takes that bring one along cannot be made.
-					const starts = open.filter(
-						({ settings }) => settings.adapters ?? picturesIn(settings).length
+			case 'resend':
+				if (row) await store.endJob(row.key);
+				if (++this.#resent < RESENDS)
+					return this.#wait(
+						'The render service has lost pictures that were sent to it. Sending them again.',
+						backOff(this.#resent)
 					);
-					const lost = (starts.length ? starts : open).map(({ id }) => id);
-					this.#count(await store.failOpenTakes(lost, verdict.says));
-					return;
-				}
-				await store.endJob(row.key);
-				// A body that was kept may name pictures that the service has forgotten since.
-				if (!fresh) return;
-				const refs = verdict.takes?.flatMap((place) => row.refs[place] ?? []) ?? row.refs;
-				const named = refs.length ? refs : row.refs;
-				this.#count(await store.failOpenTakes(named, verdict.says));
-				return;
-			}
+				return this.#fail(verdict, row, fresh, open);
+			case 'fail':
+				return this.#fail(verdict, row, fresh, open);
 			case 'again': {
 				this.#failures++;
 				if (this.#failures >= verdict.most)
@@ -174,6 +194,30 @@ export class PlanDrive {
 				return this.#wait(verdict.says, wait);
 			}
 		}
+	}
+
+	/** Takes that the service refuses for good fail with its sentence. */
+	async #fail(
+		verdict: Extract<Verdict, { then: 'fail' | 'resend' }>,
+		row: store.StoredJob | null,
+		fresh: boolean,
+		open: readonly Take[]
+	): Promise<void> {
+		if (!row) {
+			// A picture that was sent ahead was refused: the takes that bring one along cannot be made.
+			const starts = open.filter(
+				({ settings }) => settings.adapters ?? picturesIn(settings).length
+			);
+			const lost = (starts.length ? starts : open).map(({ id }) => id);
+			this.#count(await store.failOpenTakes(lost, verdict.says));
+			return;
+		}
+		await store.endJob(row.key);
+		// A body that was kept may name pictures that the service has forgotten since.
+		if (!fresh) return;
+		const refs = verdict.takes?.flatMap((place) => row.refs[place] ?? []) ?? row.refs;
+		const named = refs.length ? refs : row.refs;
+		this.#count(await store.failOpenTakes(named, verdict.says));
 	}
 
 	/** Notes a part for one service, with its start pictures sent ahead; null when there is none. */
@@ -201,12 +245,17 @@ export class PlanDrive {
 
 	async #requests(open: readonly Take[], route: Route): Promise<TakeRequest[]> {
 		const most = Math.max(1, Math.min(PART, route.limits?.maxTakesPerJob ?? PART));
+		const pictures = new Set<string>();
 		const part = open
 			.flatMap((take) => {
 				const to = this.#means.routes.of(take.settings.model);
 				return to?.service === route.service ? [{ take, model: to.model }] : [];
 			})
-			.slice(0, most);
+			.slice(0, most)
+			.filter(({ take }, i) => {
+				for (const id of picturesIn(take.settings)) pictures.add(id);
+				return i === 0 || pictures.size <= PICTURES;
+			});
 		const known = await bringAlong(
 			route.client,
 			part.map(({ take }) => take.settings)

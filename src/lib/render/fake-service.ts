@@ -95,6 +95,10 @@ export class FakeService implements JobClient {
 	picture: (take: string) => Blob = () => new Blob(['picture'], { type: 'image/png' });
 	/** Waits before it tells that a job has ended. */
 	beforeEnd: () => unknown = () => undefined;
+	/** After how many events a connection breaks off. */
+	breaksAfter = Infinity;
+	/** The event after which each connection began, in their order. */
+	readonly heardFrom: number[] = [];
 	/** Whether a take was made before its job was called back. */
 	madeBefore: (ref: string) => boolean = () => false;
 	#keys = new Map<string, string>();
@@ -154,7 +158,20 @@ export class FakeService implements JobClient {
 
 	async *events(
 		job: string,
-		_after: number,
+		after: number,
+		signal: AbortSignal
+	): AsyncGenerator<{ id: number; event: RenderEvent }> {
+		this.heardFrom.push(after);
+		let told = 0;
+		for await (const one of this.#all(job, signal)) {
+			if (one.id <= after) continue;
+			yield one;
+			if (++told >= this.breaksAfter) return;
+		}
+	}
+
+	async *#all(
+		job: string,
 		signal: AbortSignal
 	): AsyncGenerator<{ id: number; event: RenderEvent }> {
 		const found = this.jobs.get(job);

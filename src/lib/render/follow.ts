@@ -27,6 +27,8 @@ export interface Outcome {
 	settled: number;
 	/** Whether the service has nothing more to give. */
 	ended: boolean;
+	/** Pictures that are still on their way, where the job has ended: nothing else waits for them. */
+	late?: Promise<void>;
 }
 
 type Done = Extract<RenderEvent, { type: 'done' }>;
@@ -34,6 +36,15 @@ type Done = Extract<RenderEvent, { type: 'done' }>;
 /** How often a picture is asked for that cannot be had or read, and the wait between, in milliseconds. */
 const PICTURE_TRIES = 3;
 const PICTURE_WAIT = 700;
+
+/** How long the pictures of a job that has ended are waited for before the run goes on, in milliseconds. */
+const LATE = 3000;
+
+/** A price counts as far above what was said from so many times that, and so many credits more. */
+const [FAR_TIMES, FAR_CREDITS] = [2, 1];
+
+const isFarAbove = (credits: number, said: number): boolean =>
+	credits > FAR_TIMES * said && credits - said > FAR_CREDITS;
 
 /** Finds out how the service calls a job, by sending it once more where that is not known. */
 export async function nameOf(row: store.StoredJob, client: JobClient): Promise<string | null> {
@@ -68,44 +79,71 @@ export async function follow(
 	const wanted = new Set(there.flatMap(({ id, state }) => (state === 'done' ? [] : id)));
 	const keeper = new Keeper(row, means.clock);
 	tell.onBegun?.();
+	const said = new Map(there.map(({ id, expected }) => [id, expected]));
 	let failed = 0;
 	let ended = false;
+	let last = 0;
+	const hear = async (event: RenderEvent): Promise<void> => {
+		if (event.type === 'end') {
+			ended = true;
+			return;
+		}
+		const ref = refs.get(event.take);
+		if (!ref) return;
+		if (event.type === 'done') {
+			const expected = said.get(ref);
+			if (row.planId && expected !== undefined && isFarAbove(event.credits, expected))
+				await store.pauseForPrice(row.planId, ref, event.credits);
+		}
+		// What was made once more, or of a take that was deleted and is not back again, was paid.
+		if (event.type === 'done' && row.again) {
+			await store.enterAgain(row, event, means.clock.now());
+			await store.noteMade(row.key, event.take);
+		} else if (event.type === 'done' && !known.has(ref)) {
+			const back = await store.take(ref);
+			if (!back) await store.enterLost(row, ref, event, means.clock.now());
+			else if (back.state !== 'done') wanted.add(ref);
+		}
+		if (!wanted.has(ref)) return;
+		if (event.type === 'progress') {
+			const { step, steps, preview } = event;
+			means.onProgress({ takeId: ref, step, steps, preview });
+		} else if (event.type === 'done') {
+			wanted.delete(ref);
+			keeper.keep(fetched(client, ref, event, row, means));
+		} else if (event.type === 'failed') {
+			failed += await store.failOpenTakes([ref], event.message);
+		}
+		// What was cancelled on purpose is marked so already; the rest is made later.
+	};
+	const outcome = (): Outcome => ({ settled: keeper.kept + failed, ended });
 	try {
-		for await (const { event } of client.events(job, 0, cut)) {
-			if (event.type === 'end') {
-				ended = true;
-				break;
+		// A connection that breaks off is taken up again after the last event, as long as each brings something new.
+		for (let before = -1; !ended && !cut.aborted && last > before;) {
+			before = last;
+			for await (const { id, event } of client.events(job, last, cut)) {
+				await hear(event);
+				if (Number.isSafeInteger(id)) last = Math.max(last, id);
+				if (ended) break;
 			}
-			const ref = refs.get(event.take);
-			// What was made once more, or of a take that was deleted and is not back again, was paid.
-			if (ref && event.type === 'done' && row.again) {
-				await store.enterAgain(row, event, means.clock.now());
-				await store.noteMade(row.key, event.take);
-			} else if (ref && event.type === 'done' && !known.has(ref)) {
-				const back = await store.take(ref);
-				if (!back) await store.enterLost(row, ref, event, means.clock.now());
-				else if (back.state !== 'done') wanted.add(ref);
-			}
-			if (!ref || !wanted.has(ref)) continue;
-			if (event.type === 'progress') {
-				const { step, steps, preview } = event;
-				means.onProgress({ takeId: ref, step, steps, preview });
-			} else if (event.type === 'done') {
-				wanted.delete(ref);
-				keeper.keep(fetched(client, ref, event, row, means));
-			} else if (event.type === 'failed') {
-				failed += await store.failOpenTakes([ref], event.message);
-			}
-			// What was cancelled on purpose is marked so already; the rest is made later.
 		}
-	} finally {
-		try {
-			await keeper.finish();
-		} finally {
-			tell.onOutcome?.({ settled: keeper.kept + failed, ended });
-		}
+	} catch (cause) {
+		await keeper.finish().finally(() => tell.onOutcome?.(outcome()));
+		throw cause;
 	}
-	return { settled: keeper.kept + failed, ended };
+	const finished = keeper.finish();
+	// Whoever waits for what is late hears what stood in its way.
+	finished.catch(() => undefined);
+	const isLate =
+		ended &&
+		keeper.coming > 0 &&
+		(await Promise.race([
+			finished.then(() => false),
+			means.clock.sleep(LATE, cut).then(() => !cut.aborted)
+		]));
+	if (!isLate) await finished.finally(() => tell.onOutcome?.(outcome()));
+	else tell.onOutcome?.(outcome());
+	return isLate ? { ...outcome(), late: finished } : outcome();
 }
 
 /** A finished take with its picture; null when the picture cannot be had, which its take then says. */

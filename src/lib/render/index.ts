@@ -1,3 +1,4 @@
+export { asSent, toBeSeen } from './bring';
 export { RenderClient, RenderRefused, shippedService } from './client';
 export { checkConformance, priceOfCheck, type Finding } from './conformance';
 export { fetchLossless, LosslessProblem } from './lossless';

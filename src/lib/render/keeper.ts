@@ -13,6 +13,8 @@ export class Keeper {
 	#writing: Promise<void> = Promise.resolve();
 	#planned = false;
 	#problem: unknown = null;
+	/** Pictures that are still on their way. */
+	coming = 0;
 	/** Takes that were written. */
 	kept = 0;
 
@@ -25,17 +27,20 @@ export class Keeper {
 	/** Keeps a take once it is there; null when it could not be had. */
 	keep(coming: Promise<store.FinishedTake | null>): void {
 		if (this.#problem) throw this.#problem as Error;
+		this.coming++;
 		this.#coming.push(
-			coming.then(
-				(take) => {
-					if (!take) return;
-					this.#ready.push(take);
-					if (this.#planned) return;
-					this.#planned = true;
-					void this.#clock.sleep(TOGETHER).then(() => this.#write());
-				},
-				(cause) => void (this.#problem ??= cause)
-			)
+			coming
+				.finally(() => this.coming--)
+				.then(
+					(take) => {
+						if (!take) return;
+						this.#ready.push(take);
+						if (this.#planned) return;
+						this.#planned = true;
+						void this.#clock.sleep(TOGETHER).then(() => this.#write());
+					},
+					(cause) => void (this.#problem ??= cause)
+				)
 		);
 	}
 

@@ -15,7 +15,8 @@ import { onePoint, serveWhileTested } from '../../../scripts/serve-while-tested'
 vi.mock('$lib/workers', () => ({
 	pixelHash: async (picture: Blob) => hashOf(Buffer.from(await picture.arrayBuffer())),
 	editedPng: (picture: Blob, edits: { kind: string }[]) =>
-		Promise.resolve(new Blob([picture, `, ${edits.map(({ kind }) => kind).join(' and ')}`]))
+		Promise.resolve(new Blob([picture, `, ${edits.map(({ kind }) => kind).join(' and ')}`])),
+	shrinkPicture: () => Promise.resolve(null)
 }));
 const hashOf = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex');
 

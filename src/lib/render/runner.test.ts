@@ -13,7 +13,10 @@ import { isToBeSwept } from './sweep';
 import { unqualified, type Routes } from './services';
 import { verdictOn } from './verdict';
 
-vi.mock('$lib/workers', () => ({ admitPicture: () => Promise.reject(new Error('not here')) }));
+vi.mock('$lib/workers', () => ({
+	admitPicture: () => Promise.reject(new Error('not here')),
+	shrinkPicture: () => Promise.resolve(null)
+}));
 
 vi.stubGlobal('navigator', { locks: new FakeLocks() });
 
@@ -67,11 +70,30 @@ async function begin(seeds: number[], models = ['birch'], briefId = 'b1'): Promi
 	return plan;
 }
 
+/** What a service takes on. */
+const usualLimits: Limits = {
+	maxTakesPerJob: 256,
+	maxPixels: 1e9,
+	maxSteps: 100,
+	maxQueuedTakes: 10,
+	maxImageBytes: 1e9
+};
+
 const states = async (plan: Plan) =>
 	(await store.takesOfPlan(plan.id)).map(({ state }) => state).join(' ');
 const allAre = (plan: Plan, state: string, count: number) =>
 	vi.waitFor(async () => expect(await states(plan)).toBe(Array(count).fill(state).join(' ')), 8000);
 const noJobs = () => vi.waitFor(async () => expect(await store.jobs()).toEqual([]), 8000);
+/** Keeps a picture to begin from. */
+const keep = async (text: string) => {
+	await store.keepStart({
+		name: text,
+		picture: new Blob([text]),
+		thumbnail: new Blob([text]),
+		addedAt: 0
+	});
+	return (await store.starts()).find(({ name }) => name === text)!.id;
+};
 /** A gate that a call waits at until it is opened. */
 function gate() {
 	let open = () => {};
@@ -213,16 +235,6 @@ describe('a run that is made', () => {
 });
 
 describe('what takes bring along', () => {
-	const keep = async (text: string) => {
-		await store.keepStart({
-			name: text,
-			picture: new Blob([text]),
-			thumbnail: new Blob([text]),
-			addedAt: 0
-		});
-		return (await store.starts()).find(({ name }) => name === text)!.id;
-	};
-
 	it('is sent ahead once, and asked for by the ids of its service: lenders, and adapters taught here', async () => {
 		const plan = await begin([1, 2]);
 		const [lender, lesson] = [await keep('lender'), await keep('lesson')];
@@ -259,6 +271,130 @@ describe('what takes bring along', () => {
 		// What is kept of the takes stays as it was asked for here.
 		const [take] = await store.takesOfPlan(plan.id);
 		expect(take.settings.adapters).toEqual([{ id: 'mine', weight: 0.5 }]);
+	});
+});
+
+describe('a connection that breaks off', () => {
+	it('is taken up again after the last event: a stream cut after every third one ends', async () => {
+		const plan = await begin([1, 2, 3, 4, 5, 6]);
+		shipped().breaksAfter = 3;
+		open();
+		await allAre(plan, 'done', 6);
+		await noJobs();
+		// Six takes of two events each, and the end: 13 in threes.
+		expect(shipped().heardFrom).toEqual([0, 3, 6, 9, 12]);
+		expect(shipped().submitted).toHaveLength(1);
+		expect(await store.spentOn('b1')).toBe(12);
+	});
+});
+
+describe('a picture that does not come', () => {
+	it('holds nothing up: the rest of the run is made meanwhile, and the picture is kept when it comes', async () => {
+		const plan = await begin([1, 2, 3, 4]);
+		limits = { ...usualLimits, maxTakesPerJob: 2 };
+		const stalled = gate();
+		const [first] = await store.takesOfPlan(plan.id);
+		const image = shipped().image.bind(shipped());
+		vi.spyOn(shipped(), 'image').mockImplementation(async (take) => {
+			if (take === shipped().nameOf(first.id)) await stalled.pass();
+			return image(take);
+		});
+		open();
+		await vi.waitFor(async () => expect(await states(plan)).toBe('waiting done done done'), 8000);
+		expect(shipped().submitted).toHaveLength(2);
+		stalled.open();
+		await allAre(plan, 'done', 4);
+		await noJobs();
+		expect(shipped().submitted).toHaveLength(2);
+		expect(await store.spentOn('b1')).toBe(8);
+	});
+});
+
+describe('a charge', () => {
+	const charging = (credits: number) => {
+		shipped().make = (take) => [
+			{ type: 'done', take, image: 'i', width: 64, height: 64, seconds: 1, credits }
+		];
+	};
+
+	it('far above what was said pauses the run before the next take, and says so', async () => {
+		const plan = await begin([1, 2, 3]);
+		limits = { ...usualLimits, maxTakesPerJob: 1 };
+		charging(999_999);
+		open();
+		await vi.waitFor(
+			async () => expect(await store.plan(plan.id)).toMatchObject({ paused: true, unasked: true }),
+			8000
+		);
+		expect((await store.plan(plan.id))!.says).toMatch(/charged 999999 credits.*card says 2/);
+		await noJobs();
+		// What was made is kept and entered; what is left is expected to cost as much.
+		expect(await states(plan)).toBe('done waiting waiting');
+		expect(await store.spentOn('b1')).toBe(999_999);
+		expect(await store.queuedOn('b1')).toBe(2 * 999_999);
+		expect(shipped().submitted).toHaveLength(1);
+		// Whoever agrees to that price is not asked again for the same one.
+		await store.pausePlan(plan.id, false);
+		await allAre(plan, 'done', 3);
+	});
+
+	it.each([2, 1.5, 3, 0])('of %d credits where 2 were said pauses nothing', async (credits) => {
+		const plan = await begin([1, 2]);
+		charging(credits);
+		open();
+		await allAre(plan, 'done', 2);
+		expect(await store.plan(plan.id)).toMatchObject({ paused: false });
+	});
+});
+
+describe('pictures that a service has lost', () => {
+	const withStarts = async (plan: Plan, kept: string[]) => {
+		const { db } = await import('$lib/store/db');
+		for (const [i, { id }] of (await store.takesOfPlan(plan.id)).entries())
+			await db.takes.update(id, { 'settings.start': { image: kept[i], strength: 0.5 } });
+	};
+	const unknown = (at: number) =>
+		refusal(422, 'The picture is not known here; send it again first.', [
+			{ path: `takes.${at}.start.image`, message: 'not known' }
+		]);
+
+	it('are sent again, and no take is lost', async () => {
+		const plan = await begin([1, 2]);
+		await withStarts(plan, [await keep('one'), await keep('two')]);
+		let refusals = 0;
+		shipped().onSubmit = () => {
+			if (++refusals <= 2) throw unknown(0);
+		};
+		const sent = vi.spyOn(shipped(), 'send');
+		open();
+		await allAre(plan, 'done', 2);
+		expect(sent).toHaveBeenCalledTimes(6);
+		expect(shipped().submitted).toHaveLength(3);
+	});
+
+	it('again and again fail the takes that need them in the end, with the sentence of the service', async () => {
+		const plan = await begin([1, 2]);
+		await withStarts(plan, [await keep('one'), await keep('two')]);
+		const ids = (await store.takesOfPlan(plan.id)).map(({ id }) => id);
+		shipped().onSubmit = ({ takes }) => {
+			const at = takes.findIndex(({ ref }) => ref === ids[0]);
+			if (at >= 0) throw unknown(at);
+		};
+		open();
+		await vi.waitFor(async () => expect(await states(plan)).toBe('failed done'), 8000);
+		expect((await store.take(ids[0]))!.message).toMatch(/send it again/);
+	});
+
+	it('are few enough for one job: 26 photographs go out in several', async () => {
+		const plan = await begin(Array.from({ length: 26 }, (_, i) => i + 1));
+		const kept: string[] = [];
+		for (let i = 0; i < 26; i++) kept.push(await keep(`photograph ${i}`));
+		await withStarts(plan, kept);
+		open();
+		await allAre(plan, 'done', 26);
+		const counts = shipped().submitted.map(({ takes }) => takes.length);
+		expect(Math.max(...counts)).toBeLessThanOrEqual(8);
+		expect(counts.reduce((sum, count) => sum + count)).toBe(26);
 	});
 });
 

@@ -9,6 +9,8 @@ export type Verdict =
 	| { then: 'again'; says: string; wait: number | null; most: number }
 	/** These takes of the part cannot be made as they are asked for; no place: all of them. */
 	| { then: 'fail'; takes: number[] | null; says: string }
+	/** The service has lost pictures, or adapters, that were sent to it: they go out again. */
+	| { then: 'resend'; takes: number[] | null; says: string }
 	/** The service does not know the job any more: what is open goes out anew. */
 	| { then: 'anew' }
 	/** The run waits until it is told to go on. */
@@ -55,6 +57,8 @@ export function verdictOn(cause: unknown, during: 'sending' | 'following'): Verd
 			says: `The run waits: the render service does not know who asks. ${message} Give its token under Models, then let the run go on.`
 		};
 	if (during === 'following' || status === 409) return { then: 'anew' };
+	if (status === 422 && hasLostPictures(problem.errors))
+		return { then: 'resend', takes: placesIn(problem.errors), says: message };
 	if (status === 400 || status === 413 || status === 422)
 		return { then: 'fail', takes: placesIn(problem.errors), says: message };
 	if (status === 404)
@@ -66,6 +70,15 @@ export function verdictOn(cause: unknown, during: 'sending' | 'following'): Verd
 		};
 	return { then: 'pause', says: `The render service refuses: ${message}` };
 }
+
+/** Whether a refusal is about nothing but pictures, or adapters, that the service does not know. */
+const hasLostPictures = (errors: RenderRefused['problem']['errors'] = []): boolean =>
+	errors.length > 0 &&
+	errors.every(({ path }) =>
+		/(^|[./])(start[./]image|mask[./]image|references[./]\d+[./]image|images[./]\d+|adapters[./]\d+[./]id)$/.test(
+			path
+		)
+	);
 
 /** Which takes of a body a refusal is about; null when it does not say, or speaks of the whole. */
 function placesIn(errors: RenderRefused['problem']['errors']): number[] | null {

@@ -125,6 +125,35 @@ export async function pausePlan(id: string, paused: boolean, says?: string): Pro
 	});
 }
 
+/**
+ * Pauses a run whose service charged far more for a take than its model's card says. What is still to
+ * be made of that model is expected to cost as much, and its price is said before the run goes on.
+ */
+export async function pauseForPrice(
+	planId: string,
+	takeId: string,
+	credits: number
+): Promise<void> {
+	await db.transaction('rw', db.plans, db.takes, db.jobs, async () => {
+		const take = await db.takes.get(takeId);
+		const plan = await db.plans.get(planId);
+		if (!take || !plan || plan.stopped || plan.paused) return;
+		const { model } = take.settings;
+		await db.takes
+			.where({ planId })
+			.and((one) => one.settings.model === model && one.id !== takeId && isToBeMade(one))
+			.modify({ expected: credits });
+		await db.plans.update(planId, {
+			paused: true,
+			unasked: true,
+			says: `Run paused: take ${take.number} was charged ${credits} credits, and the model\u2019s card says ${take.expected}. No further take is started. Ask whoever runs the service, or go on at that price.`
+		});
+		await db.jobs.where({ planId }).modify({ wanted: 0 });
+	});
+}
+
+const isToBeMade = ({ state }: Take): boolean => state === 'waiting' || state === 'running';
+
 /** Gives up one take that is not finished. */
 export async function cancelTake({ id, planId }: Take): Promise<void> {
 	await db.transaction('rw', db.takes, db.jobs, async () => {

@@ -1,6 +1,7 @@
 import { proxy } from 'comlink';
 import type { WorkedOut } from '$lib/core/designs';
 import type { Made } from '$lib/core/dials';
+import type { Needed } from '$lib/core/frame';
 import type { Shaping, Stroke } from '$lib/core/area';
 import type { Archive, Backup } from '$lib/core/formats';
 import type { CutMask, CutStroke, Edits } from '$lib/core/edits';
@@ -70,6 +71,10 @@ const judging = desk<FindingsApi>(() => new FindingsWorker());
  */
 export const admitPicture = (picture: Blob): Promise<Admitted> =>
 	pictures((at) => at.admit(picture));
+
+/** Draws a picture as large as it is needed, as a PNG; null for one that is not too large. */
+export const shrinkPicture = (picture: Blob, needed: Needed): Promise<Blob | null> =>
+	pictures((at) => at.asNeeded(picture, needed));
 
 /** The palette and the tone of a picture. */
 export const coloursOf = (picture: Blob): Promise<Colours> => pictures((at) => at.colours(picture));

@@ -2,6 +2,7 @@
 import '$lib/start/without-eval';
 import { expose } from 'comlink';
 import { FileProblem, pictureHead } from '$lib/core/formats';
+import { neededSize, type Needed } from '$lib/core/frame';
 import { palette, tone, type Swatch, type Tone } from '$lib/core/measure';
 
 /** Decodes, shrinks and hashes pictures, off the page's thread. */
@@ -103,7 +104,24 @@ async function plain(picture: Blob, longest: number): Promise<string> {
 	return `data:image/webp;base64,${btoa(text)}`;
 }
 
-const api = { admit, pixels, colours, plain };
+/** A picture as large as it is needed, without loss; null for one that is not too large. */
+async function asNeeded(picture: Blob, needed: Needed): Promise<Blob | null> {
+	// Decoded as it is shown: a photograph may say that it lies on its side.
+	const full = await createImageBitmap(picture);
+	const size = neededSize(full, needed);
+	if (!size) return null;
+	const canvas = new OffscreenCanvas(size.width, size.height);
+	const context = canvas.getContext('2d')!;
+	// What shines through is white, as on paper.
+	context.fillStyle = '#ffffff';
+	context.fillRect(0, 0, size.width, size.height);
+	context.imageSmoothingQuality = 'high';
+	context.drawImage(full, 0, 0, size.width, size.height);
+	full.close();
+	return canvas.convertToBlob({ type: 'image/png' });
+}
+
+const api = { admit, pixels, colours, plain, asNeeded };
 export type PicturesApi = typeof api;
 
 expose(api);

@@ -24,4 +24,5 @@ export {
 } from './frame';
 export { drawnOut, frameAtLeast, frameRound, frameTimes, type Round, type Side } from './larger';
 export { printPixels, readFrame, readUse, type ReadFrame } from './read-frame';
+export { neededFor, neededSize, TAUGHT_SIDE, type Needed } from './needed';
 export { limitsOf, turnFrame, turnNear, type Edge, type FrameLimits } from './turn';

@@ -1,3 +1,4 @@
+import { TAUGHT_SIDE } from '$lib/core/frame';
 import { LRUCache } from 'lru-cache';
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
@@ -17,9 +18,6 @@ export interface TaughtAdapter {
 
 /** How many taught adapters are kept; the longest unused is forgotten first. */
 const KEPT = 24;
-
-/** Longer side of a picture that an adapter is taught from, in pixels: what it shows is learned, not its grain. */
-const TAUGHT_SIDE = 1024;
 
 /** Adapters that takes may ask for by id, made from the user's own pictures. */
 export class Teaching {

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { TextInput } from 'carbon-components-svelte';
+	import { asSent, toBeSeen } from '$lib/render';
 	import * as store from '$lib/store';
 	import { chooseFiles, Dialog, live, many, pictureUrls, session } from '$lib/ui/shared';
 	import { keepFile } from './keep-file';
@@ -62,7 +63,8 @@
 				for (const [i, id] of chosen.entries()) {
 					busy = `Sending picture ${i + 1} of ${chosen.length} …`;
 					const one = await store.start(id);
-					if (one) images.push((await client.send(one.picture)).image);
+					if (!one) continue;
+					images.push((await client.send(await asSent(one.picture, toBeSeen))).image);
 				}
 				busy = 'Teaching …';
 				const { adapter } = await client.teach({ name: name.trim(), images });

@@ -4,6 +4,7 @@
 	import { tonePhrases } from '$lib/core/measure';
 	import type { Description } from '$lib/core/schema';
 	import { facetLabels, facets, type Facet } from '$lib/core/wording';
+	import { asSent, toBeSeen } from '$lib/render';
 	import * as store from '$lib/store';
 	import { chooseFile, session, TakePicture, useWork } from '$lib/ui/shared';
 	import { admitPicture, coloursOf, type Colours } from '$lib/workers';
@@ -54,7 +55,7 @@
 			});
 			shown = { url: URL.createObjectURL(picture), name };
 			const colours = await coloursOf(picture);
-			const { image } = await session.client.send(picture);
+			const { image } = await session.client.send(await asSent(picture, toBeSeen));
 			said = { ...colours, ...(await session.client.describe({ image })) };
 		} catch (cause) {
 			problem = cause instanceof Error ? cause.message : String(cause);
