@@ -297,7 +297,9 @@ test('a ballot goes out as one file, and its answers come back under a name', as
 	phone.on('pageerror', (cause) => trouble.push(cause.message));
 	await other.setOffline(true);
 	await phone.goto(`file://${ballot}`);
-	await expect(phone.getByRole('heading')).toHaveText('Which <b>cover</b>?');
+	await expect(phone.getByRole('heading', { level: 1 })).toHaveText('Which <b>cover</b>?');
+	await phone.getByLabel('Your name').fill('Wren');
+	await phone.getByRole('button', { name: 'Begin' }).tap();
 	for (let i = 0; i < 10; i++) {
 		await expect(phone.getByText(`${i + 1} of 10`)).toBeVisible();
 		if (i === 3) await phone.getByRole('button', { name: /^neither/ }).tap();
@@ -305,12 +307,26 @@ test('a ballot goes out as one file, and its answers come back under a name', as
 		else await phone.getByRole('button', { name: 'The left or upper picture' }).tap();
 	}
 	download = phone.waitForEvent('download');
-	await phone.getByRole('link', { name: 'Keep the answers as a file' }).click();
+	await phone.getByRole('link', { name: 'Save the answers as a file' }).click();
 	const answers = info.outputPath('wren.answers.json');
 	await (await download).saveAs(answers);
 	expect(trouble).toEqual([]);
 	const text = await phone.getByLabel('The answers as text').inputValue();
 	expect(text).toBe(readFileSync(answers, 'utf8'));
+
+	// A second person at the same telephone begins anew, and a correction of the first is the same file.
+	await phone.getByRole('button', { name: 'Somebody else answers' }).tap();
+	await phone.getByLabel('Your name').fill('Teal');
+	await phone.getByRole('button', { name: 'Begin' }).tap();
+	await expect(phone.getByText('1 of 10')).toBeVisible();
+	await phone.getByRole('button', { name: 'The left or upper picture' }).tap();
+	await phone.reload();
+	await expect(phone.getByRole('button', { name: 'Go on as Teal (1 of 10)' })).toBeVisible();
+	await phone.getByRole('button', { name: 'Show the answers of Wren' }).tap();
+	await phone.getByRole('button', { name: 'Go back to the last pair' }).tap();
+	await phone.getByRole('button', { name: /^neither/ }).tap();
+	const corrected = await phone.getByLabel('The answers as text').inputValue();
+	expect(JSON.parse(corrected)).toMatchObject({ judge: 'Wren', file: JSON.parse(text).file });
 	await other.close();
 
 	// Read back: first what is damaged, or another file altogether.
@@ -329,11 +345,13 @@ test('a ballot goes out as one file, and its answers come back under a name', as
 	await (await choose).setFiles(answers);
 	await expect(dialog.getByLabel('The answers as text')).toHaveValue(text);
 	await read.click();
-	await expect(dialog.getByText('10 answers of Wren are in.')).toBeVisible();
-	await dialog.getByLabel('The answers as text').fill(text);
-	await dialog.getByLabel('Whose eyes').fill('Wren');
+	await expect(dialog.getByText('Read 10 answers of Wren.')).toBeVisible();
+	// The name is in the file; what it replaces is said.
+	await dialog.getByLabel('The answers as text').fill(corrected);
 	await read.click();
-	await expect(dialog.getByText(/read before, as those of Wren/)).toBeVisible();
+	await expect(
+		dialog.getByText('They replace the 10 answers of Wren that were read before.')
+	).toBeVisible();
 	await page.keyboard.press('Escape');
 
 	// Two judges: findings for both, or for one alone.

@@ -33,9 +33,22 @@ export async function addBallot(one: Ballot): Promise<void> {
 	await db.ballots.add(one);
 }
 
+/** What reading a ballot's answers changed, so that it can be said and undone. */
+export interface BallotRead {
+	/** Answers that were kept: those about takes that are gone are not. */
+	kept: number;
+	/** Answers of the same person that they replace, and the files in which these came. */
+	replaced: Answer[];
+	before: Ballot['read'];
+}
+
+const sameJudge = (one: string, other: string) =>
+	one.trim().toLowerCase() === other.trim().toLowerCase();
+
 /**
- * Keeps the answers of a ballot's file, and that it was read, in one step.
- * @returns how many answers were kept; null when the file was read before
+ * Keeps the answers of a ballot's file, and that it was read, in one step. Earlier answers of the same
+ * person to the same ballot are replaced.
+ * @returns null where there is no such ballot
  */
 export async function readBallot(
 	ballotId: string,
@@ -43,11 +56,33 @@ export async function readBallot(
 	judge: string,
 	answers: readonly Answer[],
 	now: number
-): Promise<number | null> {
+): Promise<BallotRead | null> {
 	return db.transaction('rw', db.ballots, db.answers, db.takes, async () => {
 		const one = await db.ballots.get(ballotId);
-		if (!one || one.read.some((read) => read.file === file)) return null;
-		await db.ballots.update(ballotId, { read: [...one.read, { file, judge, at: now }] });
-		return addAnswers(answers);
+		if (!one) return null;
+		const isEarlier = (read: Ballot['read'][number]) =>
+			read.file === file || sameJudge(read.judge, judge);
+		const files = one.read.filter(isEarlier).map((read) => read.file);
+		const replaced = await db.answers
+			.where({ briefId: one.briefId })
+			.and(({ id }) => files.some((name) => id.startsWith(`${name}-`)))
+			.toArray();
+		await db.answers.bulkDelete(replaced.map(({ id }) => id));
+		const others = one.read.filter((read) => !isEarlier(read));
+		await db.ballots.update(ballotId, { read: [...others, { file, judge, at: now }] });
+		return { kept: await addAnswers(answers), replaced, before: one.read };
+	});
+}
+
+/** Takes back that a ballot's answers were read: what they replaced is there again. */
+export async function unreadBallot(
+	ballotId: string,
+	answers: readonly Answer[],
+	{ replaced, before }: BallotRead
+): Promise<void> {
+	await db.transaction('rw', db.ballots, db.answers, db.takes, async () => {
+		await db.answers.bulkDelete(answers.map(({ id }) => id));
+		await addAnswers(replaced);
+		await db.ballots.update(ballotId, { read: before });
 	});
 }

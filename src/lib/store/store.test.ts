@@ -403,15 +403,28 @@ describe('answers', () => {
 		expect((await store.answersOf('b1')).map(({ id }) => id).sort()).toEqual(['x', 'y', 'z']);
 	});
 
-	it('of a ballot are read once', async () => {
-		const [a, b] = await addPlan(plan('p1', 'b1'));
-		const pairs = [{ left: a.id, right: b.id }];
+	it('of a ballot are read again: a corrected file replaces the earlier one of that person', async () => {
+		const [a, b, c] = await addPlan(plan('p1', 'b1'));
+		const pairs = [
+			{ left: a.id, right: b.id },
+			{ left: b.id, right: c.id }
+		];
 		await store.addBallot({ id: 'q', briefId: 'b1', name: 'q', pairs, read: [], createdAt: 1 });
-		const answers = [answer('f-0', a.id, b.id)];
-		expect(await store.readBallot('q', 'f', 'Wren', answers, 2)).toBe(1);
-		expect(await store.readBallot('q', 'f', 'Wren', answers, 3)).toBeNull();
-		expect(await store.readBallot('none', 'f', 'Wren', answers, 3)).toBeNull();
-		expect((await store.ballot('q'))!.read).toEqual([{ file: 'f', judge: 'Wren', at: 2 }]);
+		const wren = [answer('f-0', a.id, b.id), answer('f-1', b.id, c.id)];
+		const first = await store.readBallot('q', 'f', 'Wren', wren, 2);
+		expect(first).toMatchObject({ kept: 2, replaced: [] });
+		const teal = [answer('g-0', a.id, b.id)];
+		await store.readBallot('q', 'g', 'Teal', teal, 3);
+		// Corrected, from another browser: one pair fewer, and the other side of the first.
+		const corrected = [answer('h-0', b.id, a.id)];
+		const again = (await store.readBallot('q', 'h', 'wren ', corrected, 4))!;
+		expect(again).toMatchObject({ kept: 1 });
+		expect(again.replaced.map(({ id }) => id)).toEqual(['f-0', 'f-1']);
+		expect((await store.answersOf('b1')).map(({ id }) => id).sort()).toEqual(['g-0', 'h-0']);
+		expect((await store.ballot('q'))!.read.map(({ file }) => file)).toEqual(['g', 'h']);
+		await store.unreadBallot('q', corrected, again);
+		expect((await store.answersOf('b1')).map(({ id }) => id).sort()).toEqual(['f-0', 'f-1', 'g-0']);
+		expect(await store.readBallot('none', 'f', 'Wren', wren, 3)).toBeNull();
 		await store.deleteBrief('b1');
 		expect(await db.answers.count()).toBe(0);
 	});

@@ -65,14 +65,14 @@ const IEND = 0x49454e44;
 
 const ends: Record<PictureKind['type'], (view: DataView) => number> = {
 	'image/png'(view) {
-		for (let at = 8; ; ) {
+		for (let at = 8; ;) {
 			const [length, name] = [view.getUint32(at), view.getUint32(at + 4)];
 			at += 12 + length;
 			if (name === IEND) return at;
 		}
 	},
 	'image/jpeg'(view) {
-		for (let at = 2; ; ) {
+		for (let at = 2; ;) {
 			// Data of a scan: a byte of 255 that is followed by 0, or by a restart marker, is part of it.
 			while (view.getUint8(at) !== 0xff) at++;
 			const marker = view.getUint8(at + 1);

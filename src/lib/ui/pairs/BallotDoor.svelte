@@ -28,7 +28,15 @@
 	let pasted = $state('');
 	let judge = $state('');
 	let tried = $state(false);
-	const who = $derived(judge.trim());
+	/** The name that the answers carry themselves. */
+	const named = $derived.by(() => {
+		try {
+			return readBallotAnswers(pasted).judge.trim();
+		} catch {
+			return '';
+		}
+	});
+	const who = $derived(judge.trim() || named);
 
 	const sentence = (cause: unknown) =>
 		cause instanceof FileProblem ? cause.message : 'That did not work: try it again.';
@@ -75,12 +83,16 @@
 		said = null;
 		if (!who || !pasted.trim()) return;
 		try {
-			const { kept, gone } = await readBack(pasted, work.brief!.id, who);
+			const { kept, gone, replaced } = await readBack(pasted, work.brief!.id, who);
 			said = {
 				kind: 'success',
-				text: `${many(kept, 'answer')} of ${who} ${kept === 1 ? 'is' : 'are'} in.${
-					gone ? ` ${many(gone, 'answer')} were about takes that are deleted.` : ''
-				}`
+				text: [
+					`Read ${many(kept, 'answer')} of ${who}.`,
+					...(replaced
+						? [`They replace the ${many(replaced, 'answer')} of ${who} that were read before.`]
+						: []),
+					...(gone ? [`${many(gone, 'answer')} were about takes that are deleted.`] : [])
+				].join(' ')
 			};
 			[pasted, judge, tried] = ['', '', false];
 		} catch (cause) {
@@ -131,7 +143,7 @@
 			<TextInput
 				size="sm"
 				labelText="Whose eyes"
-				placeholder="A name"
+				placeholder={named || 'A name'}
 				maxlength={100}
 				bind:value={judge}
 				invalid={tried && !who}

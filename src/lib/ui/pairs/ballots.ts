@@ -8,6 +8,7 @@ import {
 import type { Shown } from '$lib/core/judge';
 import type { Ballot } from '$lib/core/schema';
 import * as store from '$lib/store';
+import { undo } from '$lib/ui/shared';
 import { plainPicture } from '$lib/workers';
 
 /** Longer side of a ballot's pictures, in pixels: what a telephone and a large window show. */
@@ -54,21 +55,32 @@ export async function makeBallot(
 	return { ballot, html };
 }
 
-/**
- * Reads answers back as those of a judge. Throws a FileProblem with a sentence where they cannot be.
- * @returns how many were kept, and how many were about takes that are gone
- */
-export async function readBack(
-	text: string,
-	briefId: string,
-	judge: string
-): Promise<{ kept: number; gone: number }> {
+/** What came of reading answers back. */
+export interface ReadBack {
+	kept: number;
+	/** Answers about takes that are gone. */
+	gone: number;
+	/** Earlier answers of the same person that were replaced. */
+	replaced: number;
+}
+
+/** Reads answers back as those of a judge. Throws a FileProblem with a sentence where they cannot be. */
+export async function readBack(text: string, briefId: string, judge: string): Promise<ReadBack> {
 	const read = readBallotAnswers(text);
 	const known = await store.ballot(read.ballot);
 	const now = Date.now();
 	const answers = answersFrom(read, known?.briefId === briefId ? known : undefined, judge, now);
-	const kept = await store.readBallot(read.ballot, read.file, judge, answers, now);
-	if (kept === null)
-		throw new FileProblem('These answers were read before. Nothing was counted twice.');
-	return { kept, gone: answers.length - kept };
+	const keep = () => store.readBallot(read.ballot, read.file, judge, answers, now);
+	const done = await keep();
+	if (!done) throw new FileProblem('The ballot of these answers was deleted. Nothing was read.');
+	undo.push({
+		says: `the answers of ${judge}`,
+		back: () => store.unreadBallot(read.ballot, answers, done),
+		again: keep
+	});
+	return {
+		kept: done.kept,
+		gone: answers.length - done.kept,
+		replaced: done.replaced.length
+	};
 }

@@ -66,7 +66,6 @@ describe('a ballot', () => {
 
 	it.each([
 		[file({ ballot: 'elsewhere' }), /not given out/],
-		[file({ file: 'f0' }), /read before, as those of Teal/],
 		[file({ answers: [{ pair: 7, answer: 'left' }] }), /pair 8, and the ballot has 3/],
 		[
 			file({

@@ -58,6 +58,8 @@ export const BallotAnswers = z.object({
 	version: z.literal(1),
 	ballot: z.string().regex(/^[\w-]{1,100}$/),
 	file: z.string().regex(/^[\w-]{1,100}$/),
+	/** The name under which the person answered; older ballots asked for none. */
+	judge: z.string().max(100).default(''),
 	answers: z
 		.array(
 			z.object({
@@ -98,10 +100,10 @@ export function readBallotAnswers(text: string): BallotAnswers {
 
 /**
  * Answers as a brief keeps them, each on the sides on which it was judged. Throws a FileProblem where
- * they belong to another ballot, were read before, or name a pair twice or one that there is not.
+ * they belong to another ballot, or name a pair twice or one that there is not.
  */
 export function answersFrom(
-	{ ballot, file, answers }: BallotAnswers,
+	{ ballot, file, answers }: Omit<BallotAnswers, 'judge'>,
 	known: Ballot | undefined,
 	judge: string,
 	now: number
@@ -109,11 +111,6 @@ export function answersFrom(
 	if (!known || known.id !== ballot)
 		throw new FileProblem(
 			'These answers belong to a ballot that was not given out from this brief here. Open the brief that it was made from.'
-		);
-	const before = known.read.find((one) => one.file === file);
-	if (before)
-		throw new FileProblem(
-			`These answers were read before, as those of ${before.judge || 'you'}. Nothing was counted twice.`
 		);
 	const pairs = new Set<number>();
 	for (const { pair } of answers) {

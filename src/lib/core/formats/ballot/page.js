@@ -32,23 +32,92 @@
 		}).join('');
 		return { file: file, order: order, answers: [] };
 	}
-	// A page that was closed half way goes on where it stood, where the browser keeps things.
+	// Each person answers under a name. A page that was closed half way goes on where that person stood,
+	// where the browser keeps things.
 	function load() {
 		try {
 			const kept = JSON.parse(localStorage.getItem(store));
-			if (kept && kept.order.length === ballot.pairs.length) return kept;
+			if (kept && Array.isArray(kept.people))
+				return kept.people.filter(function (one) {
+					return one.name && one.order.length === ballot.pairs.length;
+				});
 		} catch (cause) {
 			void cause;
 		}
-		return fresh();
+		return [];
 	}
-	const state = load();
+	const people = load();
+	/** Whoever is answering; null while nobody is. */
+	let state = null;
 	function keep() {
 		try {
-			localStorage.setItem(store, JSON.stringify(state));
+			localStorage.setItem(store, JSON.stringify({ people: people }));
 		} catch (cause) {
 			void cause;
 		}
+	}
+	function element(kind, text, into) {
+		const one = document.createElement(kind);
+		one.textContent = text;
+		into.append(one);
+		return one;
+	}
+	function start(name) {
+		state = people.find(function (one) {
+			return one.name.toLowerCase() === name.toLowerCase();
+		});
+		if (!state) {
+			state = fresh();
+			state.name = name;
+			people.push(state);
+			keep();
+		}
+		show();
+	}
+	/** Asks who answers. Nobody sees what somebody else has answered. */
+	function ask() {
+		state = null;
+		main.textContent = '';
+		main.classList.remove('down');
+		footer.hidden = true;
+		count.textContent = '';
+		const form = document.createElement('form');
+		form.className = 'end';
+		element('h2', 'Who is answering?', form);
+		element(
+			'p',
+			'You see ' + ballot.pairs.length + ' pairs of pictures. Press the better one of each pair.',
+			form
+		);
+		const label = element('label', 'Your name', form);
+		const field = document.createElement('input');
+		field.maxLength = 100;
+		field.required = true;
+		field.autocomplete = 'off';
+		label.append(field);
+		const begin = element('button', 'Begin', form);
+		begin.className = 'main';
+		people.forEach(function (one) {
+			const done = one.answers.length;
+			const all = one.order.length;
+			const go = element(
+				'button',
+				done < all
+					? 'Go on as ' + one.name + ' (' + done + ' of ' + all + ')'
+					: 'Show the answers of ' + one.name,
+				form
+			);
+			go.type = 'button';
+			go.addEventListener('click', function () {
+				start(one.name);
+			});
+		});
+		form.addEventListener('submit', function (event) {
+			event.preventDefault();
+			if (field.value.trim()) start(field.value.trim());
+		});
+		main.append(form);
+		field.focus();
 	}
 	function picture(index, name, answer) {
 		const button = document.createElement('button');
@@ -64,6 +133,7 @@
 		return button;
 	}
 	function choose(answer) {
+		if (!state) return;
 		const at = state.order[state.answers.length];
 		if (!at) return;
 		const turned = { left: 'right', right: 'left', neither: 'neither' };
@@ -72,7 +142,7 @@
 		show();
 	}
 	function back() {
-		if (!state.answers.length) return;
+		if (!state || !state.answers.length) return;
 		state.answers.pop();
 		keep();
 		show();
@@ -83,6 +153,7 @@
 			version: 1,
 			ballot: ballot.id,
 			file: state.file,
+			judge: state.name,
 			answers: state.answers.map(function (answer, i) {
 				return { pair: state.order[i].pair, answer: answer, turned: state.order[i].turned };
 			})
@@ -135,13 +206,13 @@
 		const box = document.createElement('div');
 		box.className = 'end';
 		const title = document.createElement('h2');
-		title.textContent = 'Thank you. That was all.';
+		title.textContent = 'Thank you, ' + state.name + '. That was all.';
 		const says = document.createElement('p');
 		says.textContent =
-			'Keep the answers as a file and send it back to whoever gave you this page; or copy the text below into a message.';
+			'Save the answers as a file and send it to the person who gave you this page, or copy the text below into a message. If you change an answer, send the file again: it replaces the earlier one.';
 		const link = document.createElement('a');
 		link.className = 'main';
-		link.textContent = 'Keep the answers as a file';
+		link.textContent = 'Save the answers as a file';
 		link.download = 'ballot-' + state.file.slice(0, 6) + '.answers.json';
 		link.href = URL.createObjectURL(new Blob([answers()], { type: 'application/json' }));
 		const text = document.createElement('textarea');
@@ -164,7 +235,10 @@
 		const again = document.createElement('button');
 		again.textContent = 'Go back to the last pair';
 		again.addEventListener('click', back);
-		box.append(title, says, link, text, copy, again);
+		const other = document.createElement('button');
+		other.textContent = 'Somebody else answers';
+		other.addEventListener('click', ask);
+		box.append(title, says, link, text, copy, again, other);
 		main.append(box);
 		link.focus();
 	}
@@ -175,8 +249,9 @@
 	window.addEventListener('resize', lay);
 	document.addEventListener('keydown', function (event) {
 		if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
-		if (event.target.closest && event.target.closest('textarea')) return;
+		if (event.target.closest && event.target.closest('textarea, input')) return;
 		const key = event.key.toLowerCase();
+		if (!state) return;
 		const open = state.answers.length < state.order.length;
 		if (open && (key === 'f' || key === 'arrowleft' || key === 'arrowup')) choose('left');
 		else if (open && (key === 'j' || key === 'arrowright' || key === 'arrowdown')) choose('right');
@@ -185,5 +260,5 @@
 		else return;
 		event.preventDefault();
 	});
-	show();
+	ask();
 })();
