@@ -103,6 +103,69 @@ async function judge(response: Response): Promise<string> {
 	}
 }
 
+/** How many hostile bodies are made from good ones; a tenth as many damaged pictures. */
+const HOSTILE = 18_200;
+
+/** A small generator with a seed: a linear congruence (Numerical Recipes; from memory). */
+function generator(state: number): () => number {
+	return () => (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 4294967296;
+}
+
+/** Does something with each of many, a few at once. */
+async function eachOf<T>(all: readonly T[], atOnce: number, work: (one: T) => Promise<void>) {
+	const left = all.values();
+	await Promise.all(
+		Array.from({ length: atOnce }, async () => {
+			for (const one of left) await work(one);
+		})
+	);
+}
+
+const WILD = [
+	...[
+		'null',
+		'true',
+		'[]',
+		'{}',
+		'""',
+		'-1',
+		'0',
+		'1e308',
+		'-1e308',
+		'1e999',
+		'1e21',
+		'0.1',
+		'4294967296'
+	],
+	...[
+		'"x"',
+		'"\\u0000"',
+		'"\\ud800"',
+		'"../../etc/passwd"',
+		'"__proto__"',
+		'"\\u202e"',
+		'[[[[[[[[[[]]]]]]]]]]'
+	],
+	...[`"${'y'.repeat(3000)}"`, '[null,null]', '{"__proto__":{"a":1}}', '{"constructor":1}']
+];
+
+/** A good body made bad in one place, or in a few: another value, a part doubled, left out or cut. */
+function hostile(good: string, random: () => number): string {
+	const at = (n: number) => Math.floor(random() * n);
+	let body = good;
+	for (let times = 1 + at(3); times > 0; times--) {
+		const values = [...body.matchAll(/:("(?:[^"\\\\]|\\\\.)*"|[\d.e+-]+|true|false|null)/g)];
+		const value = values[at(values.length)];
+		if (!value) break;
+		const [from, to] = [value.index + 1, value.index + value[0].length];
+		const kind = at(6);
+		if (kind < 4) body = body.slice(0, from) + WILD[at(WILD.length)] + body.slice(to);
+		else if (kind === 4) body = body.slice(0, from) + body.slice(to);
+		else body = body.slice(0, 1 + at(body.length));
+	}
+	return body;
+}
+
 try {
 	// Another client, whose pictures must come out the same throughout.
 	const witness = [1, 2, 3].map((seed) =>
@@ -406,6 +469,73 @@ try {
 		say(worst < 2000 ? 'completed' : `somebody else waited ${worst.toFixed(0)} ms`);
 		// The stated bound for pictures, two threads with their scenes, and what is in flight.
 		say(grown < 1500 ? 'completed' : `memory grew by ${grown.toFixed(0)} MB`);
+	});
+
+	await phase('hostile bodies made from good ones', async (say) => {
+		let worst = 0;
+		let over = false;
+		// Somebody else asks something small, and for a picture, all the while.
+		const bystander = (async () => {
+			while (!over) {
+				const begun = performance.now();
+				await client.limits();
+				worst = Math.max(worst, performance.now() - begun);
+				await new Promise((r) => setTimeout(r, 50));
+			}
+		})();
+		const before = memory('VmRSS');
+		const picture = new Uint8Array(
+			await sharp({ create: { width: 64, height: 64, channels: 3, background: '#345' } })
+				.png()
+				.toBuffer()
+		);
+		const { image } = (await (await post('/images', picture, 'image/png')).json()) as {
+			image: string;
+		};
+		const good: [path: string, body: () => object][] = [
+			[
+				'/jobs',
+				() => ({ key: randomUUID(), takes: [take({ steps: 1, start: { image, strength: 0.5 } })] })
+			],
+			[
+				'/jobs',
+				() => ({ key: randomUUID(), takes: [take({ steps: 1 }), take({ steps: 1, seed: 2 })] })
+			],
+			['/adapters', () => ({ name: 'x', images: [image] })],
+			['/readings', () => ({ model: 'dunlin', prompt: 'a heron', negative: 'blurry' })],
+			[
+				'/fuller',
+				() => ({ line: 'a heron', negative: '', form: 'either', maxWords: 60, count: 2, seed: 1 })
+			],
+			['/descriptions', () => ({ image })]
+		];
+		const random = generator(20);
+		const calls = Array.from({ length: HOSTILE }, (_, i) => good[i % good.length]);
+		await eachOf(calls, 16, async ([path, body]) => {
+			const response = await post(path, hostile(JSON.stringify(body()), random));
+			if (response.ok) {
+				const ticket = (await response.json()) as { job?: string };
+				// What was taken on is called off: this is about bodies.
+				if (ticket.job) await client.cancel(ticket.job).catch(() => undefined);
+				return say('completed');
+			}
+			say(await judge(response));
+		});
+		await eachOf(Array.from({ length: HOSTILE / 10 }), 8, async () => {
+			const bytes = picture.slice();
+			for (let i = 0; i < 3; i++) bytes[Math.floor(random() * bytes.length)] ^= 1 + random() * 255;
+			const cut = bytes.subarray(0, Math.floor(random() * 1.2 * bytes.length));
+			say(await judge(await post('/images', new Uint8Array(cut), 'image/png')));
+		});
+		over = true;
+		await bystander;
+		const grown = memory('VmRSS') - before;
+		console.log(
+			`       somebody else waited ${worst.toFixed(0)} ms at most; memory grew by ${grown.toFixed(0)} MB`
+		);
+		say(worst < 2000 ? 'completed' : `somebody else waited ${worst.toFixed(0)} ms`);
+		say(grown < 600 ? 'completed' : `memory grew by ${grown.toFixed(0)} MB`);
+		await witnessed(say);
 	});
 
 	await phase('afterwards', async (say) => {

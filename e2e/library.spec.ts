@@ -431,7 +431,7 @@ test('everything is backed up into one file, and comes back into a fresh profile
 	await expect(page.getByText('90 takes came back.')).toBeVisible({ timeout: 120_000 });
 	expect(await kept(page)).toEqual(before);
 	await restore(page);
-	await expect(page.getByText('All that the backup holds was here already.')).toBeVisible({
+	await expect(page.getByText('Everything in the backup was here already.')).toBeVisible({
 		timeout: 120_000
 	});
 	expect(await kept(page)).toEqual(before);
@@ -442,5 +442,5 @@ test('everything is backed up into one file, and comes back into a fresh profile
 	await (
 		await chooser
 	).setFiles({ name: 'a.zip', mimeType: 'application/zip', buffer: Buffer.from('no zip') });
-	await expect(dialog.getByRole('alert')).toContainText('This is no backup of Dial Pick');
+	await expect(dialog.getByRole('alert')).toContainText('This is not a Dial Pick backup');
 });

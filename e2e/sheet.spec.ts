@@ -40,8 +40,8 @@ test('an artist judges the demo: steps at rest, near-copies, three models under 
 	const group = copies.getByRole('button', { name: /take \d+, take \d+/ }).first();
 	await group.click();
 	const numbers = (await group.innerText()).match(/\d+/g)!.length;
-	const filters = page.getByRole('group', { name: 'Filters' });
-	await expect(filters.getByText(`${numbers} chosen`)).toBeVisible();
+	const strip = page.getByRole('group', { name: 'Act on what is chosen' });
+	await expect(strip.getByText(`${numbers} chosen`)).toBeVisible();
 	await page.keyboard.press('Escape');
 	await panel.getByRole('button', { name: 'close' }).click();
 
@@ -70,8 +70,8 @@ test('an artist judges the demo: steps at rest, near-copies, three models under 
 		await takes(page)
 			.nth(i)
 			.click({ modifiers: ['Control'] });
-	await expect(filters.getByText('4 chosen')).toBeVisible();
-	await page.keyboard.press('f');
+	await expect(strip.getByText('4 chosen')).toBeVisible();
+	await strip.getByRole('button', { name: 'Faults …' }).click();
 	await page.keyboard.press('2');
 	await expect(page.locator('[data-take] .faults')).toHaveCount(4);
 	await page.keyboard.press('u');

@@ -120,7 +120,7 @@ test('two runs and ten pictures from elsewhere are all in sight, and four from t
 
 	// A mark is asked for among all, not among those in sight.
 	await page.getByLabel('Takes of').selectOption({ label: 'all runs' });
-	await page.keyboard.press('k');
+	await page.getByRole('button', { name: 'Keep all' }).click();
 	await expect(page.locator('[data-take].keep')).toHaveCount(4);
 	await page.getByRole('button', { name: 'Lay out' }).click();
 	await page.getByRole('dialog').getByLabel('down').selectOption({ label: 'Guidance' });

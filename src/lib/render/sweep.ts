@@ -8,8 +8,11 @@ import { backOff } from './verdict';
 /** How long what a job has finished is waited for once it was called back, in milliseconds. */
 const REAP = 30_000;
 
-/** After this a job that cannot be called back is forgotten, in milliseconds: the service has, too. */
-const FORGOTTEN = 24 * 60 * 60 * 1000;
+/**
+ * After so long, in milliseconds, and so many tries a job that cannot be called back is forgotten: the
+ * service has forgotten it, too. A clock that jumps a day is no reason alone.
+ */
+const [FORGOTTEN, TRIES] = [24 * 60 * 60 * 1000, 12];
 
 /** Whether there is something to be called back of a job. */
 export const isToBeSwept = ({ wanted, dropped, made }: store.StoredJob): boolean =>
@@ -44,11 +47,11 @@ export async function sweep(
 				await forget(row);
 				break;
 			}
-			if (means.clock.now() - row.sentAt > FORGOTTEN) {
+			failures++;
+			if (failures >= TRIES && means.clock.now() - row.sentAt > FORGOTTEN) {
 				await store.endJob(key);
 				break;
 			}
-			failures++;
 			// Of a job that the service may never have heard of nothing is said.
 			if (failures > 2 && row.job)
 				onTrouble(

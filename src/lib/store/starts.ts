@@ -1,4 +1,5 @@
 import { db, type StartPicture } from './db';
+import { full } from './room';
 
 /** Keeps a picture that takes may begin from. The same bytes are kept once. */
 export async function keepStart(one: Omit<StartPicture, 'id'>): Promise<string> {
@@ -8,7 +9,7 @@ export async function keepStart(one: Omit<StartPicture, 'id'>): Promise<string> 
 	// Ready bytes: a file that was chosen could change on the disk.
 	const picture = new Blob([bytes], { type: one.picture.type });
 	const known = await db.starts.get(id);
-	if (!known) await db.starts.put({ ...one, picture, id });
+	if (!known) await full(() => db.starts.put({ ...one, picture, id }));
 	else if (one.of && !known.of) await db.starts.update(id, { seed: one.seed, of: one.of });
 	return id;
 }

@@ -588,6 +588,41 @@ describe('faults, notes and tags', () => {
 	});
 });
 
+describe('what goes wrong meanwhile', () => {
+	it('keeps a take whose parent is deleted while it is made, with its line readable', async () => {
+		const [parent] = await addPlan(plan('p1', 'b1'));
+		await store.finishTakes([{ id: parent.id, done: done('r'), picture: picture() }], 5);
+		const [child] = await addPlan(plan('p2', 'b1'));
+		const line = [{ take: parent.id, number: parent.number, as: 'vary' }];
+		await db.takes.update(child.id, { line });
+		await store.deleteTakes([parent.id]);
+		await store.finishTakes([{ id: child.id, done: done('c'), picture: picture() }], 6);
+		expect(await store.take(child.id)).toMatchObject({ state: 'done', line });
+		expect(await store.spentOn('b1')).toBe(3);
+	});
+
+	it('counts for the day what was spent before the clock was set back', async () => {
+		const day = 24 * 60 * 60 * 1000;
+		const [one, two] = await addPlan(plan('p1', 'b1'));
+		const today = 100 * day;
+		// The clock stood a day ahead when the first take was made.
+		await store.finishTakes([{ id: one.id, done: done('r', 3), picture: picture() }], today + day);
+		await store.finishTakes([{ id: two.id, done: done('s', 2), picture: picture() }], today + 5);
+		expect(await store.spentOverall(today)).toBe(5);
+		expect(await store.spentOverall(today + day)).toBe(3);
+	});
+
+	it('keeps all of a picture to begin from or none, where there is no room', async () => {
+		const put = vi.spyOn(db.starts, 'put').mockImplementation(() => {
+			throw Object.assign(new Error('full'), { name: 'QuotaExceededError' });
+		});
+		const mask = { name: 'area', picture: new Blob(['m']), thumbnail: new Blob(['m']), addedAt: 1 };
+		await expect(store.keepStart(mask)).rejects.toBeInstanceOf(store.StorageFull);
+		put.mockRestore();
+		expect(await db.starts.count()).toBe(0);
+	});
+});
+
 describe('two tabs', () => {
 	it('that change different dials at once both have their way', async () => {
 		await Promise.all([

@@ -37,6 +37,7 @@ import {
 	type PlanRack
 } from '$lib/core/schema';
 import { FileProblem } from './errors';
+import { withoutItsPicture } from './damaged';
 import { pictureBounds, pictureHead, type PictureHead } from './head';
 import { endingOf } from './kinds';
 import { readMeasures, writeMeasures } from './measures-file';
@@ -269,13 +270,6 @@ export async function readArchive(zip: Blob): Promise<Archive> {
 		await reader.close();
 	}
 }
-
-/** A take whose picture came in damaged: it can be made again, and what it cost stays known. */
-export const withoutItsPicture = (take: Take): Take => ({
-	...take,
-	state: 'failed',
-	message: 'The picture of this take was damaged in the file that it came from. Make it again.'
-});
 
 /** Reads a part of an archive. Returns null for one that is damaged, and notes the sentence that says so. */
 async function whatIsWhole<T>(damaged: string[], read: () => Promise<T>): Promise<T | null> {

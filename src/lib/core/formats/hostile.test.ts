@@ -1,8 +1,9 @@
 import fc from 'fast-check';
-import { strToU8, zipSync } from 'fflate';
+import { strToU8, unzipSync, zipSync } from 'fflate';
 import { PNG } from 'pngjs';
 import { describe, expect, it } from 'vitest';
-import { TakeSettings } from '$lib/core/schema';
+import { Models, PickFound, TakeSettings } from '$lib/core/schema';
+import { cards, sampleBrief, samplePlan, sampleRack, sampleTakes } from '$lib/core/testing';
 import {
 	FileProblem,
 	pictureHead,
@@ -12,7 +13,8 @@ import {
 	madeElsewhere,
 	madeInside,
 	stampPicture,
-	unpackPictures
+	unpackPictures,
+	writeArchive
 } from './index';
 
 /** What a reader says of bytes: that it could use them, or a sentence. Anything else is thrown on. */
@@ -191,5 +193,162 @@ describe('a table of any text', () => {
 			}),
 			{ numRuns: 400 }
 		);
+	});
+});
+
+describe('archives that are changed in one place after the other', () => {
+	// A small generator with a seed: a linear congruence (Numerical Recipes; from memory).
+	const generator = (state: number) => () =>
+		(state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 4294967296;
+	const wild = [
+		null,
+		true,
+		[],
+		{},
+		'',
+		-1,
+		0,
+		1e308,
+		1e21,
+		0.1,
+		'x',
+		'__proto__',
+		'\u0000',
+		[null]
+	];
+
+	/** Every place in a value, as a way to write to it. */
+	function* places(value: unknown): Generator<(next: unknown) => void> {
+		if (typeof value !== 'object' || value === null) return;
+		const at = value as Record<string, unknown>;
+		for (const key of Object.keys(at)) {
+			yield (next) => (next === undefined ? delete at[key] : (at[key] = next));
+			yield* places(at[key]);
+		}
+	}
+
+	it('are used with nothing doubled and every sum in bounds, or refused in a sentence', async () => {
+		const takes = sampleTakes(sampleRack({ guidance: [3, 6], seed: [1, 2] })).map((one) => ({
+			...one,
+			briefId: 'b1',
+			planId: 'p1',
+			state: 'waiting' as const
+		}));
+		const whole = {
+			brief: { ...sampleBrief('b1'), colours: ['#112233'], numbered: 4 },
+			plans: [{ ...samplePlan('p1'), briefId: 'b1' }],
+			takes,
+			marks: [{ takeId: takes[0].id, briefId: 'b1', kind: 'keep' as const, at: 5 }],
+			picks: [],
+			remarks: [
+				{ takeId: takes[1].id, briefId: 'b1', faults: ['seam'], note: '', at: 5, tags: ['a'] }
+			],
+			spendings: [{ id: 's', briefId: 'b1', model: 'birch', credits: 3, at: 5 }],
+			answers: [],
+			ballots: [],
+			taught: []
+		};
+		const zip = new Uint8Array(
+			await (await writeArchive({ whole, pictures: new Map() })).arrayBuffer()
+		);
+		const good = new TextDecoder().decode(unzipSync(zip)['brief.json']);
+		const random = generator(35);
+		const verdicts = { used: 0, refused: 0 };
+		for (let i = 0; i < 2000; i++) {
+			const file = JSON.parse(good) as Record<string, unknown>;
+			const all = [...places(file)];
+			const value = random() < 0.15 ? undefined : wild[Math.floor(random() * wild.length)];
+			all[Math.floor(random() * all.length)](value);
+			const changed = zipSync({ 'brief.json': strToU8(JSON.stringify(file)) }, { level: 0 });
+			const read = await readArchive(asFile(changed)).catch((cause: unknown) => {
+				if (!(cause instanceof FileProblem)) throw cause;
+				expect(isSentence(cause.message), cause.message).toBe(true);
+				return null;
+			});
+			verdicts[read ? 'used' : 'refused']++;
+			if (!read) continue;
+			const { brief, remarks, marks, spendings } = read.whole;
+			const single = (rows: readonly unknown[]) =>
+				expect(new Set(rows).size, JSON.stringify(rows)).toBe(rows.length);
+			single(read.whole.takes.map(({ id }) => id));
+			single(read.whole.takes.map(({ number }) => number));
+			single(brief.words.sets.map(({ name }) => name));
+			single((brief.destinations ?? []).map(({ id }) => id));
+			single(marks.map(({ takeId }) => takeId));
+			for (const one of remarks)
+				single([...one.faults, ...(one.tags ?? []).map((tag) => `#${tag}`)]);
+			for (const { credits } of spendings) expect(credits >= 0 && credits <= 1e6).toBe(true);
+		}
+		// Neither everything nor nothing is refused: otherwise this would check nothing.
+		expect(Math.min(verdicts.used, verdicts.refused)).toBeGreaterThan(200);
+	});
+
+	it('have what stands twice in their lists once', async () => {
+		const use = { id: 'lid', label: 'jar lid', written: '60 mm' };
+		const set = { name: 'usual', phrases: ['blurry'] };
+		const brief = sampleBrief('b1');
+		const [take] = sampleTakes(sampleRack({}));
+		const whole = {
+			brief: {
+				...brief,
+				destinations: [use, { ...use, label: 'again' }],
+				colours: ['#112233', '#112233'],
+				words: { ...brief.words, sets: [set, set], versions: ['a', 'a'], negatives: [null, null] }
+			},
+			plans: [{ ...samplePlan('p1'), briefId: 'b1' }],
+			takes: [{ ...take, briefId: 'b1', planId: 'p1', state: 'waiting' as const }],
+			marks: [],
+			picks: [],
+			remarks: [
+				{
+					takeId: take.id,
+					briefId: 'b1',
+					faults: ['seam', 'seam'],
+					note: '',
+					at: 1,
+					tags: ['a', 'a']
+				}
+			],
+			spendings: [],
+			answers: [],
+			ballots: [],
+			taught: []
+		};
+		const { whole: read } = await readArchive(await writeArchive({ whole, pictures: new Map() }));
+		expect(read.brief.destinations).toEqual([use]);
+		expect(read.brief.colours).toEqual(['#112233']);
+		expect(read.brief.words).toMatchObject({ sets: [set], versions: ['a'], negatives: [null] });
+		expect(read.remarks[0]).toMatchObject({ faults: ['seam'], tags: ['a'] });
+	});
+
+	it.each([
+		['an interval that ends before it begins', { preferred: { mean: 0.5, low: 0.9, high: 0.1 } }],
+		['more kept than judged', { kept: { count: 9, of: 2, low: 0, high: 1 } }]
+	])('are refused where evidence says %s', (_, change) => {
+		const found = {
+			...{ settings: 2, plan: 'p', settled: false, best: true, chance: 0.5, loss: 0 },
+			preferred: { mean: 0.5, low: 0.1, high: 0.9 },
+			...{ kept: null, keeps: null, cost: null, sure: null, runnerUp: null, judges: [] },
+			...{ marks: 0, blindMarks: 0, pairs: 0 }
+		};
+		expect(PickFound.safeParse(found).success).toBe(true);
+		expect(PickFound.safeParse({ ...found, ...change }).success).toBe(false);
+	});
+});
+
+describe('models\u2019 cards', () => {
+	it('are refused where their ranges do not hold together, or a list has something twice', () => {
+		expect(Models.safeParse({ models: [...cards] }).success).toBe(true);
+		const [card] = cards;
+		for (const change of [
+			{ guidance: { min: 5, max: 1, from: 2, to: 3 } },
+			{ steps: { min: 1, max: 60, from: 30, to: 20 } },
+			{ steps: { min: 1, max: 60, from: 20, to: 90 } },
+			{ samplers: ['euler', 'euler'] },
+			{ features: ['mask', 'mask'] },
+			{ adapters: [card.adapters[0], card.adapters[0]] }
+		])
+			expect(Models.safeParse({ models: [{ ...card, ...change }] }).success).toBe(false);
+		expect(Models.safeParse({ models: [card, card] }).success).toBe(false);
 	});
 });

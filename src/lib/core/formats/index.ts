@@ -2,12 +2,12 @@ export {
 	ArchiveFile,
 	readArchive,
 	settingsTable,
-	withoutItsPicture,
 	writeArchive,
 	writeArchiveTo,
 	WholeBrief,
 	type Archive
 } from './archive';
+export { withoutItsPicture } from './damaged';
 export { withFreshIds } from './fresh-ids';
 export {
 	madeElsewhere,

@@ -1,7 +1,7 @@
 import { withoutRest, withStops, type Dial, type DialId, type Stop } from '$lib/core/dials';
 import { getContext, setContext } from 'svelte';
 import type { Brief, Rack } from '$lib/core/schema';
-import { session, useWork } from '$lib/ui/shared';
+import { session, undo, useWork } from '$lib/ui/shared';
 
 /** What every control on the rack is given: the dial that it turns. */
 export interface ControlProps {
@@ -24,7 +24,21 @@ export function useTurning() {
 	const work = useWork();
 	const bench = getContext<Bench | undefined>(BENCH);
 	const brief = $derived(bench?.brief ?? work.brief!);
-	const setRack = (change: Partial<Rack>) => (bench ?? work).setRack(change);
+	const setRack = (change: Partial<Rack>) => {
+		if (!bench) return work.setRack(change);
+		// A rack of rework is not kept in the brief: its changes are undone where they were made.
+		const names = Object.keys(change) as (keyof Rack)[];
+		const before = Object.fromEntries(names.map((name) => [name, bench.brief.rack[name]]));
+		const turn = (to: Partial<Rack>) => Promise.resolve(bench.setRack(to));
+		undo.push({
+			says: 'a dial of the rework',
+			of: `bench ${names.join(' ')}`,
+			heavy: true,
+			back: () => turn(before),
+			again: () => turn(change)
+		});
+		bench.setRack(change);
+	};
 	const rack = $derived(brief.rack);
 	const chosen = $derived(rack.model.flatMap((id) => session.card(id) ?? []));
 	return {

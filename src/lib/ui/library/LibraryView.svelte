@@ -12,6 +12,7 @@
 		live,
 		many,
 		markedSays,
+		Replaced,
 		saveFile,
 		seenOrRevealed,
 		session,
@@ -322,6 +323,7 @@
 </div>
 
 {#if looking}<Insight {nameOf} onclose={() => (looking = false)} />{/if}
+<Replaced letters={false} />
 <BackUp open={backing} onclose={() => (backing = false)} />
 
 <style>

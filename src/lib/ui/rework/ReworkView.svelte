@@ -5,7 +5,7 @@
 	import { sizeAfter } from '$lib/core/edits';
 	import { EDIT, lineOf, wayOf, ways } from '$lib/core/rework';
 	import type { MarkKind, Take } from '$lib/core/schema';
-	import { layers, session, takesLetters, useWork } from '$lib/ui/shared';
+	import { layers, session, takesLetters, undo, useWork } from '$lib/ui/shared';
 	import { keepAsStart } from '$lib/ui/takes';
 	import { AreaState, type DrawnOn } from './area.svelte';
 	import { CropState } from './crops.svelte';
@@ -20,6 +20,8 @@
 	import Ways from './Ways.svelte';
 
 	const work = useWork();
+	// What was turned on a rack of rework is undone here or not at all.
+	$effect(() => () => undo.leave());
 	const root = $derived(`/brief/${work.brief!.id}`);
 	const asked = $derived(page.url.searchParams);
 	const take = $derived(work.takes.find(({ id }) => id === asked.get('take')) ?? null);
@@ -151,9 +153,19 @@
 
 	const keyed = $derived(keys.filter(({ where }) => where?.() ?? true));
 
+	/** Ctrl+Z and Ctrl+Y undo and redo strokes, as U and R do. */
+	function strokeKey(event: KeyboardEvent): boolean {
+		const key = event.key.toLowerCase();
+		if (!drawn || !(event.ctrlKey || event.metaKey) || (key !== 'z' && key !== 'y')) return false;
+		event.preventDefault();
+		if (key === 'y' || event.shiftKey) drawn.redo();
+		else drawn.undo();
+		return true;
+	}
+
 	function press(event: KeyboardEvent) {
-		if (event.ctrlKey || event.metaKey || event.altKey || layers.any) return;
-		if (takesLetters(event.target as HTMLElement)) return;
+		if (layers.any || takesLetters(event.target as HTMLElement) || strokeKey(event)) return;
+		if (event.ctrlKey || event.metaKey || event.altKey) return;
 		const name = event.key.length === 1 ? event.key.toLowerCase() : event.key;
 		if (!session.letters && event.key.length === 1) return;
 		if (name === 'p') {
@@ -183,7 +195,7 @@
 		</div>
 	{/if}
 {:else if shown}
-	<div class="view">
+	<div class="view" data-own-undo={drawn ? '' : undefined}>
 		<LineColumn {take} {shown} {hrefOf} onshow={({ id }) => (shownId = id)} />
 		<section class="mat mat-1" aria-label="Picture">
 			<Stage {take} {shown} {against} {held} {says} {drawn} {local} changing={changed} />

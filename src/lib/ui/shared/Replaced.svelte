@@ -5,8 +5,18 @@
 	import { session } from './session.svelte';
 	import { undo } from './undo.svelte';
 
-	/** Says what was just replaced, with the button that takes it back; `U` does it, too. */
-	const onSheet = $derived(page.url.pathname.endsWith('/sheet'));
+	/** Says what was just done, with a button that undoes it. `U` and Ctrl+Z do it, too. */
+	interface Props {
+		/** Whether U and R act, and what was undone is said: not where the view does that itself. */
+		letters?: boolean;
+	}
+
+	let { letters = true }: Props = $props();
+
+	const onSheet = $derived(!letters || page.url.pathname.endsWith('/sheet'));
+
+	/** Whoever draws strokes undoes strokes: what lies behind them is not in sight. */
+	const isDrawing = () => document.querySelector('[data-own-undo]') !== null;
 
 	/** Ctrl+Z and Ctrl+Y, or Cmd, undo and redo everywhere but in a text, which has its own undo. */
 	function pressWithCtrl(event: KeyboardEvent): boolean {
@@ -19,7 +29,7 @@
 	}
 
 	function press(event: KeyboardEvent) {
-		if (layers.any || pressWithCtrl(event)) return;
+		if (layers.any || isDrawing() || pressWithCtrl(event)) return;
 		if (event.ctrlKey || event.metaKey || event.altKey || onSheet) return;
 		if (!session.letters || takesLetters(event.target as HTMLElement)) return;
 		const key = event.key.toLowerCase();

@@ -9,6 +9,7 @@ export { default as Later } from './Later.svelte';
 export { default as Lines } from './Lines.svelte';
 export { default as Mark } from './Mark.svelte';
 export { default as Rail } from './Rail.svelte';
+export { default as Replaced } from './Replaced.svelte';
 export { default as SizeSlider } from './SizeSlider.svelte';
 export { default as TakePicture } from './TakePicture.svelte';
 export { default as TopBar } from './TopBar.svelte';

@@ -142,10 +142,6 @@
 			onclick={() => view.address.set(none)}>all</button
 		>
 	{/if}
-	{#if view.selection.selected.size}
-		<span role="status">{view.selection.selected.size} chosen</span>
-		<button class="plain link" onclick={() => view.selection.choose([])}>choose none</button>
-	{/if}
 	<span class="right">
 		<button class="act" onclick={() => (view.bringing = true)}>Bring in …</button>
 		<FilesOut

@@ -81,7 +81,6 @@
 		{#if takes.length > 1}
 			<button class="act" onclick={onopen}>Open {Math.min(4, takes.length)} on the table</button>
 		{/if}
-		<button class="act" onclick={() => (choice.ids = new Set())}>Choose none</button>
 	</div>
 {/if}
 
