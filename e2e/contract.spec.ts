@@ -178,6 +178,29 @@ test('answers go packed, events one by one as they come', async ({ request }) =>
 	expect(await packing(`${base}/jobs/${job}/events`)).toBeUndefined();
 });
 
+test('a last event that is no id of ours begins at the start, and drops no connection', async ({
+	request
+}) => {
+	const { job } = await send(request, [take()]);
+	const all = await eventsOf(request, job);
+	for (const strange of ['1e21', '-1', 'NaN', '0x10', '9'.repeat(400), '']) {
+		const response = await request.get(`${base}/jobs/${job}/events`, {
+			headers: { 'last-event-id': strange }
+		});
+		expect(response.status(), strange).toBe(200);
+		expect((await response.text()).match(/^id: /gm), strange).toHaveLength(all.length);
+	}
+});
+
+test('a picture whose kind is not said is taken by its bytes', async ({ baseURL }) => {
+	const grey = sharp({ create: { width: 64, height: 64, channels: 3, background: '#888' } });
+	const body = new Uint8Array(await grey.png().toBuffer());
+	// Sent as it is: fetch says no kind for bytes alone.
+	const response = await fetch(`${baseURL}${base}/images`, { method: 'POST', body });
+	expect(response.status).toBe(201);
+	expect(await response.json()).toMatchObject({ width: 64, height: 64 });
+});
+
 test('the same key is the same job', async ({ request }) => {
 	const key = randomUUID();
 	const takes = [take()];

@@ -326,7 +326,8 @@ test('a ballot goes out as one file, and its answers come back under a name', as
 	await phone.getByRole('button', { name: 'Go back to the last pair' }).tap();
 	await phone.getByRole('button', { name: /^neither/ }).tap();
 	const corrected = await phone.getByLabel('The answers as text').inputValue();
-	expect(JSON.parse(corrected)).toMatchObject({ judge: 'Wren', file: JSON.parse(text).file });
+	const { file } = JSON.parse(text) as { file: string };
+	expect(JSON.parse(corrected)).toMatchObject({ judge: 'Wren', file });
 	await other.close();
 
 	// Read back: first what is damaged, or another file altogether.

@@ -134,7 +134,8 @@ test('a worker makes the models that it is told to, and says what is wrong with 
 	fleet.startWorker({ DIAL_PICK_MODELS: 'dunlin, gannet' });
 	const models = async () =>
 		(
-			((await (await fetch(`${web.at}/models`)).json()) as { models?: { id: string }[] }).models ?? []
+			((await (await fetch(`${web.at}/models`)).json()) as { models?: { id: string }[] }).models ??
+			[]
 		)
 			.map(({ id }) => id)
 			.sort();

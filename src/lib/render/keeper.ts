@@ -26,7 +26,11 @@ export class Keeper {
 
 	/** Keeps a take once it is there; null when it could not be had. */
 	keep(coming: Promise<store.FinishedTake | null>): void {
-		if (this.#problem) throw this.#problem as Error;
+		if (this.#problem) {
+			// What comes after something went wrong is asked for again; nobody waits for it here.
+			coming.catch(() => undefined);
+			throw this.#problem as Error;
+		}
 		this.coming++;
 		this.#coming.push(
 			coming

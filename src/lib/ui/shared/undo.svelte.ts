@@ -23,7 +23,7 @@ export class Undo {
 	#undone = $state.raw<Deed[]>([]);
 	#running: Promise<void> = Promise.resolve();
 	/** When the last deed was noted. */
-	#pushed = 0;
+	#pushed = -Infinity;
 	/** What was taken back or done again last. */
 	says = $state<string | null>(null);
 	/** What was just replaced, until something else is done or it is found good. */
@@ -55,6 +55,7 @@ export class Undo {
 	/** Takes the last deed back. A deed that can't be taken back stays the last. */
 	back(): Promise<void> {
 		this.replaced = null;
+		this.#pushed = -Infinity;
 		return this.#next(async () => {
 			const deed = this.#done.at(-1);
 			if (!deed) return 'nothing to undo';
@@ -67,6 +68,7 @@ export class Undo {
 
 	/** Does again what was taken back last. */
 	again(): Promise<void> {
+		this.#pushed = -Infinity;
 		return this.#next(async () => {
 			const deed = this.#undone.at(-1);
 			if (!deed) return 'nothing to do again';

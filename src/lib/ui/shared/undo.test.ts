@@ -127,5 +127,9 @@ describe('undo and redo', () => {
 		expect(value).toBe(0);
 		await undo.again();
 		expect(value).toBe(3);
+		// What follows an undo is a step of its own, however soon it comes.
+		set(9, 5150, 'guidance');
+		await undo.back();
+		expect(value).toBe(3);
 	});
 });

@@ -103,7 +103,7 @@ export function openWork(id: () => string, besideId: () => string = () => ''): W
 	};
 	const change = (next: Partial<OwnFields>, told?: string) => {
 		if (current)
-			void changeBrief($state.snapshot(current) as Brief, $state.snapshot(next), { told, write });
+			void changeBrief($state.snapshot<Brief>(current), $state.snapshot(next), { told, write });
 	};
 	const destinations = $derived(destinationsOf(current?.destinations));
 	return {

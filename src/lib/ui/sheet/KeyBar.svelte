@@ -23,9 +23,9 @@
 	const mats = ['dark', 'middle', 'light', 'paper'];
 </script>
 
-<footer>
+<footer class:choosing={view.selection.selected.size > 0}>
 	{#if view.selection.selected.size && !view.address.open.length}
-		<ChosenStrip here={view.known.briefs?.keys()} {onmark} more={chosenActs(view)} />
+		<ChosenStrip here={[...(view.known.briefs?.keys() ?? [])]} {onmark} more={chosenActs(view)} />
 	{:else}
 		<span class="keys">
 			{#each shown as { key, says } (key)}
@@ -108,6 +108,13 @@
 
 	.mats.second {
 		margin-left: 0;
+	}
+
+	/* What is done with what is chosen goes before the mat, which is under G. */
+	@media (max-width: 960px) {
+		.choosing .mats {
+			display: none;
+		}
 	}
 
 	.swatch-0 {

@@ -395,17 +395,11 @@ export class SheetState {
 		this.address.set({ [axis]: stops[(at + by + stops.length) % stops.length].key });
 	}
 
-	/** Puts away what was taken out last: the loupe, the faults, what is chosen, the table. */
+	/** Puts away what was taken out last, one thing at a time: the faults, the table, the loupe, the choice. */
 	putAway(): void {
-		if (this.address.open.length) {
-			if (!this.faulting) return this.table.close();
-			this.faulting = null;
-			return;
-		}
-		if (this.faulting || this.selection.selected.size || this.loupe.on) {
-			this.faulting = null;
-			this.loupe.on = false;
-			this.selection.choose([]);
-		}
+		if (this.faulting) this.faulting = null;
+		else if (this.address.open.length) this.table.close();
+		else if (this.loupe.on) this.loupe.on = false;
+		else this.selection.choose([]);
 	}
 }

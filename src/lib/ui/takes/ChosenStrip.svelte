@@ -8,7 +8,7 @@
 	/** Names what is chosen, in sight or not, and acts on all of it. Keys act on the take in focus alone. */
 	interface Props {
 		/** Briefs that are looked at; none for all. */
-		here?: Iterable<string>;
+		here?: readonly string[];
 		onmark: (kind: MarkKind) => void;
 		/** More that is done with what is chosen, in the order in which it stands. */
 		more?: readonly { says: string; run: () => void }[];
@@ -59,5 +59,6 @@
 
 	.act {
 		flex: none;
+		padding-inline: 8px;
 	}
 </style>
