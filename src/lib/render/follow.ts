@@ -90,7 +90,8 @@ export async function follow(
 		}
 		const ref = refs.get(event.take);
 		if (!ref) return;
-		if (event.type === 'done') {
+		// Told again, as when a job is called back, a price is old news: the artist may have agreed to it.
+		if (event.type === 'done' && wanted.has(ref)) {
 			const expected = said.get(ref);
 			if (row.planId && expected !== undefined && isFarAbove(event.credits, expected))
 				await store.pauseForPrice(row.planId, ref, event.credits);

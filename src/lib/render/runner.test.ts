@@ -333,9 +333,10 @@ describe('a charge', () => {
 		expect(await store.spentOn('b1')).toBe(999_999);
 		expect(await store.queuedOn('b1')).toBe(2 * 999_999);
 		expect(shipped().submitted).toHaveLength(1);
-		// Whoever agrees to that price is not asked again for the same one.
+		// Whoever agrees to that price is not asked again for the same one, though it is told again.
 		await store.pausePlan(plan.id, false);
 		await allAre(plan, 'done', 3);
+		expect(await store.plan(plan.id)).toMatchObject({ paused: false });
 	});
 
 	it.each([2, 1.5, 3, 0])('of %d credits where 2 were said pauses nothing', async (credits) => {

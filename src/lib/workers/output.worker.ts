@@ -107,6 +107,9 @@ async function zip(
 	return new Blob(parts, { type: 'application/zip' });
 }
 
+/** Letters that a line of a contact sheet has at most. */
+const MOST_LETTERS = 400;
+
 function write(
 	context: OffscreenCanvasRenderingContext2D,
 	text: string,
@@ -118,7 +121,8 @@ function write(
 	context.textAlign = align;
 	context.textBaseline = 'middle';
 	context.fillStyle = '#1a1a1a';
-	let shown = text;
+	// No line of a page has more: a prompt of 20 000 letters is not measured letter by letter.
+	let shown = text.replace(/\s+/g, ' ').slice(0, MOST_LETTERS);
 	while (shown.length > 1 && context.measureText(shown).width > box.width)
 		shown = `${shown.slice(0, -2)}\u2026`;
 	const x =

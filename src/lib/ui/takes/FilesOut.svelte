@@ -6,8 +6,9 @@
 	import type { Destination } from '$lib/core/frame';
 	import type { Take } from '$lib/core/schema';
 	import * as store from '$lib/store';
-	import { Dialog, fileName, many, saveFile, session, undo } from '$lib/ui/shared';
+	import { Dialog, fileName, live, many, saveFile, session, undo } from '$lib/ui/shared';
 	import { packPictures, type PictureForm } from '$lib/workers';
+	import { chosenSays } from './chosen-says';
 
 	/** What takes can be taken out as. */
 	interface Props {
@@ -95,6 +96,16 @@
 			if (zip) saveFile(`${fileName(name)}-pictures.zip`, zip, 'application/zip');
 		});
 
+	/** What is chosen, with the briefs of what is not looked at: it is deleted from here, too. */
+	const all = live(() => store.briefs, []);
+	const named = $derived(
+		chosenSays(
+			takes,
+			new Set(briefs?.keys()),
+			(id) => all.current.find((one) => one.id === id)?.name ?? 'another brief'
+		)
+	);
+
 	/** What of the takes was to last: it is asked about before it goes. */
 	let dear = $state.raw<{ ids: ReadonlySet<string>; says: string } | null>(null);
 
@@ -136,7 +147,7 @@
 
 <Dialog {open} size="sm" heading="Take out" onclose={() => ((open = false), (dear = null))}>
 	<p>
-		{chosen ? 'The chosen takes' : 'All takes in sight'}: {many(takes.length, 'picture')}.
+		{chosen ? named : `All takes in sight: ${many(takes.length, 'picture')}`}.
 	</p>
 	<div class="ways">
 		{@render ways?.(!busy && takes.length > 0, attempt, () => (open = false))}
