@@ -86,7 +86,9 @@
 		element('h2', 'Who is answering?', form);
 		element(
 			'p',
-			'You see ' + ballot.pairs.length + ' pairs of pictures. Press the better one of each pair.',
+			ballot.pairs.length === 1
+				? 'You see one pair of pictures. Press the better one.'
+				: 'You see ' + ballot.pairs.length + ' pairs of pictures. Press the better one of each pair.',
 			form
 		);
 		const label = element('label', 'Your name', form);
