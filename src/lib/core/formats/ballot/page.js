@@ -88,7 +88,9 @@
 			'p',
 			ballot.pairs.length === 1
 				? 'You see one pair of pictures. Press the better one.'
-				: 'You see ' + ballot.pairs.length + ' pairs of pictures. Press the better one of each pair.',
+				: 'You see ' +
+						ballot.pairs.length +
+						' pairs of pictures. Press the better one of each pair.',
 			form
 		);
 		const label = element('label', 'Your name', form);
