@@ -19,26 +19,28 @@ const BENCH = Symbol('bench');
 /** What stands below turns this rack. */
 export const provideBench = (bench: Bench): Bench => setContext(BENCH, bench);
 
+/** Turns dials of a rack of rework. It is not kept in the brief: its changes are undone where they were made. */
+export function turnBench(bench: Bench, change: Partial<Rack>): void {
+	const names = Object.keys(change) as (keyof Rack)[];
+	const before = Object.fromEntries(names.map((name) => [name, bench.brief.rack[name]]));
+	const turn = (to: Partial<Rack>) => Promise.resolve(bench.setRack(to));
+	undo.push({
+		says: 'a dial of the rework',
+		of: `bench ${names.join(' ')}`,
+		heavy: true,
+		back: () => turn(before),
+		again: () => turn(change)
+	});
+	bench.setRack(change);
+}
+
 /** The rack of the open brief, or the one that was provided, as one of its controls sees it. */
 export function useTurning() {
 	const work = useWork();
 	const bench = getContext<Bench | undefined>(BENCH);
 	const brief = $derived(bench?.brief ?? work.brief!);
-	const setRack = (change: Partial<Rack>) => {
-		if (!bench) return work.setRack(change);
-		// A rack of rework is not kept in the brief: its changes are undone where they were made.
-		const names = Object.keys(change) as (keyof Rack)[];
-		const before = Object.fromEntries(names.map((name) => [name, bench.brief.rack[name]]));
-		const turn = (to: Partial<Rack>) => Promise.resolve(bench.setRack(to));
-		undo.push({
-			says: 'a dial of the rework',
-			of: `bench ${names.join(' ')}`,
-			heavy: true,
-			back: () => turn(before),
-			again: () => turn(change)
-		});
-		bench.setRack(change);
-	};
+	const setRack = (change: Partial<Rack>) =>
+		bench ? turnBench(bench, change) : work.setRack(change);
 	const rack = $derived(brief.rack);
 	const chosen = $derived(rack.model.flatMap((id) => session.card(id) ?? []));
 	return {

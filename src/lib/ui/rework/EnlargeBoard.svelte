@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { frameAtLeast, frameTimes, needOf, readUse, sameRatio } from '$lib/core/frame';
 	import type { Size } from '$lib/core/schema';
+	import { turnBench } from '$lib/ui/dials';
 	import { useWork } from '$lib/ui/shared';
 	import type { BoardProps } from './boards';
 	import FramePicks from './FramePicks.svelte';
@@ -43,6 +44,6 @@
 	stops={bench.brief.rack.frame}
 	example="A5, 21 x 29.7 cm at 150 dpi"
 	{read}
-	onchange={(frame) => bench.setRack({ frame })}
+	onchange={(frame) => turnBench(bench, { frame })}
 />
 <p class="quiet">Strength says how much new detail: 0 resamples it as it is, more works it over.</p>

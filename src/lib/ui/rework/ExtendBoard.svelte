@@ -2,6 +2,7 @@
 	import { extendedAt } from '$lib/core/dials';
 	import { drawnOut, frameRound, readFrame, type Round, type Side } from '$lib/core/frame';
 	import type { Size } from '$lib/core/schema';
+	import { turnBench } from '$lib/ui/dials';
 	import { DestinationList, TakePicture, useWork } from '$lib/ui/shared';
 	import type { BoardProps } from './boards';
 	import FramePicks from './FramePicks.svelte';
@@ -21,7 +22,7 @@
 	let at = $state.raw({ x: 0.5, y: 0.5 });
 	const put = (next: { x: number; y: number }) => {
 		at = next;
-		bench.setRack({ fit: [extendedAt(next)] });
+		turnBench(bench, { fit: [extendedAt(next)] });
 	};
 
 	const places = [0, 0.5, 1];
@@ -45,7 +46,7 @@
 	}
 	function drawSide(i: number, side: Side, from: Round, by: number) {
 		const next = drawnOut(own, from, side, by, multiple);
-		bench.setRack({ frame: frames.map((one, k) => (k === i ? next.frame : one)) });
+		turnBench(bench, { frame: frames.map((one, k) => (k === i ? next.frame : one)) });
 		put(next.at);
 	}
 	function moveSide(event: PointerEvent) {
@@ -133,7 +134,7 @@
 	stops={frames}
 	example="16:9, 3:1, A4 wide"
 	{read}
-	onchange={(frame) => bench.setRack({ frame })}
+	onchange={(frame) => turnBench(bench, { frame })}
 />
 <DestinationList />
 <div class="places" role="group" aria-label="Where the picture lies">
