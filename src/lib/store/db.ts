@@ -1,5 +1,6 @@
 import { Dexie, type EntityTable, type Table, type Transaction } from 'dexie';
 import { completeRack } from '$lib/core/dials';
+import { isOpen } from '$lib/core/merging';
 import {
 	upgradeBrief1,
 	upgradeBrief2,
@@ -288,9 +289,7 @@ async function upgradeTo4(change: Transaction): Promise<void> {
 	const jobs = plans.flatMap(({ id, briefId, job, key, service = '', stopped }): StoredJob[] => {
 		const address = service ? addresses.get(service) : SHIPPED_SERVICE;
 		if (!job || !address) return [];
-		const refs = takes
-			.filter(({ planId, state }) => planId === id && (state === 'waiting' || state === 'running'))
-			.map((take) => take.id);
+		const refs = takes.filter((take) => take.planId === id && isOpen(take)).map((take) => take.id);
 		const wanted = stopped ? 0 : 1;
 		return [
 			{

@@ -1,4 +1,5 @@
 import type { Made } from '$lib/core/dials';
+import { isOpen } from '$lib/core/merging';
 import type { Table } from 'dexie';
 import type { Answer, Mark, MarkKind, Plan, Remark, RenderEvent, Take } from '$lib/core/schema';
 import { db, promptsOf, type StoredJob, type StoredMeasures, type StoredPicture } from './db';
@@ -141,7 +142,7 @@ export async function pauseForPrice(
 		const { model } = take.settings;
 		await db.takes
 			.where({ planId })
-			.and((one) => one.settings.model === model && one.id !== takeId && isToBeMade(one))
+			.and((one) => one.settings.model === model && one.id !== takeId && isOpen(one))
 			.modify({ expected: credits });
 		await db.plans.update(planId, {
 			paused: true,
@@ -151,8 +152,6 @@ export async function pauseForPrice(
 		await db.jobs.where({ planId }).modify({ wanted: 0 });
 	});
 }
-
-const isToBeMade = ({ state }: Take): boolean => state === 'waiting' || state === 'running';
 
 /** Gives up one take that is not finished. */
 export async function cancelTake({ id, planId }: Take): Promise<void> {
@@ -249,10 +248,7 @@ export async function reopenTakes(
 }
 
 export const unfinishedTakes = (planId: string): Promise<Take[]> =>
-	db.takes
-		.where({ planId })
-		.and(({ state }) => state === 'waiting' || state === 'running')
-		.sortBy('number');
+	db.takes.where({ planId }).and(isOpen).sortBy('number');
 
 /** A take that was finished, and its picture. */
 export interface FinishedTake {
@@ -314,7 +310,7 @@ export const failOpenTakes = (ids: readonly string[], message: string): Promise<
 	db.takes
 		.where('id')
 		.anyOf([...ids])
-		.and(({ state }) => state === 'waiting' || state === 'running')
+		.and(isOpen)
 		.modify({ state: 'failed', message });
 
 /** A picture under a type that nothing shows as a page; earlier versions kept what a service said of it. */
@@ -415,8 +411,7 @@ export async function deleteTakes(ids: readonly string[]): Promise<DeletedTakes>
 	return db.transaction('rw', [db.jobs, db.answers, ...ofTakes()], async () => {
 		const keys = [...ids];
 		for (const one of present(await db.takes.bulkGet(keys)))
-			if (one.state === 'waiting' || one.state === 'running')
-				await callTakeBack(one.id, one.planId);
+			if (isOpen(one)) await callTakeBack(one.id, one.planId);
 		const pictures = present(await db.pictures.bulkGet(keys));
 		const answers = await db.answers
 			.where('left')

@@ -52,6 +52,7 @@ const rank: Record<Take['state'], number> = {
 	done: 3
 };
 
+/** Whether a take is still to be finished: it waits, or is being made. */
 export const isOpen = ({ state }: Take): boolean => rank[state] === 0;
 
 /** Of two finished pictures of one take, the first one was judged longest. */
