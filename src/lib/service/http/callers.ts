@@ -31,6 +31,9 @@ function nameOf(request: Request): string | null {
 	return found;
 }
 
+/** A name that a caller gave, as a key of that caller's own: two callers may use the same name. */
+export const ownKey = (caller: string, name: string): string => JSON.stringify([caller, name]);
+
 /** Who calls, among those who may. */
 export const callerOf = (request: Request): string => nameOf(request) ?? 'nobody';
 

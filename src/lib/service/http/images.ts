@@ -3,6 +3,7 @@ import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import { kindOf, pictureEnd } from '$lib/core/formats';
 import type { ImageTicket } from '$lib/core/contract';
+import { ownKey } from './callers';
 import { heldImageBytes, limits } from './limits';
 import type { PictureMemory, SharedPicture } from './memory';
 import { problem } from './problem';
@@ -90,7 +91,7 @@ export class Images {
 
 	/** Holds pictures for their caller no longer than others: they are where they were gathered for. */
 	gathered(ids: Iterable<string>, caller: string): void {
-		const keys = new Set([...ids].map((id) => keyOf(caller, id)));
+		const keys = new Set([...ids].map((id) => ownKey(caller, id)));
 		this.#sent.set(
 			caller,
 			(this.#sent.get(caller) ?? []).filter(({ key }) => !keys.has(key))
@@ -103,7 +104,7 @@ export class Images {
 		if (known) return known;
 		this.#memory.makeRoom(picture.pixels.byteLength);
 		if (this.#pictures.size >= MOST_ON_SHELF) this.#forgetOne();
-		const key = keyOf(caller, image);
+		const key = ownKey(caller, image);
 		this.#pictures.set(key, picture);
 		this.#memory.hold(picture);
 		this.#gather({ key, at: Date.now(), bytes: picture.pixels.byteLength }, caller);
@@ -121,7 +122,7 @@ export class Images {
 
 	/** A picture of a caller by its id, now the last to be forgotten. */
 	find(image: string, caller: string): SharedPicture | undefined {
-		return this.#pictures.get(keyOf(caller, image));
+		return this.#pictures.get(ownKey(caller, image));
 	}
 
 	/** Forgets the longest unused picture that nothing but the shelf holds, and nobody gathers. */
@@ -140,8 +141,6 @@ export class Images {
 		return false;
 	}
 }
-
-const keyOf = (caller: string, id: string): string => JSON.stringify([caller, id]);
 
 const tooLarge = () =>
 	problem(

@@ -19,6 +19,7 @@ import {
 	type KeptPicture,
 	type NumberedEvent
 } from './board';
+import { ownKey } from './callers';
 import { doneEvent, failure, keyInUse, noPictureYet, notFound, queueFull } from './events';
 import { FairLine } from './line';
 import { log } from './log';
@@ -117,7 +118,7 @@ export class Jobs implements JobBoard {
 	}
 
 	joined({ key, takes }: JobRequest, caller: string): JobTicket | null {
-		const known = this.#byKey.get(keyOf(caller, key));
+		const known = this.#byKey.get(ownKey(caller, key));
 		if (known && known.body !== bodyHash(takes)) throw keyInUse();
 		return known ? ticket(known) : null;
 	}
@@ -149,7 +150,7 @@ export class Jobs implements JobBoard {
 			endedAt: null
 		};
 		this.#jobs.set(job.id, job);
-		this.#byKey.set(keyOf(caller, job.key), job);
+		this.#byKey.set(ownKey(caller, job.key), job);
 		this.#queued.set(caller, queued + job.takes.length);
 		for (const take of job.takes) {
 			this.#takes.set(take.id, { job, take });
@@ -320,7 +321,7 @@ export class Jobs implements JobBoard {
 				this.#takes.delete(id);
 			}
 			this.#jobs.delete(job.id);
-			this.#byKey.delete(keyOf(job.caller, job.key));
+			this.#byKey.delete(ownKey(job.caller, job.key));
 		}
 	}
 
@@ -330,9 +331,6 @@ export class Jobs implements JobBoard {
 		return job;
 	}
 }
-
-/** Keys are a caller's own: two callers may use the same one. */
-const keyOf = (caller: string, key: string): string => JSON.stringify([caller, key]);
 
 const hasEnded = ({ state }: JobTake): boolean => state !== 'waiting' && state !== 'running';
 

@@ -3,6 +3,7 @@ import { LRUCache } from 'lru-cache';
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import { TeachRequest, type AdapterTicket } from '$lib/core/contract';
+import { ownKey } from './callers';
 import type { Images } from './images';
 import { heldImageBytes } from './limits';
 import type { PictureMemory, SharedPicture } from './memory';
@@ -68,7 +69,7 @@ export class Teaching {
 		const pictures = await Promise.all(found.map(smaller));
 		this.#images.gathered(images, caller);
 		this.#memory.makeRoom(pictures.reduce((sum, { pixels }) => sum + pixels.byteLength, 0));
-		const key = keyOf(caller, id);
+		const key = ownKey(caller, id);
 		if (!this.#adapters.has(key)) {
 			for (const picture of pictures) this.#memory.hold(picture);
 			this.#adapters.set(key, { id, name, pictures });
@@ -89,7 +90,7 @@ export class Teaching {
 
 	/** An adapter by its id, now the last to be forgotten. */
 	find(id: string, caller: string): TaughtAdapter | undefined {
-		return this.#adapters.get(keyOf(caller, id));
+		return this.#adapters.get(ownKey(caller, id));
 	}
 
 	/** Forgets the longest unused adapter that no take waits for. */
@@ -104,8 +105,6 @@ export class Teaching {
 		return false;
 	}
 }
-
-const keyOf = (caller: string, id: string): string => JSON.stringify([caller, id]);
 
 /** A copy of a picture that is no larger than an adapter needs it; its own, whoever else has it. */
 async function smaller({ width, height, pixels }: SharedPicture): Promise<SharedPicture> {
