@@ -12,7 +12,7 @@ const id = z.string().min(1).max(100);
 const instant = z.number().min(0).max(8.64e15);
 
 /** The most credits that one spending may be, and the most seconds that one take may need. */
-export const MOST_CREDITS = 1e6;
+const MOST_CREDITS = 1e6;
 const MOST_SECONDS = 1e6;
 const credits = z.number().min(0).max(MOST_CREDITS);
 
