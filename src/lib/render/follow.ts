@@ -40,7 +40,7 @@ const PICTURE_WAIT = 700;
 /** How long the pictures of a job that has ended are waited for before the run goes on, in milliseconds. */
 const LATE = 3000;
 
-/** A price counts as far above what was said from so many times that, and so many credits more. */
+/** A price is far above the expected one when it is over this many times as high, and over this many credits more. */
 const [FAR_TIMES, FAR_CREDITS] = [2, 1];
 
 const isFarAbove = (credits: number, said: number): boolean =>
@@ -133,7 +133,7 @@ export async function follow(
 		throw cause;
 	}
 	const finished = keeper.finish();
-	// Whoever waits for what is late hears what stood in its way.
+	// Anyone waiting for a late answer hears what held it up.
 	finished.catch(() => undefined);
 	const isLate =
 		ended &&

@@ -333,7 +333,7 @@ describe('a charge', () => {
 		expect(await store.spentOn('b1')).toBe(999_999);
 		expect(await store.queuedOn('b1')).toBe(2 * 999_999);
 		expect(shipped().submitted).toHaveLength(1);
-		// Whoever agrees to that price is not asked again for the same one, though it is told again.
+		// An artist who agreed to that price is not asked again, even if the service says it twice.
 		await store.pausePlan(plan.id, false);
 		await allAre(plan, 'done', 3);
 		expect(await store.plan(plan.id)).toMatchObject({ paused: false });

@@ -9,8 +9,8 @@ import { backOff } from './verdict';
 const REAP = 30_000;
 
 /**
- * After so long, in milliseconds, and so many tries a job that cannot be called back is forgotten: the
- * service has forgotten it, too. A clock that jumps a day is no reason alone.
+ * A job that cannot be called back is forgotten after this long, in milliseconds, and this many tries: the
+ * service has forgotten it, too. A clock that jumps a day is not reason enough.
  */
 const [FORGOTTEN, TRIES] = [24 * 60 * 60 * 1000, 12];
 

@@ -201,7 +201,7 @@ export async function account(briefId: string, midnight: number): Promise<Accoun
 /** All that was ever spent. */
 export const allSpendings = (): Promise<Spending[]> => db.ledger.toArray();
 
-/** What whoever asked for takes saw of an account, and when today began. */
+/** The account as the artist saw it when asking for takes, and when today began. */
 export interface Within {
 	seen: Account;
 	midnight: number;

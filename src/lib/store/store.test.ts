@@ -651,7 +651,7 @@ describe('two tabs', () => {
 		expect(ended.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
 		expect(ended.find((one) => one.status === 'rejected')!.reason).toBeInstanceOf(store.LessIsLeft);
 		expect(await store.queuedOn('b1')).toBe(18);
-		// Whoever saw how little is left, and agreed to go beyond it, may.
+		// An artist who saw how little is left, and agreed to go beyond it, may.
 		const now = await store.account('b1', 0);
 		const one = plan('p3', 'b1');
 		const takes = combinations(one.rack);

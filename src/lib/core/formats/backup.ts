@@ -157,7 +157,7 @@ export async function readBackup(file: Blob): Promise<Backup> {
 			'Two briefs in this backup name the same file. The backup was damaged or changed.'
 		);
 	const damaged: string[] = [];
-	// A backup stores its parts as they are. One that another program packed anew may be unpacked, within bounds.
+	// A backup stores its parts as they are. If another program packed it again, its parts may be unpacked, within bounds.
 	let room = 2 * file.size + bounds.unpacked;
 	const part = async (path: string, type: string, what: string): Promise<Blob | null> => {
 		const entry = named.get(path);

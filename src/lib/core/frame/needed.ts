@@ -3,7 +3,7 @@ import type { Size, TakeSettings } from '$lib/core/contract';
 /** How large a picture is needed: to cover a frame, to fill it, or its longest side in pixels. */
 export type Needed = { cover: Size } | { fill: Size } | { longest: number };
 
-/** A picture with less than so many times the pixels that are needed is sent as it is. */
+/** A picture with less than this many times the pixels that are needed is sent as it is. */
 const ENOUGH = 2;
 
 /**

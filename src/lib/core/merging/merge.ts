@@ -43,7 +43,7 @@ const byTake = (row: { takeId: string }): string => row.takeId;
 const at = (row: { at: number }): number => row.at;
 const createdAt = (row: { createdAt: number }): number => row.createdAt;
 
-/** States of a take, from the first that gives way to the last that stands. A finished take is never unmade. */
+/** States of a take: where two copies differ, the one with the higher number is kept. A finished take is never unmade. */
 const rank: Record<Take['state'], number> = {
 	waiting: 0,
 	running: 0,

@@ -486,7 +486,7 @@ describe('a queue', () => {
 		store.disconnect();
 	});
 
-	it('keeps so much of what one caller sends, and forgets the longest unasked-for', async () => {
+	it('keeps the uploads of one caller up to a bound, and deletes those unused the longest', async () => {
 		const store = connect(redis.url);
 		await store.flushall();
 		const vault = redisVault(store);

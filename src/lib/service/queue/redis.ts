@@ -82,7 +82,7 @@ export const RESERVED = 60;
  * are known.
  * `standIn`: gives a caller numbers in a model's line: what follows the larger of the number served
  * and the caller's last. With nobody waiting, numbers begin anew.
- * `keepSent`: what a caller uploaded is kept, and the longest unasked-for of it gives way beyond a bound.
+ * `keepSent`: keeps a caller's upload, and deletes those unused the longest beyond a bound.
  * `serve`: a number is served.
  * `progress`: a take is at a step; 0 when it has ended already.
  * `finish`: a take comes to an end, once; 1 when it did by this, 2 when its job ended with it.

@@ -4,7 +4,7 @@ import { keyOf, type Store } from './redis';
 /** How long what was sent is kept from when it was last asked for, in seconds. */
 const KEPT = 24 * 60 * 60;
 
-/** Bytes of what one caller sent; the longest unasked-for gives way beyond it. */
+/** Bytes kept of one caller’s uploads; beyond it, those unused the longest are deleted. */
 const MOST_SENT = 256 * 1024 * 1024;
 
 /** What callers sent, in Redis, where every process of the service finds it. */

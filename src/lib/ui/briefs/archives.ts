@@ -30,7 +30,7 @@ export async function addDemo(): Promise<string> {
 	return id;
 }
 
-/** What came of bringing a file in. */
+/** The result of bringing a file in. */
 export interface Brought {
 	brief: string;
 	/** Takes that came in, or were finished by it. */

@@ -27,7 +27,7 @@ export async function backUp({ onStep, cut }: Following): Promise<Blob> {
 	return packBackup({ at: Date.now(), briefs, starts, house: await store.house() });
 }
 
-/** What came of bringing a backup back. */
+/** The result of bringing a backup back. */
 export interface BroughtBack {
 	takes: number;
 	/** What could not be read, a sentence for each part. */

@@ -55,7 +55,7 @@ export async function makeBallot(
 	return { ballot, html };
 }
 
-/** What came of reading answers back. */
+/** The result of reading answers back. */
 export interface ReadBack {
 	kept: number;
 	/** Answers about takes that are gone. */

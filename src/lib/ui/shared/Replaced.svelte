@@ -15,7 +15,7 @@
 
 	const onSheet = $derived(!letters || page.url.pathname.endsWith('/sheet'));
 
-	/** Whoever draws strokes undoes strokes: what lies behind them is not in sight. */
+	/** While strokes are drawn, U undoes strokes only: nothing behind them is in sight. */
 	const isDrawing = () => document.querySelector('[data-own-undo]') !== null;
 
 	/** Ctrl+Z and Ctrl+Y, or Cmd, undo and redo everywhere but in a text, which has its own undo. */

@@ -14,7 +14,7 @@ export interface Deed {
 
 /** Deeds that can be taken back; older ones are forgotten. */
 const MOST = 200;
-/** Changes of one thing that follow within so many milliseconds are one deed. */
+/** Changes of one thing within this many milliseconds of each other count as one. */
 const TOGETHER = 1000;
 
 /** What was done, so that it can be taken back and done again, one after the other. */

@@ -47,7 +47,7 @@
 		return [];
 	}
 	const people = load();
-	/** Whoever is answering; null while nobody is. */
+	/** The person who is answering; null while nobody is. */
 	let state = null;
 	function keep() {
 		try {
