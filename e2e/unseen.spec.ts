@@ -68,6 +68,12 @@ test('keys act on the take in focus; what is chosen is named, and acted on by a 
 				.locator('[data-take]')
 				.nth(i)
 				.click({ modifiers: ['Control'] });
+		// In a narrow window too, everything that can be done with them is in sight.
+		await page.setViewportSize({ width: 820, height: 800 });
+		const acts = page.getByRole('group', { name: 'Act on what is chosen' }).getByRole('button');
+		await expect(acts).toHaveCount(7);
+		for (const act of await acts.all()) await expect(act).toBeInViewport({ ratio: 1 });
+		await page.setViewportSize({ width: 1280, height: 800 });
 		await page.goto(address);
 		await page.getByRole('link', { name: 'Kite', exact: true }).first().click();
 		await expect(page.locator('[data-take][data-state="done"]')).toHaveCount(3);

@@ -384,8 +384,8 @@
 		grid-row: 5;
 		gap: 14px;
 		align-items: center;
-		height: 40px;
-		padding: 0 14px;
+		min-height: 40px;
+		padding: 4px 14px;
 		overflow: hidden;
 		border-top: 1px solid var(--rule);
 		background: var(--panel);

@@ -23,7 +23,7 @@
 	const mats = ['dark', 'middle', 'light', 'paper'];
 </script>
 
-<footer class:choosing={view.selection.selected.size > 0}>
+<footer>
 	{#if view.selection.selected.size && !view.address.open.length}
 		<ChosenStrip here={[...(view.known.briefs?.keys() ?? [])]} {onmark} more={chosenActs(view)} />
 	{:else}
@@ -61,8 +61,8 @@
 		display: flex;
 		gap: 11px;
 		align-items: center;
-		height: 40px;
-		padding: 0 14px;
+		min-height: 40px;
+		padding: 4px 14px;
 		overflow: hidden;
 		border-top: 1px solid var(--rule);
 		background: var(--panel);
@@ -108,13 +108,6 @@
 
 	.mats.second {
 		margin-left: 0;
-	}
-
-	/* What is done with what is chosen goes before the mat, which is under G. */
-	@media (max-width: 960px) {
-		.choosing .mats {
-			display: none;
-		}
 	}
 
 	.swatch-0 {

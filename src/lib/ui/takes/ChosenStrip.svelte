@@ -42,10 +42,10 @@
 	.strip {
 		display: flex;
 		flex: 1 1 auto;
+		flex-wrap: wrap;
 		gap: 4px 8px;
 		align-items: center;
 		min-width: 0;
-		overflow-x: auto;
 		white-space: nowrap;
 	}
 
