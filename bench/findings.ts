@@ -9,21 +9,23 @@ import { resolve } from 'node:path';
 import { findings, knownFrom, type DialFinding } from '../src/lib/core/findings';
 import { fit, wantedFor, type Evidence, type PairsAsked } from '../src/lib/core/judge';
 import { stream } from '../src/lib/core/random';
-import { judgeWorld, rules, type Rule, type Trial } from '../src/lib/core/testing';
+import { judgeWorld, rules, strangers, type AnyRule, type Trial } from '../src/lib/core/testing';
 
 const WORLDS = 200;
 const PAGE = 'docs/findings.md';
 
 /** What is counted of a trial: the fit itself does not go between processes. */
-type Count = Omit<Trial, 'fit'> & { rule: string; leads: boolean };
+type Count = Omit<Trial, 'fit'> & { rule: string; leads: boolean; rough: boolean };
 
-function count(rule: Rule, seed: number): Count {
+const all: readonly AnyRule[] = [...rules, ...strangers];
+
+function count(rule: AnyRule, seed: number): Count {
 	const { fit: fitted, ...rest } = judgeWorld(rule, seed);
 	const dials = findings.find(({ id }) => id === 'dials')!;
 	const leads = dials
 		.compute(knownFrom(fitted.evidence, fitted))
 		.some(({ data }) => (data as DialFinding).verdict === 'leads');
-	return { ...rest, rule: rule.id, leads };
+	return { ...rest, rule: rule.id, leads, rough: fitted.rough };
 }
 
 const percent = (count: number, of: number): string =>
@@ -42,7 +44,7 @@ function coverage(all: Count[]): string {
 	return `${percent(covered, differences)} \u00b1 ${(100 * error).toFixed(1)}`;
 }
 
-function row(rule: Rule, all: Count[]): string {
+function row(rule: AnyRule, all: Count[]): string {
 	const settled = all.filter((one) => one.settled);
 	const clear = settled.filter(({ lead }) => lead >= 1);
 	const sum = (of: (one: Count) => number, among = all) =>
@@ -54,7 +56,8 @@ function row(rule: Rule, all: Count[]): string {
 		`${settled.filter(({ loses }) => loses < 0.5).length} of ${settled.length} (${percent(settled.filter(({ loses }) => loses < 0.5).length, settled.length)})`,
 		clear.length ? `${clear.filter(({ right }) => right).length} of ${clear.length}` : '\u2013',
 		coverage(all),
-		percent(all.filter(({ leads }) => leads).length, all.length)
+		percent(all.filter(({ leads }) => leads).length, all.length),
+		percent(all.filter(({ rough }) => rough).length, all.length)
 	];
 	return `| ${cells.join(' | ')} |`;
 }
@@ -191,37 +194,39 @@ export async function benchFindings(): Promise<void> {
 	const worlds = Number(
 		process.argv.find((one) => one.startsWith('--worlds='))?.slice(9) ?? WORLDS
 	);
+	const only = process.argv.find((one) => one.startsWith('--only='))?.slice(7).split(',');
+	const chosenRules = all.filter(({ id }) => !only || only.includes(id.replaceAll(' ', '-')));
 	if (half) {
 		for (let seed = Number(half); seed < worlds; seed += 2)
-			for (const rule of rules) process.send!(count(rule, seed));
+			for (const rule of chosenRules) process.send!(count(rule, seed));
 		return;
 	}
-	speed();
-	await speedInBrowser();
+	if (!only) speed();
+	if (!only) await speedInBrowser();
 	if (process.argv.includes('--speed')) return;
-	const all: Count[] = [];
+	const counts: Count[] = [];
 	await Promise.all(
 		['0', '1'].map(
 			(which) =>
 				new Promise<void>((resolve, reject) => {
 					const child = fork(process.argv[1], [...process.argv.slice(2), `--half=${which}`]);
-					child.on('message', (one) => all.push(one as Count));
+					child.on('message', (one) => counts.push(one as Count));
 					child.on('exit', (code) => (code ? reject(new Error('A half failed.')) : resolve()));
 				})
 		)
 	);
 	const table = [
-		'| the world | settled | pairs until then | the one named loses less than 0.5 | best leads by 1: named | 90% intervals cover | a dial is said to matter |',
-		'| --- | --- | --- | --- | --- | --- | --- |',
-		...rules.map((rule) =>
+		'| the world | settled | pairs until then | the one named loses less than 0.5 | best leads by 1: named | 90% intervals cover | a dial is said to matter | rough |',
+		'| --- | --- | --- | --- | --- | --- | --- | --- |',
+		...chosenRules.map((rule) =>
 			row(
 				rule,
-				all.filter((one) => one.rule === rule.id)
+				counts.filter((one) => one.rule === rule.id)
 			)
 		)
 	].join('\n');
 	console.log(`\n${table}`);
-	if (worlds < WORLDS) return;
+	if (worlds < WORLDS || only) return;
 	const page = readFileSync(PAGE, 'utf8');
 	const [from, to] = ['<!-- planted -->', '<!-- /planted -->'];
 	writeFileSync(

@@ -89,7 +89,8 @@ export async function deleteBrief(id: string): Promise<void> {
 		db.pairs,
 		db.remarks,
 		db.answers,
-		db.ballots
+		db.ballots,
+		db.findings
 	];
 	await db.transaction('rw', [db.briefs, db.jobs, ...tables], async () => {
 		for (const table of tables) await table.where({ briefId: id }).delete();

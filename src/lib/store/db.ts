@@ -14,6 +14,7 @@ import {
 	type Plan2,
 	type Plan3
 } from '$lib/core/formats';
+import type { Findings } from '$lib/core/findings';
 import type { Apart } from '$lib/core/measure';
 import { SHIPPED_SERVICE } from '$lib/core/schema';
 import type {
@@ -119,6 +120,16 @@ export interface KeptSearch {
 	at: number;
 }
 
+/** The last findings of a scope, and what they were worked out from. */
+export interface KeptFindings {
+	/** The brief, the scope and whose judgements. */
+	key: string;
+	briefId: string;
+	/** Equal for equal evidence and the same program. */
+	hash: string;
+	found: Findings;
+}
+
 /** What was measured in a take's picture. */
 export type StoredMeasures = Measured & { takeId: string; briefId: string };
 
@@ -139,7 +150,7 @@ const byId = ({ takeId, briefId, palette, hash, ...rest }: OldMeasures): StoredM
 export type StoredPair = Apart & { key: string; briefId: string };
 
 /** The version of the database that this program reads and writes. */
-const LATEST = 8;
+const LATEST = 9;
 
 /** The browser's database. Only this folder knows it. */
 export class Database extends Dexie {
@@ -171,6 +182,8 @@ export class Database extends Dexie {
 	/** What was said of blind pairs, and pairs that were given out in files. */
 	answers!: EntityTable<Answer, 'id'>;
 	ballots!: EntityTable<Ballot, 'id'>;
+	/** The last findings of every scope, to be shown at once. They can be worked out again. */
+	findings!: EntityTable<KeptFindings, 'key'>;
 	/** What holds for all briefs, in rows by name. */
 	house!: Table<
 		| (Purse & { name: 'purse' })
@@ -240,7 +253,8 @@ export class Database extends Dexie {
 			answers: 'id, briefId, left, right',
 			ballots: 'id, briefId',
 			taught: 'id',
-			searches: 'id'
+			searches: 'id',
+			findings: 'key, briefId'
 		});
 		this.measures.hook('reading', (row: StoredMeasures | OldMeasures | undefined) =>
 			row && !('values' in row) ? byId(row) : row

@@ -30,6 +30,7 @@ export * from './measures';
 export * from './purse';
 export * from './remarks';
 export * from './judgements';
+export * from './findings';
 export * from './queue';
 export { askToKeep, room, StorageFull, type Room } from './room';
 export * from './services';

@@ -149,6 +149,8 @@ export interface Dial<Id extends string = string, S = unknown> {
 	figures?: boolean;
 	/** Whether its stops are texts, of which labels show only the words that differ. */
 	text?: boolean;
+	/** Whether its quoted words alone name a stop in a sentence. */
+	namedByWords?: boolean;
 	/** In the line that says what takes share: by itself, after its label, or not at all. @default label */
 	told?: 'itself' | 'label' | 'not';
 	/** Whether rest stands for none: it gives way to the first other stop that is put beside it. */
@@ -235,6 +237,10 @@ const levelNames: Record<string, string> = {
 	'2 of 3': 'middle',
 	'3 of 3': 'high'
 };
+
+/** The value that was sent to the model: of a per-model value, its number. */
+export const sentStop = (stop: Stop): Exclude<Stop, OwnStop> =>
+	isOwnStop(stop) ? stop.value : stop;
 
 /** A place in a model's own stops, in words. */
 export const levelName = (stop: OwnStop): string =>

@@ -8,6 +8,7 @@ export { extendedAt } from './fit';
 export {
 	isOwnStop,
 	levelName,
+	sentStop,
 	stopKey,
 	styleNames,
 	toldStop,

@@ -22,6 +22,7 @@ export const wording = defineDial({
 	format: (stop) => stopKey(stop) || 'no words',
 	order: { plan: 70, rack: 100, sheet: 50, run: 130 },
 	text: true,
+	namedByWords: true,
 	told: 'not',
 	extra: { label: 'Wording', varied: true },
 	problemsOf: (card, { stops }) =>

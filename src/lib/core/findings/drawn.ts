@@ -1,4 +1,4 @@
-import { logistic, type Fit } from '$lib/core/judge';
+import { flattened, logistic, type Fit } from '$lib/core/judge';
 
 /** A figure from draws: its mean and the points below which 5% and 95% of them lie. */
 export interface Figure {
@@ -25,23 +25,24 @@ export function shareOf(count: number, holds: (draw: number) => boolean): number
 	return sum / count;
 }
 
-/** What worth comes to for those who judge, draw by draw. */
+/** What a score comes to for those who judge, draw by draw. */
 export function drawn({ draws, layout }: Fit) {
-	const luckAt = layout.scales.indexOf('luck');
-	const { count } = draws;
+	const { count, scales, answers } = draws;
+	const at = (kind: 'seed' | 'take') => layout.scales.indexOf(kind);
+	const variance = (place: number, d: number) =>
+		place < 0 ? 0 : scales[d * layout.scales.length + place] ** 2;
+	const [seed, take] = [at('seed'), at('take')];
 	return {
-		/** Chance of being preferred to an even take of the same chance, where one of both is preferred. */
-		preferred: (worth: (draw: number) => number): Float64Array =>
-			Float64Array.from({ length: count }, (_, d) => logistic(draws.answers[d * 5 + 3] * worth(d))),
-		/**
-		 * Chance of the mark keep on a fresh chance. Luck is averaged over: a logistic of a normal is
-		 * nearly a logistic of its mean, narrowed (MacKay 1992, eq. 10).
-		 */
-		keeps: (worth: (draw: number) => number): Float64Array =>
+		/** Chance that a take is preferred to an average one on the same seed, if either is preferred. */
+		preferred: (score: (draw: number) => number): Float64Array =>
 			Float64Array.from({ length: count }, (_, d) => {
-				const luck = luckAt < 0 ? 0 : draws.scales[d * layout.scales.length + luckAt];
-				const narrow = 1 / Math.sqrt(1 + (Math.PI * luck * luck) / 8);
-				return logistic((worth(d) - draws.answers[d * 5 + 1]) * narrow);
-			})
+				const slope = answers[d * 5 + 3];
+				return logistic(slope * score(d) * flattened(2 * slope * slope * variance(take, d)));
+			}),
+		/** Chance of the mark keep on a fresh seed: its effect and the take's own are averaged over. */
+		keeps: (score: (draw: number) => number): Float64Array =>
+			Float64Array.from({ length: count }, (_, d) =>
+				logistic((score(d) - answers[d * 5 + 1]) * flattened(variance(seed, d) + variance(take, d)))
+			)
 	};
 }

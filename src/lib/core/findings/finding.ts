@@ -73,8 +73,8 @@ export interface Said<Data = unknown> {
 export interface FindingKind<Id extends string = string, Data = unknown> {
 	id: Id;
 	question: string;
-	/** How its figures are reckoned, in plain words. */
-	reckoned: string;
+	/** How its figures are worked out, in plain words. */
+	method: string;
 	/** Where the method is written down. */
 	source: string;
 	/** Where it stands: beside the answer, among what dials do, or in detail below. */

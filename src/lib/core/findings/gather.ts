@@ -2,13 +2,13 @@ import {
 	chanceDials,
 	dialOf,
 	dials,
-	isOwnStop,
+	sentStop,
 	stopKey,
 	type Dial,
 	type DialId,
 	type Stop
 } from '$lib/core/dials';
-import { faults, noEvidence, type Evidence, type EvidenceDial } from '$lib/core/judge';
+import { faults, noEvidence, pictureOf, type Evidence, type EvidenceDial } from '$lib/core/judge';
 import { measures } from '$lib/core/measure';
 import type { Answer, Mark, Measured, ModelCard, Purse, Remark, Take } from '$lib/core/schema';
 import { ownWords } from '$lib/core/wording';
@@ -29,39 +29,61 @@ export interface Gathered {
 }
 
 /**
- * Evidence from a brief: its finished takes along the dials that vary among them, and what was said
- * of them. Dials of chance become what takes are matched by.
+ * Returns the takes that are compared with each other: those that the dials made. Takes of a run in which
+ * every take came from another one (extended, repainted, enlarged, varied ...) are reworked. They are
+ * compared only among themselves. Edited takes are left out, as no settings made them.
+ */
+export function comparable(takes: readonly Take[]): readonly Take[] {
+	const made = takes.filter(({ state, edits }) => state === 'done' && !edits?.length);
+	const dialRuns = new Set(made.filter(({ line }) => !line?.length).map(({ planId }) => planId));
+	const fromDials = made.filter(({ planId }) => dialRuns.has(planId));
+	return fromDials.length ? fromDials : made;
+}
+
+/**
+ * Evidence from a brief: its finished takes along the dials that vary among them, and what was said of
+ * them. Dials of chance become what takes are matched by. Per-model values are compared by their numbers.
  */
 export function gather(of: Gathered): Evidence {
-	// What was changed by hand says nothing of the settings that it was made with.
-	const takes = of.takes.filter(({ state, edits }) => state === 'done' && !edits);
+	const takes = comparable(of.takes);
 	const varied = dials
 		.filter(({ id }) => !chanceDials.includes(id))
 		.map((dial) => ({ dial, stops: stopsOf(dial, takes) }))
 		.filter(({ stops }) => stops.size > 1);
-	if (!varied.length && takes.length > 1 && (of.apart || of.answers.length))
-		return eachApart(of, takes);
+	// Without a dial that tells takes apart, each may be compared as a stop of its own: pictures that
+	// were brought in without settings, or takes of one setting that were compared all the same.
+	const apart = !varied.length && takes.length > 1 && (of.apart || of.answers.length > 0);
 	const places = varied.map(({ stops }) => new Map([...stops.keys()].map((key, i) => [key, i])));
-	const there = new Set(takes.map(({ id }) => id));
 	const { purse } = of;
-	return {
+	const whole: Evidence = {
 		...noEvidence(),
-		dials: varied.map(({ dial, stops }) => evidenceDial(dial, [...stops.values()], of.cards)),
-		takes: takes.map((take) => ({
+		dials: apart
+			? [
+					{
+						id: 'take',
+						label: 'Take',
+						kind: 'choice',
+						itself: true,
+						logarithmic: false,
+						stops: takes.map(({ id, number }) => ({ key: id, label: `take ${number}` }))
+					}
+				]
+			: varied.map(({ dial, stops }) => evidenceDial(dial, [...stops.values()], of.cards)),
+		takes: takes.map((take, i) => ({
 			id: take.id,
-			stops: varied.map(({ dial }, d) => places[d].get(stopKey(dial.read(take)))!),
-			chance: chanceDials.map((id) => stopKey(dialOf(id).read(take))).join(' '),
+			stops: apart ? [i] : varied.map(({ dial }, d) => places[d].get(keyOf(dial, take))!),
+			chance: apart ? '' : chanceDials.map((id) => keyOf(dialOf(id), take)).join(' '),
+			// A service that says nothing of pixels may make another picture each time.
+			picture: take.pixels ?? take.id,
 			...(take.credits === undefined ? {} : { credits: take.credits }),
 			...(take.seconds === undefined ? {} : { seconds: take.seconds }),
 			faults: of.remarks.get(take.id)?.faults ?? [],
 			measures: of.measured.get(take.id)?.values ?? {}
 		})),
-		marks: of.marks
-			.filter(({ takeId }) => there.has(takeId))
+		marks: [...of.marks]
+			.sort((a, b) => a.at - b.at)
 			.map(({ takeId, kind, blind }) => ({ take: takeId, mark: kind, judge: '', blind: !!blind })),
-		pairs: of.answers
-			.filter(({ left, right }) => there.has(left) && there.has(right))
-			.map(({ left, right, answer, judge }) => ({ left, right, answer, judge })),
+		pairs: of.answers.map(({ left, right, answer, judge }) => ({ left, right, answer, judge })),
 		names: {
 			faults: Object.fromEntries(
 				[...faults, ...(of.ownFaults ?? [])].map(({ id, label }) => [id, label])
@@ -72,85 +94,88 @@ export function gather(of: Gathered): Evidence {
 			? { money: { perCredit: purse.creditPrice, currency: purse.currency } }
 			: {})
 	};
+	return eachOnce(whole);
 }
 
 /**
- * Evidence about the takes themselves, where no dial tells them apart: pictures that were brought in
- * without settings, or takes of one setting that were compared all the same.
+ * Evidence in which every picture stands once, and with the last mark of each judge. What was said of
+ * copies is said of the first one.
  */
-function eachApart(of: Gathered, takes: readonly Take[]): Evidence {
-	const { dials: _, ...rest } = gather({ ...of, answers: [], apart: false, takes: [] });
-	const place = new Map(takes.map(({ id }, i) => [id, i]));
+export function eachOnce(evidence: Evidence): Evidence {
+	const copies = new Map<string, Evidence['takes']>();
+	const standsFor = new Map<string, string>();
+	for (const take of evidence.takes) {
+		const key = pictureOf(take);
+		const known = copies.get(key);
+		if (known) known.push(take);
+		else copies.set(key, [take]);
+		standsFor.set(take.id, copies.get(key)![0].id);
+	}
+	const marks = new Map<string, Evidence['marks'][number]>();
+	for (const mark of evidence.marks) {
+		const take = standsFor.get(mark.take);
+		if (take) marks.set(JSON.stringify([take, mark.judge]), { ...mark, take });
+	}
 	return {
-		...rest,
-		dials: [
-			{
-				id: 'take',
-				label: 'Take',
-				kind: 'choice',
-				itself: true,
-				logarithmic: false,
-				stops: takes.map(({ id, number }) => ({ key: id, label: `take ${number}` }))
-			}
-		],
-		takes: takes.map(({ id, credits, seconds }, i) => ({
-			id,
-			stops: [i],
-			chance: '',
-			...(credits === undefined ? {} : { credits }),
-			...(seconds === undefined ? {} : { seconds }),
-			faults: of.remarks.get(id)?.faults ?? [],
-			measures: of.measured.get(id)?.values ?? {}
-		})),
-		marks: of.marks
-			.filter(({ takeId }) => place.has(takeId))
-			.map(({ takeId, kind, blind }) => ({ take: takeId, mark: kind, judge: '', blind: !!blind })),
-		pairs: of.answers
-			.filter(({ left, right }) => place.has(left) && place.has(right))
-			.map(({ left, right, answer, judge }) => ({ left, right, answer, judge }))
+		...evidence,
+		takes: [...copies.values()].map((alike) =>
+			alike.length > 1
+				? { ...alike[0], faults: [...new Set(alike.flatMap(({ faults: seen }) => seen))] }
+				: alike[0]
+		),
+		marks: [...marks.values()],
+		pairs: evidence.pairs.flatMap((pair) => {
+			const [left, right] = [standsFor.get(pair.left), standsFor.get(pair.right)];
+			return left && right && left !== right ? [{ ...pair, left, right }] : [];
+		})
 	};
 }
 
+/** What was sent to a model by a dial, as a key. */
+const keyOf = ({ read }: Dial<DialId>, take: Take): string => stopKey(sentStop(read(take)));
+
 /** The stops of a dial among takes, in the dial's order, by their keys. */
-function stopsOf({ read, compare }: Dial<DialId>, takes: readonly Take[]): Map<string, Stop> {
+function stopsOf(dial: Dial<DialId>, takes: readonly Take[]): Map<string, Stop> {
 	const found = new Map<string, Stop>();
 	for (const take of takes) {
-		const stop = read(take);
-		const key = stopKey(stop);
-		if (!found.has(key)) found.set(key, stop);
+		const key = keyOf(dial, take);
+		if (!found.has(key)) found.set(key, sentStop(dial.read(take)));
 	}
-	return new Map([...found].sort(([, a], [, b]) => compare(a, b)));
+	return new Map([...found].sort(([, a], [, b]) => dial.compare(a, b)));
 }
 
-/** A place on a number dial's scale: a number, or of models' own stops their place. */
-const placeOf = (stop: Stop): number | undefined =>
-	typeof stop === 'number' ? stop : isOwnStop(stop) ? stop.level : undefined;
+/** Words are quoted up to this length. */
+const MOST_QUOTED = 48;
+
+const quoted = (text: string): string =>
+	`\u201c${text.length > MOST_QUOTED ? `${text.slice(0, MOST_QUOTED).trimEnd()} \u2026` : text}\u201d`;
 
 function evidenceDial(
 	dial: Dial<DialId>,
 	stops: readonly Stop[],
 	cards: readonly ModelCard[]
 ): EvidenceDial {
-	const own = stops.every(isOwnStop);
-	const isNumber =
-		dial.moves !== undefined && (own || stops.every((stop) => typeof stop === 'number'));
+	const isNumber = dial.moves !== undefined && stops.every((stop) => typeof stop === 'number');
 	const words = dial.text ? ownWords(stops.map(stopKey)) : [];
-	const labels = stops.map((stop, i) =>
-		dial.text
-			? words[i] || (stopKey(stop) ? 'as it stands' : dial.format(stop, cards))
-			: dial.format(stop, cards)
-	);
+	const labels = stops.map((stop, i) => {
+		const key = stopKey(stop);
+		if (dial.text) return key ? quoted(words[i] || key) : 'none';
+		if (Array.isArray(stop) && stop.length) return quoted(dial.format(stop, cards));
+		// Pictures that stops bring along are told apart by their order.
+		if (dial.pictures?.(stop).length) return `picture ${i + 1}`;
+		return dial.format(stop, cards);
+	});
 	return {
 		id: dial.id,
 		label: dial.label,
 		kind: isNumber ? 'number' : 'choice',
-		itself: dial.told === 'itself',
-		logarithmic: isNumber && !own && !!dial.logarithmic,
-		...(isNumber && !own && dial.step ? { step: dial.step } : {}),
+		itself: dial.told === 'itself' || !!dial.namedByWords,
+		logarithmic: isNumber && !!dial.logarithmic,
+		...(isNumber && dial.step ? { step: dial.step } : {}),
 		stops: stops.map((stop, i) => ({
 			key: stopKey(stop),
 			label: labels[i],
-			...(isNumber ? { at: placeOf(stop) } : {})
+			...(isNumber ? { at: Number(stop) } : {})
 		}))
 	};
 }

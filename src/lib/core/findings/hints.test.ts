@@ -4,7 +4,7 @@ import { fit, wantedFor, type Evidence } from '$lib/core/judge';
 import { normals, stream } from '$lib/core/random';
 import { rules, worldOf } from '$lib/core/testing';
 import { findingsOf, knownFrom, type Hint, type Said } from './index';
-import { takeWorths } from './take-worths';
+import { takeScores } from './take-scores';
 
 /** A judged world whose takes have measures: what each take is truly worth is handed over. */
 function measured(
@@ -62,7 +62,7 @@ describe('hints from measures', () => {
 
 	// Source: `simple-statistics` (Spearman 1904); Fisher 1921: atanh of a correlation has a deviation of 1/sqrt(n - 3).
 	it('are rank correlations with the worth of the takes, within an interval of 90%', () => {
-		const worths = takeWorths(knownFrom(planted, fit(planted, wantedFor(planted))));
+		const worths = takeScores(knownFrom(planted, fit(planted, wantedFor(planted))));
 		const [{ data, table }] = hinted(planted);
 		const rank = sampleRankCorrelation(
 			planted.takes.map(({ measures }) => measures.sharp),
@@ -89,7 +89,7 @@ describe('hints from measures', () => {
 	it('say how a measure goes along a dial, where it has three stops', () => {
 		const evidence = measured(4, (_, i) => ({ sharp: planted.takes[i].stops[1] }));
 		const [{ data }] = hinted(evidence);
-		const worths = takeWorths(knownFrom(evidence, fit(evidence, wantedFor(evidence))));
+		const worths = takeScores(knownFrom(evidence, fit(evidence, wantedFor(evidence))));
 		const means = [0, 1, 2].map((stop) =>
 			mean(worths.filter((_, i) => evidence.takes[i].stops[1] === stop))
 		);

@@ -1,4 +1,5 @@
 import { fit, wantedFor, type Evidence, type Fit } from '$lib/core/judge';
+import { eachOnce } from './gather';
 import type { Said } from './finding';
 import { knownFrom } from './known';
 import { missingOf, type Missing } from './missing';
@@ -6,10 +7,10 @@ import { findings, type FindingId } from './questions';
 
 export type { Figure } from './drawn';
 export type { Drawing, FindingKind, Interval, Said, Table } from './finding';
-export { gather, ofJudge, type Gathered } from './gather';
+export { comparable, eachOnce, gather, ofJudge, type Gathered } from './gather';
 export { knownFrom, type Known } from './known';
 export { foundSays, pickFound, speaksAgainst, type Against } from './pick-found';
-export { scopesOf, takesOf, type Scope } from './scope';
+export { scopesOf, scopeWith, storedScope, takesOf, type Scope } from './scope';
 export { missingOf, type Missing } from './missing';
 export { findings, type FindingId } from './questions';
 export { contender, judgedIn, type Best, type Contender } from './questions/best';
@@ -21,28 +22,37 @@ export type { Proposal } from './questions/next';
 export { seedsFor, type Round } from './questions/rounds';
 export { creditsSay, judgedSays, percent, short, span, sure } from './words';
 
-/** All that evidence says, question by question. */
+/** Everything that evidence says, question by question. */
 export interface Findings {
 	missing: Missing | null;
 	said: { id: FindingId; question: string; items: Said[] }[];
 }
 
+/** The answer to one question. */
+export type Answered = Findings['said'][number];
+
 /**
  * Answers every question that evidence answers.
- * @param fitted the fit of evidence; asked for only where there is something to be said
+ *
+ * @param fitted the fit of evidence; asked for only if there is something to be said
+ * @param tell called with each answer as it is ready, in the order of the register
  */
 export function findingsOf(
 	evidence: Evidence,
-	fitted: (evidence: Evidence) => Fit = (of) => fit(of, wantedFor(of))
+	fitted: (evidence: Evidence) => Fit = (of) => fit(of, wantedFor(of)),
+	tell: (one: Answered) => void = () => undefined
 ): Findings {
-	const missing = missingOf(evidence);
+	const each = eachOnce(evidence);
+	const missing = missingOf(each);
 	if (missing?.nothing) return { missing, said: [] };
-	const known = knownFrom(evidence, fitted(evidence));
-	const said = findings.map(({ id, question, compute }) => ({
-		id,
-		question,
-		items: compute(known)
-	}));
-	return { missing, said: said.filter(({ items }) => items.length) };
+	const known = knownFrom(each, fitted(each));
+	const said: Answered[] = [];
+	for (const { id, question, compute } of findings) {
+		const one = { id, question, items: compute(known) };
+		if (!one.items.length) continue;
+		said.push(one);
+		tell(one);
+	}
+	return { missing, said };
 }
 export { wilson } from './statistics';

@@ -9,23 +9,30 @@ import {
 	type Worths
 } from '$lib/core/judge';
 import { drawn } from './drawn';
+import { carriers } from './moved';
 
-/** What findings are reckoned from: evidence, the model fitted to it, and how settings stand. */
+/** What findings are worked out from: evidence, the model fitted to it, and how settings stand. */
 export interface Known {
 	evidence: Evidence;
 	fit: Fit;
 	settings: Setting[];
 	worths: Worths;
 	standing: Standing;
-	/** By the id of a take. */
-	marks: ReadonlyMap<string, Evidence['marks'][number]>;
-	/** Credits and seconds of a take of a setting, on average; undefined where none is known. */
+	/** All marks of a take, by its id. */
+	marks: ReadonlyMap<string, readonly Evidence['marks'][number][]>;
+	/** For every dial, the one that it always moved with; -1 for one that moved by itself. */
+	carriedBy: readonly number[];
+	/** Whether anyone judged anything. */
+	judged: boolean;
+	/** Credits and seconds of a take of a setting, on average; undefined when none is known. */
 	credits: (setting: number) => number | undefined;
 	seconds: (setting: number) => number | undefined;
-	/** Chance in every draw that a take of a setting is a keeper; null where nothing was marked. */
+	/** Score of a setting in one draw. */
+	score: (setting: number, draw: number) => number;
+	/** Chance in every draw that a take of a setting is a keeper; null when nothing was marked. */
 	keeps: (setting: number) => Float64Array | null;
-	/** Preference over an even take in every draw, of a worth in every draw. */
-	preferred: (worth: (draw: number) => number) => Float64Array;
+	/** Preference over an average take in every draw, of a score in every draw. */
+	preferred: (score: (draw: number) => number) => Float64Array;
 }
 
 export function knownFrom(evidence: Evidence, fit: Fit): Known {
@@ -35,19 +42,26 @@ export function knownFrom(evidence: Evidence, fit: Fit): Known {
 		const values = settings[setting].takes.flatMap((i) => evidence.takes[i][of] ?? []);
 		return values.length ? values.reduce((a, b) => a + b, 0) / values.length : undefined;
 	};
-	const marks = new Map(evidence.marks.map((mark) => [mark.take, mark]));
+	const marks = new Map<string, Evidence['marks'][number][]>();
+	for (const mark of evidence.marks) marks.set(mark.take, [...(marks.get(mark.take) ?? []), mark]);
 	const at = drawn(fit);
+	const score = (setting: number, draw: number) => worths.values[setting * worths.draws + draw];
 	return {
 		evidence,
 		fit,
 		settings,
 		worths,
-		standing: standingOf(worths),
+		standing: standingOf(
+			worths,
+			settings.map(({ judged }) => judged)
+		),
 		marks,
+		carriedBy: carriers(evidence),
+		judged: evidence.marks.length + evidence.pairs.length > 0,
 		credits: mean('credits'),
 		seconds: mean('seconds'),
-		keeps: (setting) =>
-			marks.size ? at.keeps((d) => worths.values[setting * worths.draws + d]) : null,
+		score,
+		keeps: (setting) => (marks.size ? at.keeps((d) => score(setting, d)) : null),
 		preferred: at.preferred
 	};
 }

@@ -2,9 +2,9 @@ import { AS_GOOD } from '$lib/core/judge';
 import type { PickFound } from '$lib/core/schema';
 import { shareOf } from './drawn';
 import type { Known } from './known';
-import { contender, judgedIn } from './questions/best';
+import { asGoodAs, contender, inOrder, judgedIn } from './questions/best';
 import { keepersOf } from './questions/keepers';
-import { judgedSays, listed, many, short, span, sure } from './words';
+import { judgedSays, listed, many, percent, short, span, sure } from './words';
 
 /** The place of a setting among those that were made, by the keys of its stops; -1 where it was not. */
 export function settingAt(
@@ -26,18 +26,15 @@ export function pickFound(
 	stops: Readonly<Record<string, string>>,
 	plan: string
 ): PickFound | null {
-	const { evidence, settings, standing, worths } = known;
+	const { evidence, settings, standing, worths, score } = known;
 	const at = settingAt(known, stops);
 	const judged = judgedIn(evidence);
-	if (at < 0 || !(judged.marks + judged.pairs) || settings.length < 2) return null;
+	// Settings that nobody judged have nothing that speaks for them.
+	if (at < 0 || !settings[at].judged || settings.length < 2) return null;
 	const one = contender(known, at);
 	const keepers = keepersOf(known, at);
-	const other = settings
-		.map((_, s) => s)
-		.filter((s) => s !== at)
-		.sort((a, b) => standing.loss[a] - standing.loss[b])[0];
-	const over = (d: number) =>
-		worths.values[at * worths.draws + d] - worths.values[other * worths.draws + d];
+	const other = inOrder(known).find((s) => s !== at)!;
+	const over = (d: number) => score(at, d) - score(other, d);
 	return {
 		settings: settings.length,
 		plan,
@@ -71,7 +68,7 @@ export function pickFound(
 export interface Against {
 	/** The settings that are best now. */
 	best: string;
-	/** Chance that the picked ones are as good. */
+	/** Chance that the picked settings are as good. */
 	asGood: number;
 }
 
@@ -83,16 +80,11 @@ export function speaksAgainst(
 	known: Known,
 	stops: Readonly<Record<string, string>>
 ): Against | null {
-	const { evidence, settings, standing, worths } = known;
+	const { settings, standing } = known;
 	const at = settingAt(known, stops);
 	if (at < 0 || at === standing.best || settings.length < 2) return null;
-	if (!evidence.marks.length && !evidence.pairs.length) return null;
-	const asGood = shareOf(
-		worths.draws,
-		(d) =>
-			worths.values[standing.best * worths.draws + d] - worths.values[at * worths.draws + d] <
-			AS_GOOD
-	);
+	if (!known.judged) return null;
+	const asGood = asGoodAs(known, at);
 	return asGood < DOUBTED ? { best: contender(known, standing.best).says, asGood } : null;
 }
 
@@ -102,28 +94,29 @@ export function foundSays(found: PickFound): [name: string, value: string][] {
 	const answer = !found.best
 		? 'not the best by these judgements'
 		: found.settled
-			? 'the best settings, settled'
-			: 'ahead, not settled yet';
+			? 'the best settings, decided'
+			: 'leading, not decided yet';
 	const lines: [string, string | null][] = [
-		['compared', `${many(found.settings, 'setting')} (${found.plan})`],
-		['answer', answer],
-		['chance of being best', sure(found.chance)],
-		['preferred to an even take', `${sure(preferred.mean)} (${span(preferred)})`],
-		['kept', kept?.of ? `${kept.count} of ${kept.of} (${span(kept)})` : null],
-		['chance of a keeper', keeps && `${sure(keeps.mean)} (${span(keeps)})`],
+		['Compared', `${many(found.settings, 'setting')} (${found.plan})`],
+		['Answer', answer],
+		['Chance of being the best', sure(found.chance)],
+		['Preferred to an average take', `${sure(preferred.mean)} (${span(preferred)})`],
+		['Kept', kept?.of ? `${kept.count} of ${kept.of} (${span(kept)})` : null],
+		['Chance of a keeper', keeps && `${percent(keeps.mean)} (${span(keeps)})`],
 		[
-			'a keeper costs',
+			'One keeper costs',
 			cost && `${short(cost.mean, 1)} credits (${short(cost.low, 1)} to ${short(cost.high, 1)})`
 		],
-		['to be 95% sure of one', found.sure === null ? null : many(found.sure, 'take')],
+		['To be 95% sure of a keeper', found.sure === null ? null : many(found.sure, 'take')],
 		[
-			'next best',
-			runnerUp && `${runnerUp.says}, which the pick beats with a chance of ${sure(runnerUp.beaten)}`
+			'Next best',
+			runnerUp && `${runnerUp.says} (this pick is ${sure(runnerUp.beaten)} likely to beat it)`
 		],
 		[
-			'judged by',
+			'Judged by',
 			`${listed(found.judges.map((name) => name || 'the artist'))}: ${judgedSays(found)}`
-		]
+		],
+		['Intervals', 'hold 90%']
 	];
 	return lines.filter((line): line is [string, string] => line[1] !== null);
 }

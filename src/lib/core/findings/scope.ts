@@ -1,4 +1,6 @@
-import type { Plan, Take } from '$lib/core/schema';
+import { hash32 } from '$lib/core/random';
+import type { PickScope, Plan, Take } from '$lib/core/schema';
+import { comparable } from './gather';
 
 /** Takes that are judged together. */
 export interface Scope {
@@ -30,8 +32,9 @@ export function scopesOf(
 	done: readonly Take[],
 	chosen: readonly string[] = []
 ): Scope[] {
-	const there = new Set(done.map(({ id }) => id));
-	const picked = chosen.filter((id) => there.has(id));
+	const there = new Map(done.map((take) => [take.id, take]));
+	const picked = comparable(chosen.flatMap((id) => there.get(id) ?? []));
+	const settings = comparable(done);
 	const words = new Map<string, Take[]>();
 	const runs = new Map<string, Take[]>();
 	const put = (into: Map<string, Take[]>, key: string, take: Take) => {
@@ -39,18 +42,19 @@ export function scopesOf(
 		if (known) known.push(take);
 		else into.set(key, [take]);
 	};
-	for (const take of done) {
-		put(words, wordsOf(take), take);
-		put(runs, take.planId, take);
-	}
-	const subjects = subjectsOf(words, runs.values());
+	for (const take of settings) put(words, wordsOf(take), take);
+	for (const take of done) if (!take.edits?.length) put(runs, take.planId, take);
+	const subjects = subjectsOf(
+		words,
+		[...runs.values()].filter(([first]) => settings.includes(first))
+	);
 	const ids = (takes: readonly Take[]) => takes.map(({ id }) => id);
-	const all: Scope = { id: 'all', kind: 'all', takes: null, count: done.length, place: 1 };
+	const all: Scope = { id: 'all', kind: 'all', takes: null, count: settings.length, place: 1 };
 	const byWords = [...words]
 		.filter(([, takes]) => words.size > 1 && takes.length > 1)
 		.sort(([, a], [, b]) => b.length - a.length)
 		.map(([text, takes], i): Scope => ({
-			id: `words-${i + 1}`,
+			id: `words-${hash32(text).toString(36)}`,
 			kind: 'words',
 			takes: ids(takes),
 			count: takes.length,
@@ -60,7 +64,10 @@ export function scopesOf(
 	const bySubject = subjects
 		.filter(({ takes }) => subjects.length > 1 && takes.length > 1)
 		.map(({ takes, wordings, most }, i): Scope => ({
-			id: wordings > 1 ? `subject-${i + 1}` : byWords.find((one) => one.words === most)!.id,
+			id:
+				wordings > 1
+					? `subject-${hash32(most).toString(36)}`
+					: byWords.find((one) => one.words === most)!.id,
 			kind: 'words',
 			takes: ids(takes),
 			count: takes.length,
@@ -79,7 +86,15 @@ export function scopesOf(
 		});
 	return [
 		...(picked.length > 1
-			? [{ id: 'chosen', kind: 'chosen' as const, takes: picked, count: picked.length, place: 1 }]
+			? [
+					{
+						id: 'chosen',
+						kind: 'chosen' as const,
+						takes: ids(picked),
+						count: picked.length,
+						place: 1
+					}
+				]
 			: []),
 		...(bySubject.length < 2 ? [all, ...byWords] : [...bySubject, all, ...alone]),
 		...byRun
@@ -113,3 +128,16 @@ export function takesOf(scope: Scope | undefined, done: readonly Take[]): readon
 	const within = new Set(scope.takes);
 	return done.filter(({ id }) => within.has(id));
 }
+
+/** The first scope in which a take is compared with others; the first one of all where none is. */
+export const scopeWith = (scopes: readonly Scope[], take: Take): Scope =>
+	scopes.find(({ kind, takes }) => kind !== 'chosen' && takes?.includes(take.id)) ??
+	scopes.find(({ kind }) => kind === 'all') ??
+	scopes[0];
+
+/** A scope as a pick keeps it, to be found again when there are more takes. */
+export const storedScope = ({ id, kind, takes }: Scope, judge: string | null): PickScope => ({
+	id,
+	...(kind === 'chosen' && takes ? { takes } : {}),
+	...(judge === null ? {} : { judge })
+});

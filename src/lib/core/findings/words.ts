@@ -15,12 +15,15 @@ export const percent = (share: number): string =>
 export const sure = (share: number): string =>
 	share > 0.99 ? 'over 99%' : share < 0.01 ? 'under 1%' : percent(share);
 
-/** A share between its ends: "47% to 81%". */
+/** A share between its ends: "47 to 81%". */
 export const span = ({ low, high }: { low: number; high: number }): string =>
 	`${Math.round(low * 100)} to ${Math.round(high * 100)}%`;
 
 /** A number to so many places, without zeros at its end. */
 export const short = (value: number, places = 2): string => String(Number(value.toFixed(places)));
+
+/** A sentence's first letter as a capital. */
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** A stop of a dial in a sentence: "Alder 2", "guidance 5". */
 export const stopSays = ({ label, itself, stops }: EvidenceDial, stop: number): string =>
@@ -30,15 +33,15 @@ export const stopSays = ({ label, itself, stops }: EvidenceDial, stop: number): 
 export const settingSays = ({ dials }: Evidence, stops: readonly number[]): string =>
 	dials.length ? stops.map((stop, d) => stopSays(dials[d], stop)).join(', ') : 'the only settings';
 
-/** Credits in a sentence, with money where the artist said what one costs. */
+/** Credits in a sentence, with money if the artist gave a price. */
 export function creditsSay(credits: number, money: Evidence['money']): string {
-	const says = many(Number(credits.toFixed(credits < 10 ? 1 : 0)), 'credit');
+	const says = many(Number(credits.toFixed(1)), 'credit');
 	if (!money) return says;
 	const sum = credits * money.perCredit;
 	return `${says} (${sum.toFixed(sum < 0.1 ? 3 : 2)} ${money.currency})`;
 }
 
-/** How much was said, and whether blind: "34 blind pairs, 12 marks with the settings in sight". */
+/** How much was judged, and whether blind: "34 blind pairs, 12 marks with the settings in sight". */
 export function judgedSays({
 	marks,
 	blindMarks,

@@ -39,7 +39,15 @@ export interface Chooser {
 export function chooserOf(fit: Fit): Chooser {
 	const settings = settingsOf(fit.evidence);
 	const worths = worthsOf(fit, settings);
-	return { fit, settings, worths, standing: standingOf(worths) };
+	return {
+		fit,
+		settings,
+		worths,
+		standing: standingOf(
+			worths,
+			settings.map(({ judged }) => judged)
+		)
+	};
 }
 
 /** So many pairs, one after the other, from what is known now: as a ballot shows them. */

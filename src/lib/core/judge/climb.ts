@@ -1,66 +1,66 @@
 import { backward, cholesky, forward } from './cholesky';
 import { blankOrdinal, ordinal } from './ordinal';
-import { ownOf, type Own, type Problem, type Weak } from './problem';
+import type { Problem } from './problem';
+import { backwardSparse, factorSparse, forwardSparse, type Lower } from './sparse';
 
-/** The top of a posterior for given scales, and its curvature there: the Laplace approximation. */
+/** The mode of a posterior for given scales, and its curvature there: the Laplace approximation. */
 export interface Top {
 	/** Coefficients, then the answers' own numbers. */
 	x: Float64Array;
-	/** The inner lucks. */
-	luck: Float64Array;
-	/** Lower factor of the curvature of `x`, inner lucks eliminated. */
+	/** Effects of seeds and takes, by node. */
+	z: Float64Array;
+	/** Lower factor of the curvature of `x`, nodes eliminated. */
 	factor: Float64Array;
-	/** Logarithm of the marginal likelihood of the scales, but for a constant. */
+	/** Factor of the curvature of nodes, by place, and its solve of what they share with `x`: a row a place. */
+	lower: Lower;
+	cross: Float64Array;
+	/** Logarithm of the marginal likelihood of the scales, up to a constant. */
 	evidence: number;
-	/** Log posterior there. */
+	/** Log posterior at the mode. */
 	height: number;
 	/** Log-likelihood alone. */
 	likelihood: number;
-	/** Slope of `evidence` by the logarithm of every scale, the change of the curvature left out. */
+	/** Slope of `evidence` by the logarithm of every block's scale, with the curvature held. */
 	slope: Float64Array;
-	/** Slope and curvature of the log-likelihood alone, by coefficients: answers that follow are added to it. */
-	seen: Seen;
 }
 
-/** Slope and curvature of a log-likelihood, by features or by coefficients. */
-interface Seen {
-	/** By features or coefficients, then cuts, tie, factor and lean. */
-	slope: Float64Array;
-	/** Every entry on one side of the diagonal: in the order in which an answer lists them. */
-	bend: Float64Array;
-	/** By inner lucks. */
-	iSlope: Float64Array;
-	iBend: Float64Array;
-	iCross: Float64Array;
-}
+/** Where a climb starts. */
+export type Start = Pick<Top, 'x' | 'z'>;
 
-/** Curvature of what nothing is known of beforehand: it keeps the factor from being singular. */
+/** Precision where there is no prior: it keeps the factor from being singular. */
 const FLAT = 1e-9;
 
 const BOUND = 30;
 
-/** How far numbers of the answers are moved by a parabola alone. */
-const FAR = 0.5;
-
 /**
- * How far off the top a last step without a look may leave the log posterior; more where answers are
- * many and a look at them takes long: weights of points are then known to a thousandth.
+ * How far below the mode a last step without a look may leave the log posterior; more where answers
+ * are many and a look takes long.
  */
 const OFF = 3e-5;
 const OFF_MANY = 1e-3;
 
-/** Answers that are many. */
+/** Answers that count as many. */
 export const MANY = 800;
 
 /**
- * A gain in log posterior below which one step more reaches the top. Of a posterior from so many
- * answers the third term at a step of gain g is about (2g)^(3/2) / (6 sqrt(answers)).
+ * A gain in log posterior below which one more step reaches the mode. With n answers the third term
+ * at a step of gain g is about (2g)^(3/2) / (6 sqrt(n)).
  */
 const nearOf = (answers: number): number =>
 	0.5 * Math.cbrt(36 * (answers < MANY ? OFF : OFF_MANY) ** 2 * Math.max(1, answers));
 
-/** Numbers of the answers as they are used, from what is fitted: gaps, tie and factor are logarithms. */
-function numbersOf(x: Float64Array, own: Own, levels: number) {
+/** c^2 of the probit that is nearest to a logistic (MacKay 1992, eq. 10): (16 sqrt(3) / (15 pi))^2. */
+const WIDENS = ((16 * Math.sqrt(3)) / (15 * Math.PI)) ** 2;
+
+/** How much a logistic slope flattens when a normal of this variance is integrated out. */
+export const flattened = (variance: number): number => 1 / Math.sqrt(1 + WIDENS * variance);
+
+/** Precision of a normal prior with this logarithm of a scale; Infinity is none. */
+export const precisionOf = (scale: number): number =>
+	scale === Infinity ? FLAT : Math.exp(-2 * scale);
+
+/** The answers' own numbers as they are used: gaps and tie are fitted as logarithms. */
+export function answerNumbers({ own, levels }: Pick<Problem, 'own' | 'levels'>, x: Float64Array) {
 	const cuts = new Float64Array(own.cut < 0 ? 0 : levels - 1);
 	if (own.cut >= 0) {
 		cuts[0] = x[own.cut];
@@ -69,214 +69,161 @@ function numbersOf(x: Float64Array, own: Own, levels: number) {
 	return {
 		cuts,
 		tie: own.tie < 0 ? 0 : Math.exp(x[own.tie]),
-		factor: own.factor < 0 ? 1 : Math.exp(x[own.factor]),
 		lean: own.lean < 0 ? 0 : x[own.lean]
 	};
 }
 
-/** Numbers of a fit as they are used: cuts between levels, tie, factor and lean of pairs. */
-export const answerNumbers = (problem: Problem, x: Float64Array) =>
-	numbersOf(x, ownOf(problem), problem.levels);
+/** Slopes of answers at given scales: of pairs beside marks, and of every judge. */
+export const slopesAt = (
+	{ factorScale, slopeScale }: Pick<Problem, 'factorScale' | 'slopeScale'>,
+	scales: Float64Array
+) => ({
+	factor: factorScale < 0 ? 1 : Math.exp(scales[factorScale]),
+	judges: Float64Array.from(slopeScale, (at) => (at < 0 ? 1 : scales[at]))
+});
 
-/** Climbs one posterior after another of the same answers; keeps its working room. */
+/** Slope of a log-likelihood, and its curvature with the sign changed. */
+interface Seen {
+	/** By features or coefficients, then own numbers. */
+	slope: Float64Array;
+	/** Every entry on one side of the diagonal only, in the order in which an answer lists them. */
+	bend: Float64Array;
+	/** By nodes. */
+	nodeSlope: Float64Array;
+	/** Nodes with features or coefficients and own numbers: a row a node. */
+	cross: Float64Array;
+}
+
+/** What scales come to: precisions of everything that is fitted, slopes of answers, and how much integrated takes flatten them. */
+interface Precisions {
+	precision: Float64Array;
+	nodes: Float64Array;
+	flat: readonly number[];
+	factor: number;
+	judges: Float64Array;
+}
+
+/** Climbs one posterior after another of the same answers; keeps its working memory. */
 export class Climber {
-	readonly own: Own;
-	readonly #problem: Problem;
-	readonly #cuts: number;
-	/** By features, then cuts, tie, factor, lean. */
+	readonly #p: Problem;
+	readonly #numbers: number;
+	/** By features, and the same by coefficients. */
 	readonly #plain: Seen;
-	/** The same by coefficients, then cuts, tie, factor, lean; inner lucks are those of the first. */
 	readonly #seen: Seen;
-	/** The same in coefficients and own numbers. */
-	readonly #g: Float64Array;
-	readonly #h: Float64Array;
-	readonly #c: Float64Array;
+	readonly #lower: Lower;
 	readonly #worth: Float64Array;
-	readonly #weak: (Weak | null)[];
+	readonly #work: Float64Array;
+	readonly #wide: Float64Array;
 	readonly #near: number;
+	#likelihood = 0;
+	#factor = new Float64Array(0);
+	#halfNodes = 0;
 
 	constructor(problem: Problem) {
-		this.#problem = problem;
+		this.#p = problem;
 		this.#near = nearOf(problem.answers);
-		this.own = ownOf(problem);
-		this.#cuts = problem.free.cuts ? problem.levels - 1 : 0;
-		const { inner, features, coefficients } = problem;
-		const { all } = this.own;
-		const [iSlope, iBend] = [new Float64Array(inner), new Float64Array(inner)];
+		const { nodes, features, coefficients, own, pattern } = problem;
+		this.#numbers = own.all - coefficients;
+		const nodeSlope = new Float64Array(nodes);
 		const room = (wide: number): Seen => ({
 			slope: new Float64Array(wide),
 			bend: new Float64Array(wide ** 2),
-			iSlope,
-			iBend,
-			iCross: new Float64Array(inner * wide)
+			nodeSlope,
+			cross: new Float64Array(nodes * wide)
 		});
-		this.#plain = room(features + this.#cuts + 3);
-		this.#seen = room(coefficients + this.#cuts + 3);
-		this.#g = new Float64Array(all);
-		this.#h = new Float64Array(all ** 2);
-		this.#c = new Float64Array(inner * all);
-		this.#worth = new Float64Array(problem.features);
-		this.#weak = this.#weakOf();
+		this.#plain = room(features + this.#numbers);
+		this.#seen = room(own.all);
+		this.#lower = {
+			diagonal: new Float64Array(nodes),
+			below: new Float64Array(pattern.rows.length)
+		};
+		this.#worth = new Float64Array(features);
+		this.#work = new Float64Array(nodes);
+		this.#wide = new Float64Array((features + this.#numbers) * own.all);
 	}
 
-	/** Where a climb begins when nothing is known. */
-	begin(): Pick<Top, 'x' | 'luck'> {
-		const x = new Float64Array(this.own.all);
-		this.#weak.forEach((weak, i) => weak && (x[this.#problem.coefficients + i] = weak.mean));
-		if (this.own.cut >= 0 && !this.#problem.weak) x[this.own.cut] = -1;
-		return { x, luck: new Float64Array(this.#problem.inner) };
-	}
-
-	#weakOf(): (Weak | null)[] {
-		const { coefficients, weak } = this.#problem;
-		const { cut, gaps, tie, factor, lean, all } = this.own;
-		const list = new Array<Weak | null>(all - coefficients).fill(null);
-		if (!weak) return list;
-		const put = (at: number, one: Weak) => at >= 0 && (list[at - coefficients] = one);
-		put(cut, weak.cut);
-		if (gaps >= 0) for (let j = 0; j < this.#problem.levels - 2; j++) put(gaps + j, weak.gap);
-		put(tie, weak.tie);
-		put(factor, weak.factor);
-		put(lean, weak.lean);
-		return list;
+	/** Where a climb starts when nothing is known. */
+	begin(): Start {
+		const { own, coefficients, weak, nodes } = this.#p;
+		const x = new Float64Array(own.all);
+		weak.forEach((one, i) => one && (x[coefficients + i] = one.mean));
+		if (own.cut >= 0 && !weak[own.cut - coefficients]) x[own.cut] = -1;
+		return { x, z: new Float64Array(nodes) };
 	}
 
 	/**
-	 * Newton's method to the top, with halved steps where a whole one does not climb.
-	 * @param scales logarithm of every scale; -Infinity is none of it, Infinity is flat
-	 * @param from where to begin
+	 * Climbs to the mode by Newton's method, with halved steps where a whole one doesn't climb.
+	 *
+	 * @param scales logarithm of every scale; Infinity is no prior
 	 * @param most steps
 	 */
-	climb(scales: Float64Array, from: Pick<Top, 'x' | 'luck'>, most = 40): Top {
-		const { inner } = this.#problem;
-		const { all } = this.own;
-		const precision = this.#precision(scales);
-		const innerPrecision = inner ? this.#precisionOf(scales[this.#problem.innerScale]) : 0;
-		let [x, luck] = [from.x.slice(), from.luck.slice()];
-		let height = this.#look(x, luck, precision, innerPrecision);
-		const step = new Float64Array(all);
-		const innerStep = new Float64Array(inner);
+	climb(scales: Float64Array, from: Start, most = 40): Top {
+		const { nodes, own } = this.#p;
+		let [x, z] = [from.x.slice(), from.z.slice()];
+		const prior = this.#prior(scales);
+		let height = this.#look(x, z, prior);
 		let half = this.#factorise();
+		const [step, nodeStep] = [new Float64Array(own.all), new Float64Array(nodes)];
 		for (let i = 0; i < most; i++) {
-			const gain = this.#step(step, innerStep);
+			const gain = this.#step(step, nodeStep);
 			if (!(gain > 1e-7)) break;
-			const last = [x, luck] as const;
+			const last = [x, z] as const;
 			const go = (share: number) => {
 				x = last[0].map((one, j) => Math.max(-BOUND, Math.min(BOUND, one + share * step[j])));
-				luck = last[1].map((one, j) => one + share * innerStep[j]);
+				z = last[1].map((one, j) => one + share * nodeStep[j]);
 			};
 			go(1);
-			// So near the top the posterior is its parabola: what a look would say is known.
+			// This near the mode the posterior is its parabola: a look would say nothing new.
 			if (gain < this.#near) {
 				height += gain;
 				break;
 			}
 			const before = height;
-			height = this.#look(x, luck, precision, innerPrecision);
+			height = this.#look(x, z, prior);
 			for (let share = 0.5; !(height > before - 1e-9) && share > 1e-4; share /= 2) {
 				go(share);
-				height = this.#look(x, luck, precision, innerPrecision);
+				height = this.#look(x, z, prior);
 			}
 			half = this.#factorise();
 		}
-		return this.#top(x, luck, scales, precision, innerPrecision, height, half);
-	}
-
-	#precisionOf = (scale: number): number => (scale === Infinity ? FLAT : Math.exp(-2 * scale));
-
-	#precision(scales: Float64Array): Float64Array {
-		const { blocks, coefficients } = this.#problem;
-		const precision = new Float64Array(this.own.all).fill(FLAT);
-		for (const { scale, coefficient, rank } of blocks)
-			precision.fill(this.#precisionOf(scales[scale]), coefficient, coefficient + rank);
-		this.#weak.forEach((weak, i) => weak && (precision[coefficients + i] = weak.deviation ** -2));
-		return precision;
-	}
-
-	/**
-	 * The top after a few more answers, from the top before them: one step of Newton's method with the
-	 * curvature of all. What the answers before say of the new place is their parabola.
-	 *
-	 * @param more the answers that follow, by coefficients (`byCoefficients`)
-	 */
-	advance(top: Top, more: Problem, scales: Float64Array): Top {
-		const p = this.#problem;
-		const precision = this.#precision(scales);
-		const innerPrecision = p.inner ? this.#precisionOf(scales[p.innerScale]) : 0;
-		const seen = this.#seen;
-		const added = addAnswers(more, this.#at(cleared(seen), top.x, top.x, top.luck));
-		const fresh = seen.slope.slice();
-		for (const part of PARTS)
-			if (part !== 'iSlope')
-				for (let i = 0; i < seen[part].length; i++) seen[part][i] += top.seen[part][i];
-		const kept = copied(seen);
-		this.#toOwn(top.x, fresh);
-		for (let i = 0; i < this.own.all; i++) this.#h[i * this.own.all + i] += precision[i];
-		for (let i = 0; i < p.inner; i++) seen.iBend[i] += innerPrecision;
-		const half = this.#factorise();
-		const step = new Float64Array(this.own.all);
-		const innerStep = new Float64Array(p.inner);
-		const gain = this.#step(step, innerStep);
-		const x = top.x.map((one, i) => Math.max(-BOUND, Math.min(BOUND, one + step[i])));
-		const luck = top.luck.map((one, i) => one + innerStep[i]);
-		const height = top.height + added + gain;
+		let evidence = height - half - this.#halfNodes;
+		for (let i = 0; i < this.#p.coefficients; i++) evidence += 0.5 * Math.log(prior.precision[i]);
+		for (const one of prior.nodes) evidence += 0.5 * Math.log(one);
 		return {
 			x,
-			luck,
+			z,
 			factor: this.#factor,
-			evidence: this.#evidence(height, half, precision, innerPrecision),
+			lower: { diagonal: this.#lower.diagonal.slice(), below: this.#lower.below.slice() },
+			cross: this.#seen.cross.slice(),
+			evidence,
 			height,
-			likelihood: top.likelihood + added,
-			slope: top.slope,
-			seen: kept
+			likelihood: this.#likelihood,
+			slope: this.#scaleSlope(x, scales)
 		};
 	}
 
-	/**
-	 * About where the top is for other scales: one step of Newton's method on the parabola of the
-	 * likelihood at a top, which no scale changes. No answer is looked at.
-	 *
-	 * @param at the scales of that top
-	 * @param to the scales that are wanted
-	 */
-	glide(
-		{ x: x0, luck: luck0, seen }: Top,
-		at: Float64Array,
-		to: Float64Array
-	): Pick<Top, 'x' | 'luck' | 'slope'> {
-		const { inner, innerScale } = this.#problem;
-		const { all } = this.own;
-		const [before, after] = [this.#precision(at), this.#precision(to)];
-		for (const part of PARTS) this.#seen[part].set(seen[part]);
-		this.#toOwn(x0, seen.slope);
-		for (let i = 0; i < all; i++) {
-			this.#g[i] = (before[i] - after[i]) * x0[i];
-			this.#h[i * all + i] += after[i];
-		}
-		const [outer, closer] = inner
-			? [this.#precisionOf(at[innerScale]), this.#precisionOf(to[innerScale])]
-			: [0, 0];
-		for (let i = 0; i < inner; i++) {
-			this.#seen.iSlope[i] = (outer - closer) * luck0[i];
-			this.#seen.iBend[i] += closer;
-		}
-		this.#factorise();
-		const step = new Float64Array(all);
-		const innerStep = new Float64Array(inner);
-		this.#step(step, innerStep);
-		// Tie and factor are logarithms: far off, the parabola says nothing of them.
-		const { coefficients } = this.#problem;
-		const far = step.subarray(coefficients).reduce((most, one) => Math.max(most, Math.abs(one)), 0);
-		const share = Math.min(1, FAR / far);
-		const x = x0.map((one, i) => one + share * step[i]);
-		const luck = luck0.map((one, i) => one + share * innerStep[i]);
-		return { x, luck, slope: this.#scaleSlope(x, luck, to, all) };
+	/** Precisions of everything at given scales, and how much integrated take effects flatten answers. */
+	#prior(scales: Float64Array): Precisions {
+		const { blocks, coefficients, own, weak, nodeScale, takeScale } = this.#p;
+		const precision = new Float64Array(own.all).fill(FLAT);
+		for (const { scale, coefficient, rank } of blocks)
+			precision.fill(precisionOf(scales[scale]), coefficient, coefficient + rank);
+		weak.forEach((one, i) => one && (precision[coefficients + i] = one.deviation ** -2));
+		const variance = takeScale < 0 ? 0 : Math.exp(2 * scales[takeScale]);
+		return {
+			precision,
+			nodes: Float64Array.from(nodeScale, (scale) => precisionOf(scales[scale])),
+			flat: [1, flattened(variance), flattened(2 * variance)],
+			...slopesAt(this.#p, scales)
+		};
 	}
 
-	/** Adds up all answers at a place: their log-likelihood, its slope and curvature by coefficients. */
-	#add(x: Float64Array, luck: Float64Array): number {
+	/** Log posterior at a place, with its slope and curvature. */
+	#look(x: Float64Array, z: Float64Array, prior: Precisions): number {
+		const p = this.#p;
+		const { own, coefficients, pattern } = p;
 		const worth = this.#worth;
-		for (const { feature, coefficient, basis, size, rank } of this.#problem.blocks)
+		for (const { feature, coefficient, basis, size, rank } of p.blocks)
 			for (let i = 0; i < size; i++) {
 				let sum = 0;
 				if (basis)
@@ -284,142 +231,85 @@ export class Climber {
 				else sum = x[coefficient + i];
 				worth[feature + i] = sum;
 			}
-		const log = addAnswers(this.#problem, this.#at(cleared(this.#plain), worth, x, luck));
-		this.#toCoefficients();
-		return log;
-	}
-
-	/** Where answers stand. */
-	#at = (into: Seen, worth: Float64Array, x: Float64Array, luck: Float64Array): At => ({
-		into,
-		worth,
-		luck,
-		...numbersOf(x, this.own, this.#problem.levels)
-	});
-
-	/** Log posterior at a place, with its slope and curvature by coefficients and own numbers. */
-	#look(
-		x: Float64Array,
-		luck: Float64Array,
-		precision: Float64Array,
-		innerPrecision: number
-	): number {
-		const p = this.#problem;
-		const { own } = this;
-		let log = this.#add(x, luck);
+		const [plain, seen, lower] = [this.#plain, this.#seen, this.#lower];
+		plain.slope.fill(0);
+		plain.bend.fill(0);
+		plain.nodeSlope.fill(0);
+		plain.cross.fill(0);
+		lower.diagonal.fill(0);
+		lower.below.fill(0);
+		let log = addAnswers(p, { worth, x, z, ...prior }, plain, lower);
 		this.#likelihood = log;
-		this.#toOwn(x, this.#seen.slope);
+		this.#toCoefficients();
 		for (let i = 0; i < own.all; i++) {
-			const mean = i < p.coefficients ? 0 : (this.#weak[i - p.coefficients]?.mean ?? 0);
-			const off = x[i] - mean;
-			log -= 0.5 * precision[i] * off * off;
-			this.#g[i] -= precision[i] * off;
-			this.#h[i * own.all + i] += precision[i];
+			const off = x[i] - (i < coefficients ? 0 : (p.weak[i - coefficients]?.mean ?? 0));
+			log -= 0.5 * prior.precision[i] * off * off;
+			seen.slope[i] -= prior.precision[i] * off;
+			seen.bend[i * own.all + i] += prior.precision[i];
 		}
-		for (let i = 0; i < p.inner; i++) {
-			log -= 0.5 * innerPrecision * luck[i] * luck[i];
-			this.#seen.iSlope[i] -= innerPrecision * luck[i];
-			this.#seen.iBend[i] += innerPrecision;
+		for (let i = 0; i < p.nodes; i++) {
+			log -= 0.5 * prior.nodes[i] * z[i] * z[i];
+			seen.nodeSlope[i] -= prior.nodes[i] * z[i];
+			lower.diagonal[pattern.place[i]] += prior.nodes[i];
 		}
 		return log;
 	}
 
-	#likelihood = 0;
-
-	/** Slope and bend by coefficients from those by features: the basis of every block on both sides. */
+	/** Slope, bend and cross by coefficients from those by features: the basis of every block on both sides. */
 	#toCoefficients(): void {
-		const { blocks, features: F, coefficients: C, inner } = this.#problem;
+		const { blocks, features: F, coefficients: C, nodes, pattern, own } = this.#p;
 		const [plain, seen] = [this.#plain, this.#seen];
-		const numbers = this.#cuts + 3;
-		const [wide, narrow] = [F + numbers, C + numbers];
+		const numbers = this.#numbers;
+		const [wide, narrow] = [F + numbers, own.all];
 		const turn = (row: Float64Array, from: number, out: Float64Array, to: number) => {
 			for (const { feature, coefficient, basis, size, rank } of blocks) {
 				if (!basis) {
 					for (let i = 0; i < size; i++) out[to + coefficient + i] = row[from + feature + i];
 					continue;
 				}
-				for (let k = 0; k < rank; k++) {
-					let sum = 0;
-					for (let i = 0; i < size; i++)
-						sum += row[from + feature + i] * basis.values[i * rank + k];
-					out[to + coefficient + k] = sum;
+				for (let k = 0; k < rank; k++) out[to + coefficient + k] = 0;
+				for (let i = 0; i < size; i++) {
+					const by = row[from + feature + i];
+					if (by)
+						for (let k = 0; k < rank; k++)
+							out[to + coefficient + k] += by * basis.values[i * rank + k];
 				}
 			}
 			for (let i = 0; i < numbers; i++) out[to + C + i] = row[from + F + i];
 		};
 		turn(plain.slope, 0, seen.slope, 0);
-		for (let i = 0; i < inner; i++) turn(plain.iCross, i * wide, seen.iCross, i * narrow);
-		const bend = plain.bend.slice();
-		whole(bend, wide);
-		const right = new Float64Array(wide * narrow);
+		for (let i = 0; i < nodes; i++)
+			turn(plain.cross, i * wide, seen.cross, pattern.place[i] * narrow);
+		const { bend } = plain;
+		for (let i = 0; i < wide; i++)
+			for (let j = 0; j < i; j++)
+				bend[i * wide + j] = bend[j * wide + i] = bend[i * wide + j] + bend[j * wide + i];
+		const right = this.#wide;
 		for (let i = 0; i < wide; i++) turn(bend, i * wide, right, i * narrow);
 		const column = new Float64Array(wide);
 		for (let j = 0; j < narrow; j++) {
 			for (let i = 0; i < wide; i++) column[i] = right[i * narrow + j];
-			// A row for a column: what comes out is the same on both sides.
+			// The result is symmetric: a row stands for a column.
 			turn(column, 0, seen.bend, j * narrow);
 		}
-		// One side, as answers fill it.
-		for (let i = 0; i < narrow; i++) seen.bend.fill(0, i * narrow, i * narrow + i);
 	}
 
-	/** Slope and bend by coefficients and own numbers from those by coefficients and cuts. */
-	#toOwn(x: Float64Array, forSlope: Float64Array): void {
-		const { coefficients: C, inner } = this.#problem;
-		const { own } = this;
-		const { all } = own;
-		const [g, h, c] = [this.#g, this.#h, this.#c];
-		const { slope, iCross } = this.#seen;
-		const wide = C + this.#cuts + 3;
-		const TIE = C + this.#cuts;
-		const turn = (row: Float64Array, from: number, out: Float64Array, to: number) => {
-			for (let i = 0; i < C; i++) out[to + i] = row[from + i];
-			if (own.cut >= 0) {
-				let sum = 0;
-				for (let j = this.#cuts - 1; j >= 1; j--) {
-					sum += row[from + C + j];
-					out[to + own.gaps + j - 1] = sum * Math.exp(x[own.gaps + j - 1]);
-				}
-				out[to + own.cut] = sum + row[from + C];
-			}
-			if (own.tie >= 0) out[to + own.tie] = row[from + TIE];
-			if (own.factor >= 0) out[to + own.factor] = row[from + TIE + 1];
-			if (own.lean >= 0) out[to + own.lean] = row[from + TIE + 2];
-		};
-		turn(forSlope, 0, g, 0);
-		for (let i = 0; i < inner; i++) turn(iCross, i * wide, c, i * all);
-		const bend = this.#seen.bend.slice();
-		whole(bend, wide);
-		const right = new Float64Array(wide * all);
-		for (let i = 0; i < wide; i++) turn(bend, i * wide, right, i * all);
-		const column = new Float64Array(wide);
-		for (let j = 0; j < all; j++) {
-			for (let i = 0; i < wide; i++) column[i] = right[i * all + j];
-			turn(column, 0, h, j * all);
-		}
-		// Gaps are logarithms: what the slope by cuts adds to the bend.
-		if (own.cut >= 0) {
-			let sum = 0;
-			for (let j = this.#cuts - 1; j >= 1; j--) {
-				sum += slope[C + j];
-				const at = own.gaps + j - 1;
-				h[at * all + at] -= sum * Math.exp(x[at]);
-			}
-		}
-	}
-
-	#factor = new Float64Array(0);
-
-	/** Factor of the bend, inner lucks eliminated. Returns half the logarithm of its determinant. */
+	/** Factors the curvature, nodes first. Returns half the logarithm of the determinant of the rest. */
 	#factorise(): number {
-		const { all } = this.own;
-		const { inner } = this.#problem;
-		const h = this.#h.slice();
-		for (let s = 0; s < inner; s++) {
-			const weight = 1 / this.#seen.iBend[s];
-			for (let i = 0; i < all; i++) {
-				const v = this.#c[s * all + i] * weight;
-				if (v) for (let j = 0; j <= i; j++) h[i * all + j] -= v * this.#c[s * all + j];
+		const { nodes, own, pattern } = this.#p;
+		const { all } = own;
+		const { bend, cross } = this.#seen;
+		const h = bend.slice();
+		if (nodes) {
+			// Never singular: a normal prior stands on every diagonal entry.
+			this.#halfNodes = factorSparse(pattern, this.#lower, this.#work);
+			forwardSparse(pattern, this.#lower, cross, all);
+			for (let s = 0; s < nodes; s++) {
+				const at = s * all;
+				for (let i = 0; i < all; i++) {
+					const v = cross[at + i];
+					if (v) for (let j = 0; j <= i; j++) h[i * all + j] -= v * cross[at + j];
+				}
 			}
 		}
 		for (let ridge = 0; ; ridge = ridge ? ridge * 10 : 1e-6) {
@@ -434,257 +324,193 @@ export class Climber {
 	}
 
 	/** Newton's step. Returns the gain that it promises. */
-	#step(step: Float64Array, innerStep: Float64Array): number {
-		const { all } = this.own;
-		const { inner } = this.#problem;
-		step.set(this.#g);
-		for (let s = 0; s < inner; s++) {
-			const weight = this.#seen.iSlope[s] / this.#seen.iBend[s];
-			for (let i = 0; i < all; i++) step[i] -= this.#c[s * all + i] * weight;
-		}
+	#step(step: Float64Array, nodeStep: Float64Array): number {
+		const { nodes, own, pattern } = this.#p;
+		const { all } = own;
+		const { slope, nodeSlope, cross } = this.#seen;
+		const y = new Float64Array(nodes);
+		for (let i = 0; i < nodes; i++) y[pattern.place[i]] = nodeSlope[i];
+		if (nodes) forwardSparse(pattern, this.#lower, y, 1);
+		step.set(slope);
+		for (let s = 0; s < nodes; s++)
+			for (let i = 0; i < all; i++) step[i] -= cross[s * all + i] * y[s];
 		forward(this.#factor, all, step);
 		backward(this.#factor, all, step);
 		let gain = 0;
-		for (let i = 0; i < all; i++) gain += step[i] * this.#g[i];
-		for (let s = 0; s < inner; s++) {
-			let sum = this.#seen.iSlope[s];
-			for (let i = 0; i < all; i++) sum -= this.#c[s * all + i] * step[i];
-			innerStep[s] = sum / this.#seen.iBend[s];
-			gain += innerStep[s] * this.#seen.iSlope[s];
+		for (let i = 0; i < all; i++) gain += step[i] * slope[i];
+		for (let s = 0; s < nodes; s++)
+			for (let i = 0; i < all; i++) y[s] -= cross[s * all + i] * step[i];
+		if (nodes) backwardSparse(pattern, this.#lower, y, 1);
+		for (let i = 0; i < nodes; i++) {
+			nodeStep[i] = y[pattern.place[i]];
+			gain += nodeStep[i] * nodeSlope[i];
 		}
 		return gain / 2;
 	}
 
-	#top(
-		x: Float64Array,
-		luck: Float64Array,
-		scales: Float64Array,
-		precision: Float64Array,
-		innerPrecision: number,
-		height: number,
-		half: number
-	): Top {
-		const p = this.#problem;
-		const { all } = this.own;
-		const seen = copied(this.#seen);
-		for (let i = 0; i < p.inner; i++) seen.iBend[i] -= innerPrecision;
-		return {
-			x,
-			luck,
-			factor: this.#factor,
-			evidence: this.#evidence(height, half, precision, innerPrecision),
-			height,
-			likelihood: this.#likelihood,
-			slope: this.#scaleSlope(x, luck, scales, all),
-			seen
-		};
-	}
-
-	/** Logarithm of the marginal likelihood of the scales (Laplace), but for a constant. */
-	#evidence(height: number, half: number, precision: Float64Array, innerPrecision: number): number {
-		const { coefficients, inner } = this.#problem;
-		let evidence = height - half;
-		for (let i = 0; i < coefficients; i++) evidence += 0.5 * Math.log(precision[i]);
-		for (let s = 0; s < inner; s++)
-			evidence += 0.5 * Math.log(innerPrecision) - 0.5 * Math.log(this.#seen.iBend[s]);
-		return evidence;
-	}
-
-	/** d evidence / d log scale: -rank + precision (squares + variances) over its coefficients. */
-	#scaleSlope(
-		x: Float64Array,
-		luck: Float64Array,
-		scales: Float64Array,
-		all: number
-	): Float64Array {
-		const p = this.#problem;
-		const out = new Float64Array(p.scales);
-		// Inverse of the factor, column by column: variances, and the inner ones through it.
-		const inverse = new Float64Array(all * all);
-		const unit = new Float64Array(all);
-		for (let i = 0; i < all; i++) {
-			unit.fill(0);
-			unit[i] = 1;
-			forward(this.#factor, all, unit);
-			inverse.set(unit, i * all);
-		}
-		for (const { scale, coefficient, rank } of p.blocks) {
-			const precision = this.#precisionOf(scales[scale]);
+	/** d evidence / d log scale of blocks: precision (squares + variances) - rank over their coefficients. */
+	#scaleSlope(x: Float64Array, scales: Float64Array): Float64Array {
+		const { blocks, own, scales: count } = this.#p;
+		const out = new Float64Array(count);
+		const unit = new Float64Array(own.all);
+		for (const { scale, coefficient, rank } of blocks) {
+			const precision = precisionOf(scales[scale]);
 			for (let k = coefficient; k < coefficient + rank; k++) {
+				unit.fill(0);
+				unit[k] = 1;
+				forward(this.#factor, own.all, unit);
 				let variance = 0;
-				for (let i = k; i < all; i++) variance += inverse[k * all + i] ** 2;
-				out[scale] += precision * (x[k] ** 2 + variance) - 1;
-			}
-		}
-		if (p.inner) {
-			const precision = this.#precisionOf(scales[p.innerScale]);
-			for (let s = 0; s < p.inner; s++) {
-				const d = this.#seen.iBend[s];
-				let variance = 1 / d;
-				for (let i = 0; i < all; i++) {
-					let sum = 0;
-					for (let j = 0; j <= i; j++) sum += this.#c[s * all + j] * inverse[j * all + i];
-					variance += (sum / d) ** 2;
-				}
-				out[p.innerScale] += precision * (luck[s] ** 2 + variance) - 1;
+				for (let i = k; i < own.all; i++) variance += unit[i] * unit[i];
+				out[scale] += precision * (x[k] * x[k] + variance) - 1;
 			}
 		}
 		return out;
 	}
 }
 
-const PARTS = ['slope', 'bend', 'iSlope', 'iBend', 'iCross'] as const;
-
-const eachPart = (of: (part: (typeof PARTS)[number]) => Float64Array): Seen => ({
-	slope: of('slope'),
-	bend: of('bend'),
-	iSlope: of('iSlope'),
-	iBend: of('iBend'),
-	iCross: of('iCross')
-});
-
-const cleared = (seen: Seen): Seen => eachPart((part) => seen[part].fill(0));
-const copied = (seen: Seen): Seen => eachPart((part) => seen[part].slice());
-
-/** Fills both sides of a bend of which every entry was added up on one side of the diagonal. */
-function whole(bend: Float64Array, wide: number): void {
-	for (let i = 0; i < wide; i++)
-		for (let j = 0; j < i; j++)
-			bend[i * wide + j] = bend[j * wide + i] = bend[i * wide + j] + bend[j * wide + i];
-}
-
-/** The same answers about sums of coefficients, as `advance` takes them. */
-export function byCoefficients(problem: Problem): Problem {
-	const { blocks, answers, start, index, value, coefficients, features } = problem;
-	const values = new Float64Array(answers * coefficients);
-	const by = new Float64Array(features);
-	for (let a = 0; a < answers; a++) {
-		by.fill(0);
-		for (let i = start[a]; i < start[a + 1]; i++) by[index[i]] += value[i];
-		for (const { feature, coefficient, basis, size, rank } of blocks)
-			for (let k = 0; k < rank; k++) {
-				let sum = basis ? 0 : by[feature + k];
-				if (basis)
-					for (let i = 0; i < size; i++) sum += by[feature + i] * basis.values[i * rank + k];
-				values[a * coefficients + coefficient + k] = sum;
-			}
-	}
-	return {
-		...problem,
-		features: coefficients,
-		start: Int32Array.from({ length: answers + 1 }, (_, a) => a * coefficients),
-		index: Int32Array.from(values, (_, i) => i % coefficients),
-		value: values
-	};
-}
-
-/** Where the answers stand, and where slope and bend of their log-likelihood are added up. */
+/** Where answers stand: worth of features, own numbers, nodes, and how much integrated effects flatten. */
 interface At {
 	worth: Float64Array;
-	luck: Float64Array;
-	cuts: Float64Array;
-	tie: number;
+	x: Float64Array;
+	z: Float64Array;
+	flat: readonly number[];
 	factor: number;
-	lean: number;
-	into: Seen;
+	judges: Float64Array;
 }
 
-/** Adds up all answers. Returns their log-likelihood. The innermost loop of every fit: plain on purpose. */
-function addAnswers(p: Problem, at: At): number {
-	const { start, count, level, innerOf, index, value, pair, answers, features, levels } = p;
-	const { worth, luck, cuts, tie, factor, lean } = at;
-	const { slope, bend, iSlope, iBend, iCross } = at.into;
+/** The own numbers of one answer: index, and how the sum and the cuts below and above move with each. */
+interface Local {
+	count: number;
+	at: Int32Array;
+	sum: Float64Array;
+	low: Float64Array;
+	high: Float64Array;
+}
+
+/**
+ * Adds up all answers. Returns their log-likelihood. The innermost loop of every fit: plain on purpose.
+ *
+ * An answer is P(low < y < high) for a logistic y around a sum q: of a mark q = slope u, of a pair
+ * q = factor slope u + lean, both flattened by the take effects that are integrated out.
+ */
+function addAnswers(
+	p: Problem,
+	{ worth, x, z, flat, factor, judges }: At,
+	into: Seen,
+	lower: Lower
+): number {
+	const { start, index, value, nodeStart, nodeIndex, nodeValue, linkStart, links, own } = p;
+	const { slope, bend, nodeSlope, cross } = into;
+	const { cuts, tie, lean } = answerNumbers(p, x);
 	const wide = slope.length;
-	const TIE = features + cuts.length;
-	const FACTOR = TIE + 1;
-	const LEAN = TIE + 2;
-	const top = levels - 1;
+	const numbersAt = p.features - p.coefficients;
+	const top = p.levels - 1;
 	const one = blankOrdinal();
+	const most = 4 + p.levels;
+	const local: Local = {
+		count: 0,
+		at: new Int32Array(most),
+		sum: new Float64Array(most),
+		low: new Float64Array(most),
+		high: new Float64Array(most)
+	};
+	const note = (at: number, sum: number, low: number, high: number) => {
+		if (at < 0) return;
+		const i = local.count++;
+		local.at[i] = at + numbersAt;
+		local.sum[i] = sum;
+		local.low[i] = low;
+		local.high[i] = high;
+	};
+	// Their places among features and numbers; -1 where they aren't fitted.
+	const placed = (at: number) => (at < 0 ? -1 : at + numbersAt);
+	const [tieAt, gapsFrom] = [placed(own.tie), placed(own.gaps)];
+	const gapsTo = gapsFrom < 0 ? -1 : gapsFrom + p.levels - 2;
 	let log = 0;
-	for (let a = 0; a < answers; a++) {
-		const from = start[a];
-		const to = start[a + 1];
-		const n = count[a];
-		const said = level[a];
-		const inner = innerOf[a];
-		const isPair = pair[a] === 1;
-		let u = inner >= 0 ? luck[inner] : 0;
+	for (let a = 0; a < p.answers; a++) {
+		const [from, to] = [start[a], start[a + 1]];
+		const [nodeFrom, nodeTo] = [nodeStart[a], nodeStart[a + 1]];
+		const n = p.count[a];
+		const said = p.level[a];
+		const isPair = p.pair[a] === 1;
+		const judge = p.judge[a];
+		const k = flat[p.free[a]];
+		let u = 0;
 		for (let i = from; i < to; i++) u += value[i] * worth[index[i]];
+		for (let i = nodeFrom; i < nodeTo; i++) u += nodeValue[i] * z[nodeIndex[i]];
+		const strictAt = own.strict.length ? own.strict[judge] : -1;
+		const leanAt = own.judgeLean.length ? own.judgeLean[judge] : -1;
+		const m = isPair ? factor * judges[judge] : judges[judge];
+		local.count = 0;
+		let [low, high] = [-Infinity, Infinity];
+		let q = m * u;
 		if (isPair) {
-			const e = factor * u + lean;
-			ordinal(
-				said === 0 ? -Infinity : (said === 1 ? -tie : tie) - e,
-				said === 2 ? Infinity : (said === 0 ? -tie : tie) - e,
-				one
-			);
-		} else
-			ordinal(
-				said === 0 ? -Infinity : cuts[said - 1] - u,
-				said === top ? Infinity : cuts[said] - u,
-				one
-			);
+			q += lean + (leanAt < 0 ? 0 : x[leanAt]);
+			if (said > 0) low = said === 1 ? -tie : tie;
+			if (said < 2) high = said === 0 ? -tie : tie;
+			note(own.lean, 1, 0, 0);
+			note(leanAt, 1, 0, 0);
+			note(own.tie, 0, said > 0 ? low : 0, said < 2 ? high : 0);
+		} else {
+			const strict = strictAt < 0 ? 0 : x[strictAt];
+			if (said > 0) low = cuts[said - 1] + strict;
+			if (said < top) high = cuts[said] + strict;
+			const [below, above] = [said > 0 ? 1 : 0, said < top ? 1 : 0];
+			note(own.cut, 0, below, above);
+			note(strictAt, 0, below, above);
+			// Cut j lies above the first by the gaps before j.
+			for (let j = 0; own.gaps >= 0 && j < Math.min(said, top - 1); j++) {
+				const by = Math.exp(x[own.gaps + j]);
+				note(own.gaps + j, 0, j < said - 1 ? by : 0, said < top ? by : 0);
+			}
+		}
+		ordinal(k * (low - q), k * (high - q), one);
 		log += n * one.log;
-		const du = -n * (one.low + one.high);
-		const duu = n * (one.lowLow + 2 * one.lowHigh + one.highHigh);
-		const scale = isPair ? factor : 1;
+		const [sl, sh] = [n * k * one.low, n * k * one.high];
+		const kk = n * k * k;
+		const [ll, lh, hh] = [kk * one.lowLow, kk * one.lowHigh, kk * one.highHigh];
+		const dq = -(sl + sh);
+		const qq = ll + 2 * lh + hh;
+		const [ql, qh] = [-(ll + lh), -(lh + hh)];
 		for (let i = from; i < to; i++) {
-			const row = index[i] * wide;
-			const v = value[i] * scale;
-			slope[index[i]] += du * v;
-			const w = duu * v * scale;
+			const at = index[i];
+			const row = at * wide;
+			const v = m * value[i];
+			slope[at] += dq * v;
+			const w = qq * v * m;
 			for (let j = from; j <= i; j++) bend[row + index[j]] -= w * value[j];
 		}
-		if (isPair) {
-			// How the cuts below and above move with the tie: -1 or +1.
-			const sl = said === 1 ? -1 : 1;
-			const sh = said === 0 ? -1 : 1;
-			const dt = n * (sl * one.low + sh * one.high) * tie;
-			const dtt = n * (one.lowLow + 2 * sl * sh * one.lowHigh + one.highHigh) * tie * tie;
-			const det = -n * (sl * one.lowLow + (sl + sh) * one.lowHigh + sh * one.highHigh) * tie;
-			const ku = factor * u;
-			for (let i = from; i < to; i++) {
-				const row = index[i] * wide;
-				const v = value[i] * factor;
-				bend[row + TIE] -= det * v;
-				bend[row + FACTOR] -= (duu * ku + du) * v;
-				bend[row + LEAN] -= duu * v;
+		for (let i = nodeFrom; i < nodeTo; i++) {
+			const at = nodeIndex[i];
+			const v = m * nodeValue[i];
+			nodeSlope[at] += dq * v;
+			const w = qq * v * m;
+			const row = at * wide;
+			for (let j = from; j < to; j++) cross[row + index[j]] -= w * value[j];
+			lower.diagonal[p.pattern.place[at]] -= qq * v * v;
+		}
+		for (let i = nodeFrom, link = linkStart[a]; i < nodeTo; i++)
+			for (let j = i + 1; j < nodeTo; j++, link++)
+				lower.below[links[link]] -= qq * m * m * nodeValue[i] * nodeValue[j];
+		for (let i = 0; i < local.count; i++) {
+			const [at, gq, gl, gh] = [local.at[i], local.sum[i], local.low[i], local.high[i]];
+			slope[at] += dq * gq + sl * gl + sh * gh;
+			const h = m * (qq * gq + ql * gl + qh * gh);
+			for (let j = from; j < to; j++) bend[index[j] * wide + at] -= h * value[j];
+			for (let j = nodeFrom; j < nodeTo; j++) cross[nodeIndex[j] * wide + at] -= h * nodeValue[j];
+			for (let j = 0; j <= i; j++) {
+				const [gq2, gl2, gh2] = [local.sum[j], local.low[j], local.high[j]];
+				bend[at * wide + local.at[j]] -=
+					qq * gq * gq2 +
+					ql * (gq * gl2 + gl * gq2) +
+					qh * (gq * gh2 + gh * gq2) +
+					ll * gl * gl2 +
+					lh * (gl * gh2 + gh * gl2) +
+					hh * gh * gh2;
 			}
-			slope[TIE] += dt;
-			slope[FACTOR] += du * ku;
-			slope[LEAN] += du;
-			bend[TIE * wide + TIE] -= dtt + dt;
-			bend[TIE * wide + FACTOR] -= det * ku;
-			bend[TIE * wide + LEAN] -= det;
-			bend[FACTOR * wide + FACTOR] -= duu * ku * ku + du * ku;
-			bend[FACTOR * wide + LEAN] -= duu * ku;
-			bend[LEAN * wide + LEAN] -= duu;
-			continue;
-		}
-		const lowCut = features + said - 1;
-		const highCut = features + said;
-		const uLow = -n * (one.lowLow + one.lowHigh);
-		const uHigh = -n * (one.lowHigh + one.highHigh);
-		for (let i = from; i < to; i++) {
-			const row = index[i] * wide;
-			const v = value[i];
-			if (said > 0) bend[row + lowCut] -= uLow * v;
-			if (said < top) bend[row + highCut] -= uHigh * v;
-			if (inner >= 0) iCross[inner * wide + index[i]] -= duu * v;
-		}
-		if (inner >= 0) {
-			iSlope[inner] += du;
-			iBend[inner] -= duu;
-			if (said > 0) iCross[inner * wide + lowCut] -= uLow;
-			if (said < top) iCross[inner * wide + highCut] -= uHigh;
-		}
-		if (said > 0) {
-			slope[lowCut] += n * one.low;
-			bend[lowCut * wide + lowCut] -= n * one.lowLow;
-		}
-		if (said < top) {
-			slope[highCut] += n * one.high;
-			bend[highCut * wide + highCut] -= n * one.highHigh;
-			if (said > 0) bend[lowCut * wide + highCut] -= n * one.lowHigh;
+			// Second derivatives of numbers that are fitted as logarithms.
+			if (isPair ? at === tieAt : at >= gapsFrom && at < gapsTo)
+				bend[at * wide + at] -= sl * gl + sh * gh;
 		}
 	}
 	return log;

@@ -1,53 +1,71 @@
 import type { Evidence } from './evidence';
 import { basisOf, basisTogether } from './kernel';
-import type { Block, Problem } from './problem';
+import { problemOf, type Answer, type Block, type Priors, type Problem } from './problem';
+import { componentsOf } from './sparse';
 
 const LEVELS = { drop: 0, maybe: 1, keep: 2 } as const;
 const ANSWERS = { right: 0, neither: 1, left: 2 } as const;
 
-/** Weak knowledge of what answers are like: in units of worth, on which a logistic has deviation 1.8. */
-const weak: NonNullable<Problem['weak']> = {
+/** Priors of what answers are like, in units of score, on which a logistic has deviation 1.8. */
+export const priors: Priors = {
 	cut: { mean: -1, deviation: 2 },
 	gap: { mean: Math.log(1.5), deviation: 0.8 },
 	tie: { mean: Math.log(0.35), deviation: 1 },
-	factor: { mean: 0, deviation: 0.4 },
-	lean: { mean: 0, deviation: 0.4 }
+	lean: { mean: 0, deviation: 0.4 },
+	// Judges, each drawn towards the common one.
+	strict: { mean: 0, deviation: 1 },
+	judgeLean: { mean: 0, deviation: 0.4 }
 };
 
-/** How a fit is wanted. */
+/**
+ * Linked takes and seeds that are fitted with an effect each. Beyond, take effects are integrated out
+ * answer by answer, as if no take had a second one.
+ */
+const MOST_LINKED = 1500;
+
+/** What is to be fitted. */
 export interface Wanted {
-	/** Pairs of dials, by their places, whose working together is fitted, too. */
+	/** Pairs of dials, by their indexes, whose interaction is fitted. */
 	together: readonly (readonly [number, number])[];
-	/** Nothing is known beforehand: maximum likelihood, as published fits are. */
+	/** No priors and no effects of seeds and takes: maximum likelihood, as published fits are. */
 	flat?: boolean;
-	/** One scale for all, in worth, instead of scales that are integrated: quick, for a first look. */
+	/** One scale for everything, in units of score, instead of integrated scales: quick, for a first look. */
 	scale?: number;
 	/** Whether judges may lean to one side. @default true, false when flat */
 	lean?: boolean;
 }
 
-/** Where effects stand among features and scales. */
+export type ScaleKind = 'dial' | 'together' | 'seed' | 'take' | 'factor' | 'slope';
+
+/** Where effects stand among features, nodes and scales. */
 export interface Layout {
 	problem: Problem;
 	/** The first feature of every dial, and of every two dials together. */
 	dials: number[];
 	together: { of: readonly [number, number]; feature: number }[];
-	/** What every scale is of: a dial each, all pairs of dials, luck. */
-	scales: ('dial' | 'together' | 'luck')[];
-	/** Of effects of dials and of dials together, without lucks. */
+	/** What every scale is of: a dial each, all pairs of dials, seeds, takes; slopes of pairs and of judges. */
+	scales: ScaleKind[];
+	/** How many features are effects of dials and of dials together. */
 	effects: number;
-	/** Chances whose luck is eliminated, and those whose luck stands among the features; in order. */
-	innerChances: string[];
-	outerChances: string[];
-	/** The same over pairs that follow; null where they reach beyond what is laid out. */
-	after(pairs: Evidence['pairs']): Problem | null;
+	/** The node of a seed or of a picture, by what names it. */
+	seedNodes: ReadonlyMap<string, number>;
+	pictureNodes: ReadonlyMap<string, number>;
+	/** Those who judged, in the order of the problem's judges. */
+	judges: string[];
 }
 
-/** Evidence as answers about sums of features; equal answers are counted, not repeated. */
+/**
+ * Names a take's picture. If nothing else is said, takes of one seed with the same stops show the same
+ * picture, and a take without a seed shows its own.
+ */
+export const pictureOf = ({ id, stops, chance, picture }: Evidence['takes'][number]): string =>
+	picture !== undefined || chance ? `${stops.join(' ')}|${picture ?? chance}` : `take ${id}`;
+
+/** Evidence as answers about sums of features and nodes. Equal answers are counted. */
 export function compile(evidence: Evidence, { together, flat, lean = !flat }: Wanted): Layout {
 	const takes = new Map(evidence.takes.map((take) => [take.id, take]));
 	const blocks: Block[] = [];
-	const scales: Layout['scales'] = [];
+	const scales: ScaleKind[] = [];
 	let [feature, coefficient] = [0, 0];
 	const add = (block: Pick<Block, 'scale' | 'basis' | 'size' | 'rank'>): number => {
 		blocks.push({ ...block, feature, coefficient });
@@ -68,147 +86,161 @@ export function compile(evidence: Evidence, { together, flat, lean = !flat }: Wa
 			feature: add({ scale: scales.length - 1, basis, size: basis.stops, rank: basis.rank })
 		};
 	});
-	const effects = feature;
 
-	// Lucks that pairs compare across chances stand among the features; the others are eliminated.
-	const lucks = new Map<string, number>();
-	const outer = new Set<string>();
-	for (const { left, right } of evidence.pairs) {
-		const [a, b] = [takes.get(left), takes.get(right)];
-		if (a && b && a.chance !== b.chance) outer.add(a.chance).add(b.chance);
-	}
-	for (const { take } of evidence.marks) {
-		const chance = takes.get(take)?.chance;
-		if (chance !== undefined && !outer.has(chance) && !lucks.has(chance))
-			lucks.set(chance, lucks.size);
-	}
-	const hasLuck = !flat && (lucks.size > 0 || outer.size > 0);
-	if (hasLuck) scales.push('luck');
-	const luckScale = scales.length - 1;
-	const outerAt = new Map<string, number>();
-	if (hasLuck && outer.size) {
-		const first = add({ scale: luckScale, basis: null, size: outer.size, rank: outer.size });
-		[...outer].forEach((chance, i) => outerAt.set(chance, first + i));
-	}
+	/** Features of a take. */
+	const featuresOf = (stops: readonly number[]): number[] => [
+		...stops.map((stop, d) => dials[d] + stop),
+		...pairsOf.map(
+			({ of: [a, b], feature: at }) => at + stops[a] * evidence.dials[b].stops.length + stops[b]
+		)
+	];
 
-	/** Features of a take, by place. */
-	const featuresOf = (stops: readonly number[], chance: string): number[] => {
-		const list = stops.map((stop, d) => dials[d] + stop);
-		for (const {
-			of: [a, b],
-			feature: at
-		} of pairsOf)
-			list.push(at + stops[a] * evidence.dials[b].stops.length + stops[b]);
-		const luck = outerAt.get(chance);
-		if (luck !== undefined) list.push(luck);
-		return list;
-	};
+	// Answers as they were given: about one take, or about the difference of two.
+	const given = [
+		...evidence.marks.map(({ take, mark, judge }) => ({
+			about: present(takes.get(take)),
+			judge,
+			pair: 0,
+			level: LEVELS[mark] as number
+		})),
+		...evidence.pairs.map(({ left, right, answer, judge }) => ({
+			about: [...present(takes.get(left)), ...present(takes.get(right))],
+			judge,
+			pair: 1,
+			level: ANSWERS[answer] as number
+		}))
+	].filter(
+		({ about: [one, two], pair }) =>
+			one !== undefined &&
+			// A picture beside itself says nothing of settings.
+			(!pair || (two !== undefined && pictureOf(one) !== pictureOf(two)))
+	);
+
+	const { seedNodes, pictureNodes } = flat
+		? { seedNodes: new Map<string, number>(), pictureNodes: new Map<string, number>() }
+		: nodesOf(given.map(({ about }) => about));
+	const hasSeeds = seedNodes.size > 0;
+	if (hasSeeds) scales.push('seed');
+	const hasTakes = !flat && given.length > 0;
+	if (hasTakes) scales.push('take');
+	const scaleOf = (kind: ScaleKind) => scales.indexOf(kind);
+	const judges = [...new Set(given.map(({ judge }) => judge))];
+	const several = !flat && judges.length > 1;
+	const paired = given.some(({ pair }) => pair);
+	const marked = given.some(({ pair }) => !pair);
+	if (!flat && marked && paired) scales.push('factor');
+	if (several) scales.push(...judges.map(() => 'slope' as const));
 
 	const counted = new Map<string, Answer>();
-	const note = (answer: Omit<Answer, 'count'>, counted: Map<string, Answer>) => {
-		const key = `${answer.pair}|${answer.level}|${answer.inner}|${answer.index.join(',')}|${answer.value.join(',')}`;
+	let ties = 0;
+	for (const { about, judge, pair, level } of given) {
+		if (pair && level === ANSWERS.neither) ties++;
+		const features = sums(about.map(({ stops }) => featuresOf(stops)));
+		const nodes = sums(
+			about.map((take) => [
+				...present(seedNodes.get(take.chance)),
+				...present(pictureNodes.get(pictureOf(take)))
+			])
+		);
+		const answer = {
+			index: [...features.keys()],
+			value: [...features.values()],
+			nodes: [...nodes.keys()],
+			nodeValues: [...nodes.values()],
+			free: hasTakes ? about.filter((take) => !pictureNodes.has(pictureOf(take))).length : 0,
+			judge: judges.indexOf(judge),
+			pair,
+			level
+		};
+		const key = JSON.stringify(answer);
 		const known = counted.get(key);
 		if (known) known.count++;
 		else counted.set(key, { ...answer, count: 1 });
-	};
-	for (const { take, mark } of evidence.marks) {
-		const of = takes.get(take);
-		if (!of) continue;
-		const index = featuresOf(of.stops, of.chance);
-		const inner = hasLuck ? (lucks.get(of.chance) ?? -1) : -1;
-		note({ index, value: index.map(() => 1), inner, pair: 0, level: LEVELS[mark] }, counted);
 	}
-	let [ties, answered] = [0, 0];
-	const notePair = (
-		{ left, right, answer }: Evidence['pairs'][number],
-		into: Map<string, Answer>
-	): boolean => {
-		const [a, b] = [takes.get(left), takes.get(right)];
-		if (!a || !b) return true;
-		if (hasLuck && a.chance !== b.chance && !(outer.has(a.chance) && outer.has(b.chance)))
-			return false;
-		answered++;
-		if (answer === 'neither') ties++;
-		const difference = new Map<number, number>();
-		for (const at of featuresOf(a.stops, a.chance))
-			difference.set(at, (difference.get(at) ?? 0) + 1);
-		for (const at of featuresOf(b.stops, b.chance))
-			difference.set(at, (difference.get(at) ?? 0) - 1);
-		const index: number[] = [];
-		const value: number[] = [];
-		for (const [at, by] of difference)
-			if (by) {
-				index.push(at);
-				value.push(by);
-			}
-		note({ index, value, inner: -1, pair: 1, level: ANSWERS[answer] }, into);
-		return true;
-	};
-	for (const pair of evidence.pairs) notePair(pair, counted);
-	const all = [...counted.values()];
-	const marked = all.some(({ pair }) => !pair);
-	const problem: Problem = {
-		blocks,
-		features: feature,
-		coefficients: coefficient,
-		scales: scales.length,
-		inner: hasLuck ? lucks.size : 0,
-		innerScale: luckScale,
-		...packed(all),
-		levels: 3,
-		free: {
-			cuts: marked,
-			// Without weak knowledge a tie that never came is none.
-			tie: flat ? ties > 0 : answered > 0,
-			factor: !flat && marked && answered > 0,
-			lean: lean && answered > 0
-		},
-		weak: flat ? null : weak
-	};
+	const answers = [...counted.values()];
+	const by = (judge: number, pair: number) =>
+		answers.some((one) => one.judge === judge && one.pair === pair);
+	const nodeScale = new Int32Array(seedNodes.size + pictureNodes.size);
+	for (const node of seedNodes.values()) nodeScale[node] = scaleOf('seed');
+	for (const node of pictureNodes.values()) nodeScale[node] = scaleOf('take');
 	return {
-		problem,
+		problem: problemOf({
+			blocks,
+			features: feature,
+			coefficients: coefficient,
+			scales: scales.length,
+			nodeScale,
+			takeScale: scaleOf('take'),
+			factorScale: scaleOf('factor'),
+			slopeScale: Int32Array.from(judges, (_, j) => (several ? scaleOf('slope') + j : -1)),
+			answers,
+			levels: 3,
+			free: {
+				cuts: marked,
+				// Without a prior, a tie that never came has no best value.
+				tie: flat ? ties > 0 : paired,
+				lean: lean && paired,
+				judges: several ? judges.map((_, j) => ({ strict: by(j, 0), lean: lean && by(j, 1) })) : []
+			},
+			priors: flat ? null : priors
+		}),
 		dials,
 		together: pairsOf,
 		scales,
-		effects,
-		innerChances: hasLuck ? [...lucks.keys()] : [],
-		outerChances: hasLuck ? [...outer] : [],
-		after: (pairs) => {
-			const fresh = new Map<string, Answer>();
-			// Without pairs so far, their own numbers were not fitted.
-			if (!answered || !pairs.every((pair) => notePair(pair, fresh))) return null;
-			return { ...problem, ...packed([...fresh.values()]) };
-		}
+		effects: feature,
+		seedNodes,
+		pictureNodes,
+		judges
 	};
 }
 
-/** An answer: features with their values, and how often it was given. */
-interface Answer {
-	index: number[];
-	value: number[];
-	inner: number;
-	pair: number;
-	level: number;
-	count: number;
+const present = <T>(one: T | undefined): T[] => (one === undefined ? [] : [one]);
+
+/** What a take or the difference of two takes adds up to: indexes with their values, without zeros. */
+function sums([one, less = []]: readonly (readonly number[])[]): Map<number, number> {
+	const out = new Map<number, number>();
+	for (const at of one) out.set(at, (out.get(at) ?? 0) + 1);
+	for (const at of less) out.set(at, (out.get(at) ?? 0) - 1);
+	for (const [at, by] of out) if (!by) out.delete(at);
+	return out;
 }
 
-function packed(all: readonly Answer[]) {
-	const start = new Int32Array(all.length + 1);
-	all.forEach(({ index }, i) => (start[i + 1] = start[i] + index.length));
-	const index = new Int32Array(start[all.length]);
-	const value = new Float64Array(start[all.length]);
-	all.forEach((one, i) => {
-		index.set(one.index, start[i]);
-		value.set(one.value, start[i]);
+/**
+ * Seeds that an answer depends on, and pictures with more than one answer, each with its node. A pair on
+ * one seed is free of that seed's effect.
+ */
+function nodesOf(abouts: readonly (readonly Evidence['takes'][number][])[]) {
+	const answersOf = new Map<string, number>();
+	const seeds = new Set<string>();
+	for (const about of abouts) {
+		for (const take of about) {
+			const picture = pictureOf(take);
+			answersOf.set(picture, (answersOf.get(picture) ?? 0) + 1);
+		}
+		const [one, two] = about;
+		if (two?.chance !== one.chance) for (const { chance } of about) if (chance) seeds.add(chance);
+	}
+	const seedNodes = new Map([...seeds].map((seed, i) => [seed, i]));
+	const several = [...answersOf].filter(([, count]) => count > 1);
+	const pictureNodes = new Map(several.map(([picture], i) => [picture, seeds.size + i]));
+	const links = abouts.flatMap((about) => {
+		const at = [
+			...sums(
+				about.map((take) => [
+					...present(seedNodes.get(take.chance)),
+					...present(pictureNodes.get(pictureOf(take)))
+				])
+			).keys()
+		];
+		return at.slice(1).map((node): [number, number] => [at[0], node]);
 	});
+	const largest = Math.max(
+		0,
+		...componentsOf(seedNodes.size + pictureNodes.size, links).map(({ length }) => length)
+	);
 	return {
-		answers: all.length,
-		start,
-		index,
-		value,
-		innerOf: Int32Array.from(all, ({ inner }) => inner),
-		pair: Uint8Array.from(all, ({ pair }) => pair),
-		level: Uint8Array.from(all, ({ level }) => level),
-		count: Float64Array.from(all, ({ count }) => count)
+		seedNodes:
+			largest > MOST_LINKED && seedNodes.size > MOST_LINKED ? new Map<string, number>() : seedNodes,
+		pictureNodes: largest > MOST_LINKED ? new Map<string, number>() : pictureNodes
 	};
 }

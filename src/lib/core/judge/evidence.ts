@@ -37,6 +37,8 @@ export const EvidenceTake = z.object({
 	stops: z.array(z.int().min(0)).max(64),
 	/** Takes of one chance, as of one seed, share its luck. */
 	chance: z.string().max(400),
+	/** Names its picture: equal for takes that show the same one. @default its stops and chance together */
+	picture: z.string().min(1).max(200).optional(),
 	credits: z.number().min(0).optional(),
 	seconds: z.number().min(0).optional(),
 	/** Ids of faults that were seen in it. */
@@ -65,24 +67,37 @@ export const EvidencePair = z.object({
 });
 export type EvidencePair = z.infer<typeof EvidencePair>;
 
-/** All that is known of the settings of a brief: what findings are reckoned from. */
-export const Evidence = z.object({
-	format: z.literal(EVIDENCE.format),
-	version: z.literal(EVIDENCE.version),
-	dials: z.array(EvidenceDial).max(64),
-	takes: z.array(EvidenceTake).max(100_000),
-	marks: z.array(EvidenceMark).max(100_000),
-	pairs: z.array(EvidencePair).max(100_000),
-	/** Names of faults and measures, by id, as they are said. */
-	names: z
-		.object({
-			faults: z.record(z.string(), z.string()).default({}),
-			measures: z.record(z.string(), z.string()).default({})
+/** All that is known of a brief's settings: what findings are worked out from. */
+export const Evidence = z
+	.object({
+		format: z.literal(EVIDENCE.format),
+		version: z.literal(EVIDENCE.version),
+		dials: z.array(EvidenceDial).max(64),
+		takes: z.array(EvidenceTake).max(100_000),
+		marks: z.array(EvidenceMark).max(100_000),
+		pairs: z.array(EvidencePair).max(100_000),
+		/** Names of faults and measures, by id, as they are said. */
+		names: z
+			.object({
+				faults: z.record(z.string(), z.string()).default({}),
+				measures: z.record(z.string(), z.string()).default({})
+			})
+			.default({ faults: {}, measures: {} }),
+		/** What a credit costs, where that was said. */
+		money: z.object({ perCredit: z.number().min(0), currency: z.string().length(3) }).optional()
+	})
+	.superRefine(({ dials, takes }, context) =>
+		takes.forEach(({ id, stops }, i) => {
+			const at = stops.findIndex((stop, d) => !(stop < (dials[d]?.stops.length ?? 0)));
+			const message =
+				stops.length !== dials.length
+					? `take ${id} has ${stops.length} stops, and there are ${dials.length} dials`
+					: at >= 0
+						? `take ${id} has stop ${stops[at]} on ${dials[at].label}, whose stops go from 0 to ${dials[at].stops.length - 1}`
+						: null;
+			if (message) context.addIssue({ code: 'custom', message, path: ['takes', i, 'stops'] });
 		})
-		.default({ faults: {}, measures: {} }),
-	/** What a credit costs, where that was said. */
-	money: z.object({ perCredit: z.number().min(0), currency: z.string().length(3) }).optional()
-});
+	);
 export type Evidence = z.infer<typeof Evidence>;
 
 /** Nothing known of nothing: evidence is made by filling it. */

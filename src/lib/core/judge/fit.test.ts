@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { choiceDial, rules, worldOf } from '$lib/core/testing';
 import { cholesky } from './cholesky';
 import { Climber } from './climb';
-import { compile } from './compile';
+import { compile, priors } from './compile';
 import type { Evidence } from './evidence';
 import { effectIn, fit } from './fit';
 import { logistic, ordinal, blankOrdinal } from './ordinal';
@@ -128,14 +128,13 @@ describe('Laplace\u2019s approximation', () => {
 			}))
 		};
 		const { problem } = compile(evidence, { together: [] });
-		// One scale of 1, and no luck.
-		const quiet = { ...problem, inner: 0, innerOf: problem.innerOf.map(() => -1) };
+		// One scale of 1, and no effects of seeds and takes.
+		const quiet = { ...problem, takeScale: -1, free: problem.free.map(() => 0) };
 		const climber = new Climber(quiet);
 		const top = climber.climb(new Float64Array(quiet.scales).fill(0), climber.begin());
 		const { basis } = quiet.blocks[0];
 		const slope = basis!.values[0] - basis!.values[1];
 
-		const { weak } = problem;
 		let [all, first, second] = [0, 0, 0];
 		const normal = (x: number, mean: number, deviation: number) =>
 			Math.exp(-(((x - mean) / deviation) ** 2) / 2);
@@ -155,8 +154,8 @@ describe('Laplace\u2019s approximation', () => {
 					const mass =
 						Math.exp(log + 120) *
 						normal(z, 0, 1) *
-						normal(cut, weak!.cut.mean, weak!.cut.deviation) *
-						normal(gap, weak!.gap.mean, weak!.gap.deviation);
+						normal(cut, priors.cut.mean, priors.cut.deviation) *
+						normal(gap, priors.gap.mean, priors.gap.deviation);
 					all += mass;
 					first += mass * z;
 					second += mass * z * z;
@@ -197,19 +196,6 @@ describe('fit', () => {
 		const [one, two] = [known, whole].map((by) => standingOf(worthsOf(by, settings)));
 		one.mean.forEach((mean, s) => expect(Math.abs(mean - two.mean[s])).toBeLessThan(0.15));
 		expect(one.best).toBe(two.best);
-	});
-
-	it('adds a few answers to very many as a whole fit does', () => {
-		const few = judged('one', 3, 40);
-		const many: Evidence = { ...few, pairs: Array.from({ length: 30 }, () => few.pairs).flat() };
-		const wanted = wantedFor(many);
-		const before = fit({ ...many, pairs: many.pairs.slice(0, -4) }, wanted);
-		const added = fit(many, wanted, before);
-		expect(added.climbedAt).toBe(before.climbedAt);
-		const whole = fit(many, wanted);
-		const settings = settingsOf(many);
-		const [one, two] = [added, whole].map((by) => standingOf(worthsOf(by, settings)));
-		one.mean.forEach((mean, s) => expect(Math.abs(mean - two.mean[s])).toBeLessThan(0.1));
 	});
 
 	it('takes the luck of seeds out where pairs are matched', () => {

@@ -1,41 +1,75 @@
 import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
 import { normals } from '$lib/core/random';
 import { addRow, backwardRows } from './cholesky';
-import { answerNumbers, byCoefficients, Climber, MANY, type Top } from './climb';
-import { compile, type Layout, type Wanted } from './compile';
+import { answerNumbers, Climber, MANY, slopesAt, type Start, type Top } from './climb';
+import { compile, pictureOf, type Layout, type ScaleKind, type Wanted } from './compile';
 import type { Evidence } from './evidence';
+import { logPosterior } from './exact';
 import { pointsOver } from './points';
+import { resampled, ROUGH, smoothed } from './psis';
 
-/** What is believed of a scale beforehand: half normal, with this deviation, in units of worth. */
-const BELIEF = { dial: 2, together: 1, luck: 1 } as const;
+/** What is believed of a scale, where its search starts, and how far it goes. */
+interface Belief {
+	first: number;
+	least: number;
+	most: number;
+	/** Slope and height of its log prior. */
+	slope: (at: number) => number;
+	height: (at: number) => number;
+}
 
-/**
- * By how much draws are spread wider than the approximation says: it is a little narrow where judgements
- * are few, and answers are chosen as one goes. With it planted truths are covered as often as is said.
- */
-const WIDER = 1.06;
+/** A half-normal prior of a deviation in units of score; the scale is its logarithm. */
+const deviation = (of: number, first: number): Belief => ({
+	first: Math.log(first),
+	least: -5,
+	most: 2,
+	slope: (at) => 1 - Math.exp(2 * at) / of ** 2,
+	height: (at) => at - Math.exp(2 * at) / (2 * of ** 2)
+});
+
+/** A normal prior. */
+const normal = (mean: number, of: number): Belief => ({
+	first: mean,
+	least: mean - 6 * of,
+	most: mean + 6 * of,
+	slope: (at) => (mean - at) / of ** 2,
+	height: (at) => -0.5 * ((at - mean) / of) ** 2
+});
+
+const beliefs: Record<ScaleKind, Belief> = {
+	dial: deviation(2, 0.6),
+	together: deviation(1, 0.6),
+	seed: deviation(1, 0.6),
+	take: deviation(0.6, 0.35),
+	/** The logarithm of the slope of pairs beside that of marks. */
+	factor: normal(0, 0.4),
+	/** Of a judge: 1 is like the common one, 0 answers by chance, below 0 the other way round. */
+	slope: normal(1, 0.5)
+};
 
 /** Draws from the posterior. */
-const DRAWS = 2000;
+export const DRAWS = 2000;
 
-/** A grown share of answers after which scales are looked for anew. */
-const GROWN = 1.1;
+/** How far answers may grow before scales are searched for again: by this factor, and by this many. */
+const GROWN = { times: 1.1, more: 3 };
 
-/** Which share of many answers may be added to what is known of those before. */
-const ADDED = 0.01;
+/** Steps of the search for scales at most; fewer with many answers, which hardly depend on them. */
+const ROUNDS = { few: 10, many: 3 };
 
-/** Draws of what is known after all answers: rows of numbers, one a draw. */
+/** Draws of what is known after all answers: rows of numbers, one number a draw. */
 export interface Draws {
 	count: number;
-	/** Worth of every stop of every dial, and of dials together: `effects` x `count`. */
+	/** Score of every stop of every dial, and of dials together: `effects` x `count`. */
 	effects: Float64Array;
 	/** Cuts below maybe and below keep, tie, factor, lean: `count` x 5. NaN where nothing was marked. */
 	answers: Float64Array;
-	/** Every scale: `count` x scales. 0 for a luck of which nothing is known. */
+	/** Every scale: `count` x scales. */
 	scales: Float64Array;
+	/** Slope and lean of every judge: `count` x 2 x judges. Slope 1 and lean 0 for a single judge. */
+	judges: Float64Array;
 }
 
-/** Worth of one stop, or of two dials' stops together, in one draw. */
+/** Score of one stop, or of two dials' stops together, in one draw. */
 export const effectIn = ({ effects, count }: Draws, effect: number, draw: number): number =>
 	effects[effect * count + draw];
 
@@ -44,35 +78,34 @@ export interface Fit {
 	evidence: Evidence;
 	wanted: Wanted;
 	layout: Layout;
-	/** Tops at the points of the scales, with the weights of their points. */
-	points: { scales: Float64Array; weight: number; top: Top; share: number }[];
+	/** Modes at the points of the scales, and the share of each in what is known. */
+	points: Point[];
 	draws: Draws;
-	/** What climbs its posteriors. */
-	climber: Climber;
-	/** How many answers there were when scales were looked for. */
+	/** Shape of the tail of the importance weights: above 0.7 the figures are rough. */
+	k: number;
+	rough: boolean;
+	/** How many answers there were when scales were searched for. */
 	centredAt: number;
-	/** How many there were when its posteriors were climbed; what came since is added to their parabolas. */
-	climbedAt: number;
 }
 
-/** Slope and height of what is believed of the logarithm of a scale. */
-const beliefSlope = (scale: number, kind: keyof typeof BELIEF): number =>
-	1 - Math.exp(2 * scale) / BELIEF[kind] ** 2;
-const beliefHeight = (scale: number, kind: keyof typeof BELIEF): number =>
-	scale - Math.exp(2 * scale) / (2 * BELIEF[kind] ** 2);
+interface Point {
+	scales: Float64Array;
+	weight: number;
+	top: Top;
+	share: number;
+}
 
 const answersIn = ({ marks, pairs }: Evidence): number => marks.length + pairs.length;
 
 /**
- * Fits the joint model of marks and pairs: effects of dials, of dials together, luck of chances,
- * with scales integrated (Laplace's approximation at points round the top of the scales' posterior;
- * Rue, Martino and Chopin 2009).
+ * Fits the joint model of marks and pairs: effects of dials, of dials together, of seeds and of takes,
+ * with their scales integrated (Laplace's approximation at points round the mode of the scales; Rue,
+ * Martino and Chopin 2009). Draws are reweighed against the exact posterior (Pareto-smoothed importance
+ * sampling; Vehtari et al. 2024) unless answers are many.
  *
- * @param before a fit of the same takes with fewer answers: it goes on from there
+ * @param before a fit of the same dials with fewer answers: the search starts from it
  */
 export function fit(evidence: Evidence, wanted: Wanted, before?: Fit): Fit {
-	const gone = before && goOn(evidence, wanted, before);
-	if (gone) return gone;
 	const layout = compile(evidence, wanted);
 	const { problem } = layout;
 	const climber = new Climber(problem);
@@ -81,22 +114,23 @@ export function fit(evidence: Evidence, wanted: Wanted, before?: Fit): Fit {
 		const scales = new Float64Array(problem.scales).fill(one);
 		const top = climber.climb(scales, climber.begin());
 		const points = [{ scales, weight: 1, top, share: 1 }];
-		const of = { evidence, wanted, layout, points };
 		return {
-			...of,
-			draws: drawsOf(layout, points),
-			climber,
-			centredAt: answersIn(evidence),
-			climbedAt: 0
+			...{ evidence, wanted, layout, points },
+			...drawsOf(layout, points, false),
+			centredAt: answersIn(evidence)
 		};
 	}
 	const answers = answersIn(evidence);
 	const kept = before && sameShape(before.layout, layout) ? before : undefined;
 	const sameScales =
-		kept !== undefined && answers >= kept.centredAt && answers <= kept.centredAt * GROWN + 3;
+		kept !== undefined &&
+		answers >= kept.centredAt &&
+		answers <= kept.centredAt * GROWN.times + GROWN.more;
+	const start = (point: Point | undefined): Start =>
+		kept && point ? carried(kept.layout, layout, point.top) : climber.begin();
 	const around = sameScales
-		? kept.points.map(({ scales, weight, top }) => ({ scales, weight, from: top }))
-		: scalesAround(layout, climber, kept);
+		? kept.points.map((point) => ({ ...point, from: start(point) }))
+		: scalesAround(layout, climber, start(kept?.points[0]), kept?.points[0].scales);
 	const points = weighed(
 		layout,
 		around.map(({ scales, weight, from }) => ({
@@ -106,25 +140,17 @@ export function fit(evidence: Evidence, wanted: Wanted, before?: Fit): Fit {
 		}))
 	);
 	return {
-		evidence,
-		wanted,
-		layout,
-		points,
-		draws: drawsOf(layout, points),
-		climber,
-		centredAt: sameScales ? kept.centredAt : answers,
-		climbedAt: answers
+		...{ evidence, wanted, layout, points },
+		...drawsOf(layout, points, answers < MANY),
+		centredAt: sameScales ? kept.centredAt : answers
 	};
 }
 
-/** Points with their shares of what is known: by the height of their posteriors. */
-function weighed(
-	{ scales: kinds }: Layout,
-	points: readonly Omit<Fit['points'][number], 'share'>[]
-): Fit['points'] {
+/** Points with their shares in what is known: by the height of their posteriors. */
+function weighed({ scales: kinds }: Layout, points: readonly Omit<Point, 'share'>[]): Point[] {
 	const heights = points.map(
 		({ scales, top }) =>
-			top.evidence + kinds.reduce((sum, kind, i) => sum + beliefHeight(scales[i], kind), 0)
+			top.evidence + kinds.reduce((sum, kind, i) => sum + beliefs[kind].height(scales[i]), 0)
 	);
 	const highest = Math.max(...heights);
 	const shares = points.map(({ weight }, i) => weight * Math.exp(heights[i] - highest));
@@ -132,90 +158,78 @@ function weighed(
 	return points.map((point, i) => ({ ...point, share: shares[i] / sum }));
 }
 
-/**
- * A fit after a few more pairs, where nothing else is different and it is not time to look for the
- * scales anew; else null.
- */
-function goOn(evidence: Evidence, wanted: Wanted, before: Fit): Fit | null {
-	const { marks, pairs, takes } = before.evidence;
-	const count = evidence.pairs.length - pairs.length;
-	const { climbedAt } = before;
-	if (climbedAt < MANY || count < 0 || wanted !== before.wanted) return null;
-	if (answersIn(evidence) > climbedAt * (1 + ADDED)) return null;
-	const alike =
-		takes.length === evidence.takes.length &&
-		marks.length === evidence.marks.length &&
-		marks.every(
-			(one, i) => one.take === evidence.marks[i].take && one.mark === evidence.marks[i].mark
-		) &&
-		pairs.every((one, i) => {
-			const now = evidence.pairs[i];
-			return one.left === now.left && one.right === now.right && one.answer === now.answer;
-		});
-	const added = alike ? before.layout.after(evidence.pairs.slice(pairs.length)) : null;
-	if (!added) return null;
-	const more = byCoefficients(added);
-	const points = weighed(
-		before.layout,
-		before.points.map(({ scales, weight, top }) => ({
-			scales,
-			weight,
-			top: before.climber.advance(top, more, scales)
-		}))
-	);
-	return { ...before, evidence, points, draws: drawsOf(before.layout, points) };
+/** Whether modes of one fit are a start for another. */
+const sameShape = (a: Layout, b: Layout): boolean =>
+	a.problem.coefficients === b.problem.coefficients &&
+	a.problem.own.all === b.problem.own.all &&
+	a.scales.join() === b.scales.join();
+
+/** A mode as a start for answers with other nodes: those that both know keep their effect. */
+function carried(from: Layout, to: Layout, { x, z }: Top): Start {
+	const at = new Float64Array(to.problem.nodes);
+	for (const nodes of ['seedNodes', 'pictureNodes'] as const)
+		for (const [key, node] of to[nodes]) at[node] = z[from[nodes].get(key) ?? -1] ?? 0;
+	return { x, z: at };
 }
 
-/** Whether tops of one fit can be gone on from in another. */
-const sameShape = (a: Layout, b: Layout): boolean =>
-	a.problem.features === b.problem.features &&
-	a.problem.coefficients === b.problem.coefficients &&
-	a.problem.inner === b.problem.inner &&
-	a.problem.scales === b.problem.scales &&
-	JSON.stringify(a.problem.free) === JSON.stringify(b.problem.free);
-
-/** Points of the scales round the top of their posterior, and where to climb from. */
-function scalesAround({ problem, scales: kinds }: Layout, climber: Climber, before?: Fit) {
+/** Points round the mode of the scales, and where to climb from. */
+function scalesAround(
+	{ problem, scales: kinds }: Layout,
+	climber: Climber,
+	from: Start,
+	before?: Float64Array
+) {
 	const count = kinds.length;
-	const middle = before?.points[0].scales.slice() ?? new Float64Array(count).fill(Math.log(0.6));
-	const from: Pick<Top, 'x' | 'luck'> = before?.points[0].top ?? climber.begin();
-	/** The last whole climb, and its scales: what lies near it is told by its parabola. */
-	let base = { at: middle.slice(), top: climber.climb(middle, from) };
-	const slopeAt = (scales: Float64Array): Float64Array =>
-		climber
-			.glide(base.top, base.at, scales)
-			.slope.map((slope, i) => slope + beliefSlope(scales[i], kinds[i]));
-	for (let round = 0; round < 8; round++) {
-		for (let i = 0; i < 20; i++) {
-			const slope = slopeAt(middle);
-			let largest = 0;
-			for (let j = 0; j < count; j++) {
-				const bend = 2 + 2 * Math.exp(2 * middle[j]);
-				const step = Math.max(-0.6, Math.min(0.6, slope[j] / bend));
-				middle[j] = Math.max(-5, Math.min(2, middle[j] + step));
-				largest = Math.max(largest, Math.abs(step));
-			}
-			if (largest < 0.02) break;
+	const many = problem.answers >= MANY;
+	const middle = before?.slice() ?? Float64Array.from(kinds, (kind) => beliefs[kind].first);
+	const ofBlocks = kinds.map((kind) => kind === 'dial' || kind === 'together');
+	let top = climber.climb(middle, from);
+	const STEP = 0.3;
+	/** Slope and curvature along a scale that isn't a block's, by the evidence on both sides. */
+	const alongOther = (j: number) => {
+		const { height } = beliefs[kinds[j]];
+		const at = (by: number) => {
+			const scales = middle.slice();
+			scales[j] += by;
+			return climber.climb(scales, top, many ? 1 : 3).evidence + height(scales[j]);
+		};
+		const [low, here, high] = [at(-STEP), top.evidence + height(middle[j]), at(STEP)];
+		return { slope: (high - low) / (2 * STEP), bend: (high - 2 * here + low) / STEP ** 2 };
+	};
+	const slopesOf = (scales: Float64Array, { slope }: Top) =>
+		slope.map((one, i) => (ofBlocks[i] ? one + beliefs[kinds[i]].slope(scales[i]) : 0));
+	const bends = new Float64Array(count);
+	for (let round = 0; round < (many ? ROUNDS.many : ROUNDS.few); round++) {
+		const slopes = slopesOf(middle, top);
+		let largest = 0;
+		const next = middle.slice();
+		for (let j = 0; j < count; j++) {
+			const along = ofBlocks[j] ? null : alongOther(j);
+			if (along) bends[j] = along.bend;
+			const slope = along?.slope ?? slopes[j];
+			const bend = along ? Math.max(0.8, -along.bend) : 2 + 2 * Math.exp(2 * middle[j]);
+			const step = Math.max(-0.6, Math.min(0.6, slope / bend));
+			const { least, most } = beliefs[kinds[j]];
+			next[j] = Math.max(least, Math.min(most, middle[j] + step));
+			largest = Math.max(largest, Math.abs(next[j] - middle[j]));
 		}
-		const moved = middle.reduce((most, one, i) => Math.max(most, Math.abs(one - base.at[i])), 0);
-		if (moved < 0.08) break;
-		const near = climber.glide(base.top, base.at, middle);
-		base = { at: middle.slice(), top: climber.climb(middle, near) };
+		middle.set(next);
+		top = climber.climb(middle, top);
+		if (largest < 0.08) break;
 	}
-	const climbed = (scales: Float64Array): Float64Array =>
-		climber
-			.climb(scales, climber.glide(base.top, base.at, scales))
-			.slope.map((slope, i) => slope + beliefSlope(scales[i], kinds[i]));
-	// So near a top of many answers, its parabola tells as much as they do.
-	const differenceAt = problem.answers < MANY ? climbed : slopeAt;
-	const level = differenceAt(middle);
+	// So many answers hardly leave anything of the scales to be integrated.
+	if (many) return [{ scales: middle, weight: 1, from: top }];
+	const level = slopesOf(middle, top);
 	const bend = Matrix.zeros(count, count);
-	const STEP = 0.25;
 	for (let j = 0; j < count; j++) {
+		if (!ofBlocks[j]) {
+			bend.set(j, j, bends[j]);
+			continue;
+		}
 		const up = middle.slice();
 		up[j] += STEP;
-		const slope = differenceAt(up);
-		for (let i = 0; i < count; i++) bend.set(i, j, (slope[i] - level[i]) / STEP);
+		const slopes = slopesOf(up, climber.climb(up, top, 3));
+		for (let i = 0; i < count; i++) bend.set(i, j, (slopes[i] - level[i]) / STEP);
 	}
 	const even = Matrix.add(bend, bend.transpose()).mul(0.5);
 	const { realEigenvalues, eigenvectorMatrix } = count
@@ -227,7 +241,7 @@ function scalesAround({ problem, scales: kinds }: Layout, climber: Climber, befo
 			const deviation = 1 / Math.sqrt(Math.max(0.6, -realEigenvalues[k]));
 			for (let i = 0; i < count; i++) scales[i] += z * deviation * eigenvectorMatrix.get(i, k);
 		});
-		return { scales, weight, from: climber.glide(base.top, base.at, scales) };
+		return { scales, weight, from: top };
 	});
 }
 
@@ -235,53 +249,121 @@ function scalesAround({ problem, scales: kinds }: Layout, climber: Climber, befo
 let deviates = new Float64Array(0);
 
 /**
- * Draws from the mixture of all points, each as often as its share says. All draws of one point at a
- * time, a number of theirs in one row: sums run along rows.
+ * Draws from the mixture of all points, each as often as its share says, then reweighed against the
+ * exact posterior. All draws of one point at a time, a number of theirs in one row: sums run along rows.
  */
-function drawsOf({ problem, effects, scales }: Layout, points: Fit['points']): Draws {
-	const all = points[0].top.x.length;
-	if (deviates.length < DRAWS * all) deviates = Float64Array.from(normals(20_170, 7, DRAWS * all));
-	const draws: Draws = {
-		count: DRAWS,
-		effects: new Float64Array(effects * DRAWS),
-		answers: new Float64Array(DRAWS * 5),
-		scales: new Float64Array(DRAWS * scales.length)
-	};
-	const x = new Float64Array(all);
+function drawsOf(
+	layout: Layout,
+	points: readonly Point[],
+	exact: boolean
+): Pick<Fit, 'draws' | 'k' | 'rough'> {
+	const { problem, effects, scales, judges } = layout;
+	const { own } = problem;
+	const { all } = own;
+	const nodes = exact ? problem.nodes : 0;
+	const wanted = DRAWS * (all + nodes);
+	if (deviates.length < wanted) deviates = Float64Array.from(normals(20_170, 7, wanted));
+	const effectRows = Array.from({ length: problem.features }, () => new Float64Array(DRAWS));
+	const numbers = Array.from({ length: all - problem.coefficients }, () => new Float64Array(DRAWS));
+	const logs = new Float64Array(DRAWS);
+	const pointOf = new Int32Array(DRAWS);
 	let [from, sum] = [0, 0];
 	points.forEach(({ top, scales: at, share }, point) => {
 		sum += share;
 		const to = point === points.length - 1 ? DRAWS : Math.max(from, Math.round(sum * DRAWS));
-		// Deviates of one draw lie far apart, so that the same ones serve whatever their number is.
-		const rows = Array.from({ length: all }, (_, i) =>
-			addRow(
-				new Float64Array(to - from),
-				WIDER,
-				deviates.subarray(i * DRAWS + from, i * DRAWS + to)
-			)
-		);
-		backwardRows(top.factor, rows);
-		rows.forEach((row, i) => {
-			for (let d = 0; d < row.length; d++) row[d] += top.x[i];
+		if (to === from) return;
+		pointOf.fill(point, from, to);
+		// The deviates of one draw lie far apart, so that the same ones serve whatever their number is.
+		const row = (i: number) => deviates.slice(i * DRAWS + from, i * DRAWS + to);
+		const x = Array.from({ length: all }, (_, i) => row(i));
+		const z = Array.from({ length: nodes }, (_, i) => row(all + i));
+		const log = logs.subarray(from, to);
+		if (exact)
+			for (const deviate of [...x, ...z])
+				for (let d = 0; d < log.length; d++) log[d] += 0.5 * deviate[d] ** 2;
+		backwardRows(top.factor, x);
+		if (exact) drawNodes(problem, top, x, z);
+		x.forEach((one, i) => {
+			for (let d = 0; d < one.length; d++) one[d] += top.x[i];
 		});
-		for (const { feature, coefficient, basis, size, rank } of problem.blocks) {
-			if (feature >= effects) continue;
-			for (let i = 0; i < size; i++) {
-				const first = (feature + i) * DRAWS;
-				const effect = draws.effects.subarray(first + from, first + to);
+		const features = effectRows.map((one) => one.subarray(from, to));
+		for (const { feature, coefficient, basis, size, rank } of problem.blocks)
+			for (let i = 0; i < size; i++)
 				if (basis)
 					for (let k = 0; k < rank; k++)
-						addRow(effect, basis.values[i * rank + k], rows[coefficient + k]);
-				else effect.set(rows[coefficient + i]);
-			}
-		}
-		for (let d = from; d < to; d++) {
-			for (let i = problem.coefficients; i < all; i++) x[i] = rows[i][d - from];
-			const { cuts, tie, factor, lean } = answerNumbers(problem, x);
-			draws.answers.set([cuts[0] ?? NaN, cuts[1] ?? NaN, tie, factor, lean], d * 5);
-			for (let i = 0; i < scales.length; i++) draws.scales[d * scales.length + i] = Math.exp(at[i]);
+						addRow(features[feature + i], basis.values[i * rank + k], x[coefficient + k]);
+				else features[feature + i].set(x[coefficient + i]);
+		numbers.forEach((one, i) => one.set(x[problem.coefficients + i], from));
+		if (exact) {
+			const right = logPosterior(problem, at, { x, z, features });
+			for (let d = 0; d < log.length; d++) log[d] += right[d] - top.height;
 		}
 		from = to;
 	});
-	return draws;
+	const { weights, k } = exact ? smoothed(logs) : { weights: null, k: -Infinity };
+	const chosen = weights ? resampled(weights) : Int32Array.from({ length: DRAWS }, (_, d) => d);
+	const draws: Draws = {
+		count: DRAWS,
+		effects: new Float64Array(effects * DRAWS),
+		answers: new Float64Array(DRAWS * 5),
+		scales: new Float64Array(DRAWS * scales.length),
+		judges: new Float64Array(DRAWS * 2 * judges.length)
+	};
+	for (let e = 0; e < effects; e++)
+		for (let d = 0; d < DRAWS; d++) draws.effects[e * DRAWS + d] = effectRows[e][chosen[d]];
+	const x = new Float64Array(all);
+	const judged = (places: Int32Array, judge: number, none: number) =>
+		places.length && places[judge] >= 0 ? x[places[judge]] : none;
+	for (let d = 0; d < DRAWS; d++) {
+		numbers.forEach((row, i) => (x[problem.coefficients + i] = row[chosen[d]]));
+		const { cuts, tie, lean } = answerNumbers(problem, x);
+		const at = points[pointOf[chosen[d]]].scales;
+		const { factor, judges: slopes } = slopesAt(problem, at);
+		draws.answers.set([cuts[0] ?? NaN, cuts[1] ?? NaN, tie, factor, lean], d * 5);
+		for (let i = 0; i < scales.length; i++) draws.scales[d * scales.length + i] = Math.exp(at[i]);
+		judges.forEach((_, j) => {
+			draws.judges[(d * judges.length + j) * 2] = slopes[j];
+			draws.judges[(d * judges.length + j) * 2 + 1] = lean + judged(own.judgeLean, j, 0);
+		});
+	}
+	return { draws, k, rough: k > ROUGH };
+}
+
+/**
+ * Turns deviates into draws of nodes, given how far the rest lies from the mode.
+ *
+ * @param z a row a node, overwritten
+ */
+function drawNodes(
+	{ nodes, pattern, own }: Layout['problem'],
+	top: Top,
+	off: readonly Float64Array[],
+	z: readonly Float64Array[]
+): void {
+	const { cross, lower } = top;
+	for (let k = nodes - 1; k >= 0; k--) {
+		const row = z[pattern.order[k]];
+		for (let i = 0; i < own.all; i++) {
+			const by = cross[k * own.all + i];
+			if (by) addRow(row, -by, off[i]);
+		}
+		for (let e = pattern.start[k]; e < pattern.start[k + 1]; e++)
+			addRow(row, -lower.below[e], z[pattern.order[pattern.rows[e]]]);
+		const over = 1 / lower.diagonal[k];
+		for (let d = 0; d < row.length; d++) row[d] *= over;
+	}
+	for (let node = 0; node < nodes; node++) {
+		const row = z[node];
+		for (let d = 0; d < row.length; d++) row[d] += top.z[node];
+	}
+}
+
+/** Mean effect of every take by chance: of its seed, and of its own where it had more than one answer. */
+export function chanceEffects({ evidence, layout, points }: Fit): number[] {
+	const { seedNodes, pictureNodes } = layout;
+	const mean = (node: number | undefined) =>
+		node === undefined ? 0 : points.reduce((sum, { share, top }) => sum + share * top.z[node], 0);
+	return evidence.takes.map(
+		(take) => mean(seedNodes.get(take.chance)) + mean(pictureNodes.get(pictureOf(take)))
+	);
 }

@@ -12,8 +12,9 @@ export {
 } from './evidence';
 export { dialLoss, pairsLeft } from './ahead';
 export { chooserOf, nextPair, pairsFrom, type Asked, type Chooser, type Shown } from './choose';
-export type { Wanted } from './compile';
-export { effectIn, fit, type Draws, type Fit } from './fit';
+export { pictureOf, type Wanted } from './compile';
+export { flattened } from './climb';
+export { chanceEffects, effectIn, fit, type Draws, type Fit } from './fit';
 export { curveOf, type Curve } from './kernel';
 export { logistic } from './ordinal';
 export {

@@ -1,77 +1,187 @@
 import type { Basis } from './kernel';
+import { entryOf, patternOf, type Pattern } from './sparse';
 
-/** Effects of one kind that share a scale: of a dial, of two dials together, of the luck of chances. */
+/** Effects of one kind that share a scale: those of a dial, or of dials together. */
 export interface Block {
-	/** Which of the scales is theirs. */
+	/** Index of their scale. */
 	scale: number;
-	/** The first of its features, and of its coefficients. */
+	/** Index of their first feature, and of their first coefficient. */
 	feature: number;
 	coefficient: number;
-	/** Null where features are the coefficients themselves. */
+	/** Null when the features are the coefficients themselves. */
 	basis: Basis | null;
 	size: number;
 	rank: number;
 }
 
-/** What is weakly known of a number beforehand: normal, with its mean and deviation. */
+/** A normal prior: its mean and standard deviation. */
 export interface Weak {
 	mean: number;
 	deviation: number;
 }
 
+/** One answer: a sum of features and nodes that falls between two cuts. */
+export interface Answer {
+	/** Features with their values. */
+	index: number[];
+	value: number[];
+	/** Seed and take effects with their values. */
+	nodes: number[];
+	nodeValues: number[];
+	/** How many takes in it have no other answer: their effect is integrated out of it. */
+	free: number;
+	judge: number;
+	/** 1 for a pair, 0 for a mark. */
+	pair: number;
+	/** From 0 for the lowest. For a pair: 0 right, 1 neither, 2 left. */
+	level: number;
+	count: number;
+}
+
+/** Which numbers of the answers are fitted: the cuts of marks, tie and lean of pairs. */
+export interface Free {
+	cuts: boolean;
+	tie: boolean;
+	lean: boolean;
+	/** By judge: strictness with marks, lean with pairs. Empty for a single judge. */
+	judges: { strict: boolean; lean: boolean }[];
+}
+
+/** Priors of those numbers. */
+export type Priors = Record<'cut' | 'gap' | 'tie' | 'lean' | 'strict' | 'judgeLean', Weak>;
+
+/** Where the numbers of the answers stand in `x`, behind the coefficients. -1 for one that isn't fitted. */
+export interface Own {
+	cut: number;
+	gaps: number;
+	tie: number;
+	lean: number;
+	strict: Int32Array;
+	judgeLean: Int32Array;
+	/** Coefficients and numbers together. */
+	all: number;
+}
+
 /**
- * Judgements as they are fitted: ordered answers about sums of features. Features carry effects
- * through the bases of their blocks. `inner` features (the luck of chances that no answer compares)
- * touch their own answers alone and are eliminated first.
+ * Judgements in the form in which they are fitted: ordered answers about sums of features and of
+ * nodes. Features carry the effects of dials through the bases of their blocks. Nodes are the effects
+ * of single seeds and takes: many, each in a few answers, eliminated first.
  */
 export interface Problem {
 	blocks: Block[];
 	features: number;
 	coefficients: number;
 	scales: number;
-	/** Features with one answer's luck each, and their scale. */
-	inner: number;
-	innerScale: number;
-	/** Answers: those about one take have `pair` 0. Feature lists one after the other. */
+	nodes: number;
+	/** The scale of every node. */
+	nodeScale: Int32Array;
+	/** The scale of take effects, also of those that are integrated out; -1 for none. */
+	takeScale: number;
+	/**
+	 * Where the logarithm of the slope of pairs, and the slope of every judge, stand among the scales; -1
+	 * for those that are 1. They multiply the effects of seeds and takes, so that they can't be fitted
+	 * along with these: like scales, they are integrated over points.
+	 */
+	factorScale: number;
+	slopeScale: Int32Array;
+	pattern: Pattern;
 	answers: number;
 	start: Int32Array;
 	index: Int32Array;
 	value: Float64Array;
-	innerOf: Int32Array;
+	nodeStart: Int32Array;
+	nodeIndex: Int32Array;
+	nodeValue: Float64Array;
+	/** For every two nodes of an answer, first with second, first with third, second with third ...: their entry. */
+	linkStart: Int32Array;
+	links: Int32Array;
+	free: Uint8Array;
+	judge: Int32Array;
 	pair: Uint8Array;
-	/** 0 lowest; of a pair 0 right, 1 neither, 2 left. */
 	level: Uint8Array;
 	count: Float64Array;
 	/** Ordered levels of a mark. */
 	levels: number;
-	/** What of the answers' own numbers is free: the cuts of marks, tie, factor and lean of pairs. */
-	free: { cuts: boolean; tie: boolean; factor: boolean; lean: boolean };
-	/** Weak knowledge of those numbers; null for none at all, as in a fit by likelihood alone. */
-	weak: { cut: Weak; gap: Weak; tie: Weak; factor: Weak; lean: Weak } | null;
+	own: Own;
+	/** By own number; null for no prior, as in a fit by likelihood alone. */
+	weak: (Weak | null)[];
 }
 
-/** Places of the answers' own numbers behind the coefficients. */
-export interface Own {
-	cut: number;
-	gaps: number;
-	tie: number;
-	factor: number;
-	lean: number;
-	/** Of coefficients and own numbers. */
-	all: number;
-}
+/** Everything of a problem that isn't worked out from the rest. */
+export type ProblemParts = Pick<
+	Problem,
+	| 'blocks'
+	| 'features'
+	| 'coefficients'
+	| 'scales'
+	| 'nodeScale'
+	| 'takeScale'
+	| 'factorScale'
+	| 'slopeScale'
+	| 'levels'
+> & { answers: readonly Answer[]; free: Free; priors: Priors | null };
 
-export function ownOf({ coefficients, levels, free }: Problem): Own {
-	let at = coefficients;
-	const take = (wanted: boolean, count = 1) => {
-		if (!wanted || !count) return -1;
-		at += count;
-		return at - count;
+/** Packs answers into arrays, and finds the places of numbers and the order of elimination. */
+export function problemOf({ answers, free, priors, ...rest }: ProblemParts): Problem {
+	const nodes = rest.nodeScale.length;
+	const links: [number, number][] = [];
+	for (const { nodes: of } of answers)
+		for (let a = 0; a < of.length; a++)
+			for (let b = a + 1; b < of.length; b++) links.push([of[a], of[b]]);
+	const pattern = patternOf(nodes, links);
+	const { own, weak } = ownOf(rest.coefficients, rest.levels, free, priors);
+	return {
+		...rest,
+		nodes,
+		pattern,
+		own,
+		weak,
+		answers: answers.length,
+		...packed(answers, 'index', 'value', ['start', 'index', 'value']),
+		...packed(answers, 'nodes', 'nodeValues', ['nodeStart', 'nodeIndex', 'nodeValue']),
+		linkStart: starts(answers.map(({ nodes: of }) => (of.length * (of.length - 1)) / 2)),
+		links: Int32Array.from(links, ([a, b]) => entryOf(pattern, a, b)),
+		free: Uint8Array.from(answers, (one) => one.free),
+		judge: Int32Array.from(answers, ({ judge }) => judge),
+		pair: Uint8Array.from(answers, ({ pair }) => pair),
+		level: Uint8Array.from(answers, ({ level }) => level),
+		count: Float64Array.from(answers, ({ count }) => count)
 	};
-	const cut = take(free.cuts);
-	const gaps = take(free.cuts, levels - 2);
-	const tie = take(free.tie);
-	const factor = take(free.factor);
-	const lean = take(free.lean);
-	return { cut, gaps, tie, factor, lean, all: at };
+}
+
+function starts(lengths: readonly number[]): Int32Array {
+	const out = new Int32Array(lengths.length + 1);
+	lengths.forEach((length, i) => (out[i + 1] = out[i] + length));
+	return out;
+}
+
+function packed<const S extends string, const I extends string, const V extends string>(
+	answers: readonly Answer[],
+	index: 'index' | 'nodes',
+	value: 'value' | 'nodeValues',
+	[start, at, by]: readonly [S, I, V]
+): Record<S | I, Int32Array> & Record<V, Float64Array> {
+	return {
+		[start]: starts(answers.map((one) => one[index].length)),
+		[at]: Int32Array.from(answers.flatMap((one) => one[index])),
+		[by]: Float64Array.from(answers.flatMap((one) => one[value]))
+	} as Record<S | I, Int32Array> & Record<V, Float64Array>;
+}
+
+function ownOf(coefficients: number, levels: number, free: Free, priors: Priors | null) {
+	const weak: (Weak | null)[] = [];
+	const take = (wanted: boolean, prior: keyof Priors, count = 1) => {
+		if (!wanted || !count) return -1;
+		for (let i = 0; i < count; i++) weak.push(priors?.[prior] ?? null);
+		return coefficients + weak.length - count;
+	};
+	const own = {
+		cut: take(free.cuts, 'cut'),
+		gaps: take(free.cuts, 'gap', levels - 2),
+		tie: take(free.tie, 'tie'),
+		lean: take(free.lean, 'lean'),
+		strict: Int32Array.from(free.judges, ({ strict }) => take(strict, 'strict')),
+		judgeLean: Int32Array.from(free.judges, ({ lean }) => take(lean, 'judgeLean'))
+	};
+	return { weak, own: { ...own, all: coefficients + weak.length } };
 }

@@ -3,7 +3,7 @@ import { choiceDial } from '$lib/core/testing';
 import { answerNumbers, Climber } from './climb';
 import { noEvidence, type Evidence } from './evidence';
 import { fit } from './fit';
-import type { Problem } from './problem';
+import { problemOf } from './problem';
 
 /** Evidence about single stops of one dial: one take each. */
 function contest(labels: readonly string[], pairs: [number, number, number][]): Evidence {
@@ -102,25 +102,30 @@ const impairment = [
 describe('marks', () => {
 	it('are McCullagh\u2019s proportional odds', () => {
 		const subjects = impairment.flatMap((row, level) => row.map((of) => ({ level, of })));
-		const problem: Problem = {
+		const problem = problemOf({
 			blocks: [{ scale: 0, feature: 0, coefficient: 0, basis: null, size: 2, rank: 2 }],
 			features: 2,
 			coefficients: 2,
 			scales: 1,
-			inner: 0,
-			innerScale: 0,
-			answers: subjects.length,
-			start: Int32Array.from({ length: subjects.length + 1 }, (_, i) => 2 * i),
-			index: Int32Array.from(subjects.flatMap(() => [0, 1])),
-			value: Float64Array.from(subjects.flatMap(({ of }) => of)),
-			innerOf: new Int32Array(subjects.length).fill(-1),
-			pair: new Uint8Array(subjects.length),
-			level: Uint8Array.from(subjects, ({ level }) => level),
-			count: new Float64Array(subjects.length).fill(1),
+			nodeScale: new Int32Array(0),
+			takeScale: -1,
+			factorScale: -1,
+			slopeScale: Int32Array.of(-1),
+			answers: subjects.map(({ level, of }) => ({
+				index: [0, 1],
+				value: of,
+				nodes: [],
+				nodeValues: [],
+				free: 0,
+				judge: 0,
+				pair: 0,
+				level,
+				count: 1
+			})),
 			levels: 4,
-			free: { cuts: true, tie: false, factor: false, lean: false },
-			weak: null
-		};
+			free: { cuts: true, tie: false, lean: false, judges: [] },
+			priors: null
+		});
 		const climber = new Climber(problem);
 		const top = climber.climb(Float64Array.of(Infinity), climber.begin());
 		const { cuts } = answerNumbers(problem, top.x);

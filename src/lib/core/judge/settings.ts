@@ -5,20 +5,27 @@ import type { Fit } from './fit';
 /** One setting: the index of a stop on every dial, and the takes that were made with it. */
 export interface Setting {
 	stops: readonly number[];
-	/** Places of its takes in the evidence; none for a setting that was not made. */
+	/** Indexes of its takes in the evidence; none for a setting that wasn't made. */
 	takes: number[];
+	/** Whether someone judged one of its takes. */
+	judged: boolean;
 }
 
 export const settingKey = (stops: readonly number[]): string => stops.join(' ');
 
-/** The settings that were made, in the order of their first takes. */
-export function settingsOf({ takes }: Pick<Evidence, 'takes'>): Setting[] {
+/** Returns the settings that were made, in the order of their first takes. */
+export function settingsOf({ takes, marks, pairs }: Evidence): Setting[] {
+	const seen = new Set([
+		...marks.map(({ take }) => take),
+		...pairs.flatMap(({ left, right }) => [left, right])
+	]);
 	const found = new Map<string, Setting>();
-	takes.forEach(({ stops }, i) => {
+	takes.forEach(({ id, stops }, i) => {
 		const key = settingKey(stops);
-		const known = found.get(key);
-		if (known) known.takes.push(i);
-		else found.set(key, { stops, takes: [i] });
+		const known = found.get(key) ?? { stops, takes: [], judged: false };
+		if (!known.takes.length) found.set(key, known);
+		known.takes.push(i);
+		known.judged ||= seen.has(id);
 	});
 	return [...found.values()];
 }
@@ -89,7 +96,7 @@ export interface Standing {
 	/** Worth that is lost on average where another one is best. */
 	loss: number[];
 	mean: number[];
-	/** The one with the least expected loss. */
+	/** The one with the least expected loss among those that someone judged. */
 	best: number;
 	/** Chance that the best one loses more than would be minded. */
 	risk: number;
@@ -108,7 +115,11 @@ const RISK = 0.03;
 /** A difference of worth that nobody would miss: about 4% of preference. */
 export const AS_GOOD = 0.15;
 
-export function standingOf({ count, draws, values }: Worths): Standing {
+/** @param judged whether each setting was judged: no other one is named the best. @default all */
+export function standingOf(
+	{ count, draws, values }: Worths,
+	judged?: readonly boolean[]
+): Standing {
 	const bestOf = new Int32Array(draws);
 	const top = new Float64Array(draws).fill(-Infinity);
 	const mean: number[] = [];
@@ -128,7 +139,9 @@ export function standingOf({ count, draws, values }: Worths): Standing {
 	const chance = new Array<number>(count).fill(0);
 	for (const s of bestOf) chance[s] += 1 / draws;
 	const loss = mean.map((one) => highest - one);
-	const best = loss.indexOf(Math.min(...loss));
+	const open = loss.map((_, s) => !judged || judged[s]);
+	const named = open.some(Boolean) ? loss.map((one, s) => (open[s] ? one : Infinity)) : loss;
+	const best = named.indexOf(Math.min(...named));
 	let minded = 0;
 	for (let d = 0; d < draws; d++) if (top[d] - values[best * draws + d] > MINDED) minded++;
 	const risk = minded / draws;

@@ -1,4 +1,4 @@
-import { dials, stopKey, type Stop } from '$lib/core/dials';
+import { dials, sentStop, stopKey, type Stop } from '$lib/core/dials';
 import { sizeAfter } from '$lib/core/edits';
 import { labOfHex, type LabColour } from '$lib/core/measure';
 import type { MarkKind, Measured, Remark, Take } from '$lib/core/schema';
@@ -66,7 +66,7 @@ export function entryOf(take: Take, around: Around): Entry {
 	const figures: Record<string, number> = { ...measured?.values };
 	for (const { id, of } of ownFigures) figures[id] = of(take, size);
 	for (const { id, read } of figureDials) {
-		const stop = read(take);
+		const stop = sentStop(read(take));
 		if (typeof stop === 'number') figures[id] = stop;
 	}
 	return {

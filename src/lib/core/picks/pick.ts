@@ -2,6 +2,7 @@ import {
 	chanceDials,
 	dials,
 	isOwnStop,
+	sentStop,
 	stopKey,
 	type DialId,
 	type Draft,
@@ -53,7 +54,12 @@ export function draftPick(
 				: {};
 	const matches = (take: Take) =>
 		(dial !== undefined || from.kind === 'findings') &&
-		dials.every(({ id, read }) => wanted[id] === undefined || stopKey(read(take)) === wanted[id]);
+		dials.every(({ id, read }) => {
+			if (wanted[id] === undefined) return true;
+			const stop = read(take);
+			// Findings compare per-model values by their numbers, a sheet by their places.
+			return [stop, sentStop(stop)].some((one) => stopKey(one) === wanted[id]);
+		});
 	const chosen = takes.filter(
 		(take) =>
 			take.state === 'done' && (from.kind === 'take' ? take.id === from.takeId : matches(take))
@@ -92,5 +98,5 @@ export function draftPick(
 /** The stops that a pick settles, by dial, as keys; what it leaves open is not there. */
 export const pickedStops = (pick: Pick<Picked, 'settings' | 'words'>): Record<string, string> =>
 	Object.fromEntries(
-		dials.filter(({ said }) => said(pick)).map(({ id, read }) => [id, stopKey(read(pick as Made))])
+		dials.filter(({ said }) => said(pick)).map(({ id, read }) => [id, stopKey(sentStop(read(pick as Made)))])
 	);

@@ -176,11 +176,24 @@ const figure = z
 	.object({ mean: z.number(), low: z.number(), high: z.number() })
 	.refine(({ low, high }) => low <= high, 'an interval must begin below its end');
 
+/** Which takes were compared when settings were picked, and by whose judgements. */
+export const PickScope = z.object({
+	/** The id of the scope, as Findings has it in its address. */
+	id: z.string().min(1).max(200),
+	/** Takes by id, if they were chosen by hand. */
+	takes: z.array(id).max(10_000).optional(),
+	/** One judge alone (the artist is an empty text); everyone without it. */
+	judge: z.string().max(200).optional()
+});
+export type PickScope = z.infer<typeof PickScope>;
+
 /** What findings said of settings when they were picked. Shares are 0 to 1, intervals hold nine in ten. */
 export const PickFound = z.object({
 	/** The settings among which they stood: how many, and what was run, in words. */
 	settings: z.int().min(1),
 	plan: z.string().max(2000),
+	/** Which takes and judgements the figures come from. */
+	scope: PickScope.optional(),
 	/** Whether the best settings were settled, and whether these were they. */
 	settled: z.boolean(),
 	best: z.boolean(),

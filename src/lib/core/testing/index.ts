@@ -6,7 +6,8 @@ import { noWords } from '$lib/core/wording';
 import { cards } from './cards';
 
 export { judgedPlan, type JudgedPlan } from './judged';
-export { judgeWorld, type Trial } from './trial';
+export { strangers, strangeWorld, type Stranger, type StrangeWorld } from './strangers';
+export { judgeWorld, type AnyRule, type Trial } from './trial';
 export { choiceDial, guidanceDial, rules, worldOf, type Rule, type World } from './worlds';
 export { alder, birch, cards, cedar } from './cards';
 

@@ -7,6 +7,7 @@ import {
 	type Evidence,
 	type Fit
 } from '$lib/core/judge';
+import { strangeWorld, type Stranger, type StrangeWorld } from './strangers';
 import { worldOf, type Rule } from './worlds';
 
 /** What a judged world came to. */
@@ -28,19 +29,34 @@ const MOST_PAIRS = 120;
 /** Answers between two fits: the next pairs are chosen before the last answers are in. */
 const BETWEEN = 3;
 
-/** Marks all takes of a world, then answers pairs as they are asked until it is settled. */
-export function judgeWorld(rule: Rule, seed: number, most = MOST_PAIRS): Trial {
+/** A world whose takes are all marked by one judge, who answers the pairs, too. */
+function ofRule(rule: Rule, seed: number): StrangeWorld {
 	const world = worldOf(rule, seed);
-	const evidence: Evidence = {
-		...world.evidence,
-		marks: world.evidence.takes.map(({ id }, i) => ({
-			take: id,
-			mark: world.mark(i),
-			judge: '',
-			blind: true
-		})),
-		pairs: []
+	return {
+		...world,
+		evidence: {
+			...world.evidence,
+			marks: world.evidence.takes.map(({ id }, i) => ({
+				take: id,
+				mark: world.mark(i),
+				judge: '',
+				blind: true
+			}))
+		},
+		answer: (left, right) => ({ judge: '', answer: world.answer(left, right) })
 	};
+}
+
+/** Rules that a world can be made by. */
+export type AnyRule = Rule | Stranger;
+
+const isStranger = (rule: AnyRule): rule is Stranger => 'judges' in rule;
+
+/** Answers pairs of a marked world as they are asked, until it is settled. */
+export function judgeWorld(rule: AnyRule, seed: number, most = MOST_PAIRS): Trial {
+	const world = isStranger(rule) ? strangeWorld(rule, seed) : ofRule(rule, seed);
+	const evidence: Evidence = { ...world.evidence, pairs: [] };
+	if (isStranger(rule) && rule.marksOnly) most = 0;
 	const place = new Map(evidence.takes.map(({ id }, i) => [id, i]));
 	const wanted = wantedFor(evidence);
 	let known = fit(evidence, wanted);
@@ -53,8 +69,7 @@ export function judgeWorld(rule: Rule, seed: number, most = MOST_PAIRS): Trial {
 			evidence.pairs.push({
 				left,
 				right,
-				judge: '',
-				answer: world.answer(place.get(left)!, place.get(right)!)
+				...world.answer(place.get(left)!, place.get(right)!)
 			});
 		}
 		known = fit({ ...evidence, pairs: [...evidence.pairs] }, wanted, known);

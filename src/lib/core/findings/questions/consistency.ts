@@ -1,6 +1,6 @@
 import type { Evidence } from '$lib/core/judge';
 import { defineFinding } from '../finding';
-import { wilson, type Rate } from '../statistics';
+import { mcnemarExact, wilson, Z90, type Rate } from '../statistics';
 import { span } from '../words';
 
 /** How one judge answers. */
@@ -17,41 +17,43 @@ export interface Consistency {
 	keptOpen: Rate;
 }
 
+/** Chance that a lean of any judge is reported falsely, at most. */
+const FALSE_LEAN = 0.05;
+
 const turned = { left: 'right', right: 'left', neither: 'neither' } as const;
 
 export const consistency = defineFinding<'consistency', Consistency>({
 	id: 'consistency',
 	question: 'Is everyone consistent?',
-	reckoned:
-		'One pair in ten comes again with its sides changed: alike is how often the same take was chosen, or neither both times. Left is how often the left one was chosen of answers for a side; half is even. Intervals are Wilson\u2019s, 95%.',
-	source: 'Wilson 1927',
+	method:
+		'One pair in ten comes again with its sides swapped. Alike counts how often the same take was chosen, or neither both times. Left counts how often the left one was chosen among answers for a side. A lean is reported only if an exact binomial test, corrected for the number of judges, finds it. Intervals are Wilson\u2019s, 90%.',
+	source: 'Wilson 1927; Clopper and Pearson 1934',
 	place: 'more',
 	compute: ({ evidence }) => {
 		const judges = [...new Set([...evidence.pairs, ...evidence.marks].map(({ judge }) => judge))];
 		return judges.map((judge) => {
 			const data = consistencyOf(evidence, judge);
 			const { left, alike } = data;
-			const leans = left.of > 0 && (left.low > 0.5 || left.high < 0.5);
+			const leans = mcnemarExact(left.count, left.of - left.count) < FALSE_LEAN / judges.length;
 			const parts = [
 				alike.of
-					? `Answered alike in ${alike.count} of ${alike.of} pairs that came again${alike.of < 5 ? ', too few to tell' : ` (${span(alike)})`}.`
+					? `${alike.count} of ${alike.of} repeated pairs got the same answer${alike.of < 5 ? ', too few to tell' : ` (${span(alike)})`}.`
 					: data.pairs
-						? 'No pair came again yet.'
+						? 'No pair has been repeated yet.'
 						: '',
-				left.of
-					? `Left chosen in ${left.count} of ${left.of} (${span(left)})${leans ? ': leans to one side; the model takes that out' : ''}.`
-					: '',
+				left.of ? `The left one was chosen in ${left.count} of ${left.of} (${span(left)}).` : '',
+				leans ? 'That is a lean to one side. The model allows for it.' : '',
 				data.keptBlind.of && data.keptOpen.of
-					? `Kept ${data.keptBlind.count} of ${data.keptBlind.of} blind, ${data.keptOpen.count} of ${data.keptOpen.of} with the settings in sight.`
+					? `${data.keptBlind.count} of ${data.keptBlind.of} were kept blind, ${data.keptOpen.count} of ${data.keptOpen.of} with the settings in sight.`
 					: data.keptOpen.of && !data.keptBlind.of
 						? 'All marks were made with the settings in sight.'
 						: ''
 			].filter(Boolean);
 			const rates: [string, Rate][] = [
-				['alike when asked again', data.alike],
-				['left of both sides', data.left],
-				['kept, blind', data.keptBlind],
-				['kept, settings in sight', data.keptOpen]
+				['Same answer when repeated', data.alike],
+				['Left of both sides', data.left],
+				['Kept, blind', data.keptBlind],
+				['Kept, settings in sight', data.keptOpen]
 			];
 			return {
 				id: judge || 'me',
@@ -60,7 +62,7 @@ export const consistency = defineFinding<'consistency', Consistency>({
 				data,
 				drawing: null,
 				table: {
-					columns: ['', 'count', 'of', 'from', 'to'],
+					columns: ['', 'Count', 'Of', 'From', 'To'],
 					rows: rates.map(([name, rate]) => [
 						name,
 						rate.count,
@@ -96,13 +98,13 @@ export function consistencyOf(
 	const sides = pairs.filter(({ answer }) => answer !== 'neither');
 	const kept = (blind: boolean) => {
 		const of = marks.filter((mark) => mark.blind === blind);
-		return wilson(of.filter(({ mark }) => mark === 'keep').length, of.length);
+		return wilson(of.filter(({ mark }) => mark === 'keep').length, of.length, Z90);
 	};
 	return {
 		judge,
 		pairs: pairs.length,
-		alike: wilson(alike, again),
-		left: wilson(sides.filter(({ answer }) => answer === 'left').length, sides.length),
+		alike: wilson(alike, again, Z90),
+		left: wilson(sides.filter(({ answer }) => answer === 'left').length, sides.length, Z90),
 		neither: pairs.length - sides.length,
 		keptBlind: kept(true),
 		keptOpen: kept(false)

@@ -1,87 +1,108 @@
-import { AS_GOOD, curveOf, dialLoss, effectIn, SETTLED } from '$lib/core/judge';
+import { AS_GOOD, curveOf, effectIn, SETTLED } from '$lib/core/judge';
 import { normals } from '$lib/core/random';
 import { figureOf, shareOf, type Figure } from '../drawn';
 import { defineFinding, type Drawing, type Interval } from '../finding';
 import type { Known } from '../known';
+import { carriedStops } from '../moved';
 import { chiSquaredAbove, friedman } from '../statistics';
-import { percent, short, span, stopSays, sure } from '../words';
+import { capital, listed, percent, short, stopSays, sure } from '../words';
 
 /** What turning a dial does. */
 export interface DialFinding {
 	dial: string;
+	/** Dials that always moved with it: takes can't tell them apart. */
+	with: string[];
 	/** One stop leads for sure, hardly anything changes, or it is open. */
 	verdict: 'leads' | 'little' | 'open';
 	stops: { key: string; preferred: Figure; worth: Figure; chance: number }[];
-	/** Worth that the best stop loses on average. */
+	/** Score that the best stop loses on average. */
 	loss: number;
-	/** Where a number dial's curve has its top, on its own scale; null where it has none between its ends. */
+	/** Where a number dial's curve peaks, on its own scale; null if it doesn't between its ends. */
 	peak: Figure | null;
-	/** Friedman's test on marks of takes that are matched in all else; null where none are. */
+	/** Friedman's test on marks of takes that are matched in all else; null if none are. */
 	friedman: { chiSquared: number; freedom: number; p: number; blocks: number } | null;
 }
 
 /** All stops together differ by less than this: nobody would turn the dial for it. */
-const LITTLE = 0.3;
-/** How sure it must be that a stop is better than the worst one by more than nobody would miss. */
-const SURE = 0.98;
+const LITTLE = 0.5;
+/** How sure that must be. */
+const SURE_OF_LITTLE = 0.9;
+/** Chance of a false lead on any dial, at most. */
+const FALSE_LEAD = 0.04;
+/** How sure a peak between the ends must be. */
+const SURE_OF_PEAK = 0.95;
 const PLACES = 41;
 
 export const dialFindings = defineFinding<'dials', DialFinding>({
 	id: 'dials',
 	question: 'What does each dial do?',
-	reckoned:
-		'The chance that a take with this stop is preferred to an even take, all else equal, with the interval that holds nine draws in ten. Effects are drawn towards even as far as the judgements are few; stops of number dials inform their neighbours, and the curve between them is the same model read between its stops.',
+	method:
+		'The chance that a take with this stop is preferred to an average one, all else equal, with a 90% interval. With few judgements the effects are drawn towards none. Neighbouring stops of a number dial inform each other, and the curve is the same model between its stops.',
 	source: 'Rasmussen and Williams 2006, eqs 2.23 to 2.31; Friedman 1937',
 	place: 'dials',
 	compute: (known) =>
-		known.evidence.marks.length || known.evidence.pairs.length
+		known.judged
 			? known.evidence.dials.flatMap((dial, d) =>
-					dial.stops.length > 1 ? [aboutDial(known, d)] : []
+					dial.stops.length > 1 && known.carriedBy[d] < 0 ? [aboutDial(known, d)] : []
 				)
 			: []
 });
 
 function aboutDial(known: Known, d: number) {
-	const { evidence, fit, preferred } = known;
+	const { evidence, fit, preferred, carriedBy } = known;
 	const { draws, layout } = fit;
 	const dial = evidence.dials[d];
-	const worth = (stop: number) => (draw: number) => effectIn(draws, layout.dials[d] + stop, draw);
+	const carried = evidence.dials.flatMap((_, i) =>
+		carriedBy[i] === d ? [{ i, at: carriedStops(evidence, d, i) }] : []
+	);
 	const n = dial.stops.length;
+	const effects = dial.stops.map((_, s) =>
+		Float64Array.from({ length: draws.count }, (_, draw) =>
+			carried.reduce(
+				(sum, { i, at }) => sum + (at[s] < 0 ? 0 : effectIn(draws, layout.dials[i] + at[s], draw)),
+				effectIn(draws, layout.dials[d] + s, draw)
+			)
+		)
+	);
+	const worth = (stop: number) => (draw: number) => effects[stop][draw];
 	const chance = new Array<number>(n).fill(0);
-	let little = 0;
+	let [little, lost] = [0, 0];
+	const means = effects.map((row) => row.reduce((a, b) => a + b, 0) / draws.count);
+	const order = means.map((_, s) => s).sort((a, b) => means[b] - means[a]);
+	const [first, last] = [order[0], order.at(-1)!];
 	for (let i = 0; i < draws.count; i++) {
 		let [top, low, at] = [-Infinity, Infinity, 0];
 		for (let s = 0; s < n; s++) {
-			const u = worth(s)(i);
+			const u = effects[s][i];
 			if (u > top) [top, at] = [u, s];
 			if (u < low) low = u;
 		}
 		chance[at] += 1 / draws.count;
-		if (top - low < LITTLE) little++;
+		lost += (top - effects[first][i]) / draws.count;
+		if (top - low < LITTLE) little += 1 / draws.count;
 	}
 	const stops = dial.stops.map(({ key }, s) => ({
 		key,
 		preferred: figureOf(preferred(worth(s))),
-		worth: figureOf(Float64Array.from({ length: draws.count }, (_, i) => worth(s)(i))),
+		worth: figureOf(effects[s]),
 		chance: chance[s]
 	}));
-	const order = stops.map((_, s) => s).sort((a, b) => stops[b].worth.mean - stops[a].worth.mean);
-	const [first, last] = [order[0], order.at(-1)!];
 	const better = (a: number, b: number, by = 0) =>
-		shareOf(draws.count, (i) => worth(a)(i) - worth(b)(i) > by);
-	const loss = dialLoss(fit, d);
+		shareOf(draws.count, (i) => effects[a][i] - effects[b][i] > by);
+	const sureOfLead = 1 - FALSE_LEAD / Math.max(2, evidence.dials.length);
 	const verdict =
-		little / draws.count >= 0.5
+		little >= SURE_OF_LITTLE
 			? 'little'
-			: better(first, last, AS_GOOD) >= SURE
+			: better(first, last, AS_GOOD) >= sureOfLead
 				? 'leads'
 				: 'open';
-	const told = curve(known, d, stops);
+	const told = carried.length ? null : curve(known, d, stops);
 	const data: DialFinding = {
 		dial: dial.id,
+		with: carried.map(({ i }) => evidence.dials[i].id),
 		verdict,
 		stops,
-		loss,
+		loss: lost,
 		peak: told?.peak ?? null,
 		friedman: plainTest(known, d)
 	};
@@ -92,16 +113,24 @@ function aboutDial(known: Known, d: number) {
 		high,
 		leads: verdict === 'leads' && s === first
 	}));
+	const names = [dial, ...carried.map(({ i }) => evidence.dials[i])].map(({ label }, i) =>
+		i ? label.toLowerCase() : label
+	);
 	return {
 		id: dial.id,
-		about: dial.label,
-		says: sentence(known, d, data, order, better),
+		about: listed(names),
+		says: [sentence(known, d, data, order, better), ...together(names)].join(' '),
 		data,
 		drawing:
 			told?.drawing(rows) ??
-			({ kind: 'intervals', rows, even: 0.5, unit: 'preferred to an even take' } satisfies Drawing),
+			({
+				kind: 'intervals',
+				rows,
+				even: 0.5,
+				unit: 'preferred to an average take'
+			} satisfies Drawing),
 		table: {
-			columns: [dial.label.toLowerCase(), 'preferred', 'from', 'to', 'chance of being best'],
+			columns: [dial.label, 'Preferred', 'From', 'To', 'Chance of being best'],
 			rows: order.map((s) => [
 				dial.stops[s].label,
 				percent(stops[s].preferred.mean),
@@ -113,7 +142,13 @@ function aboutDial(known: Known, d: number) {
 	};
 }
 
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+/** That some dials were never moved apart. */
+const together = (names: readonly string[]): string[] =>
+	names.length > 1
+		? [
+				`${listed(names)} always moved together, so these takes can\u2019t tell which of them matters.`
+			]
+		: [];
 
 function sentence(
 	{ evidence }: Known,
@@ -125,23 +160,21 @@ function sentence(
 	const dial = evidence.dials[d];
 	const [first, second, last] = [order[0], order[1], order.at(-1)!];
 	const name = (s: number) => stopSays(dial, s);
+	const best = capital(name(first));
+	const places = dial.logarithmic ? 0 : 1;
 	const top = peak
-		? ` A curve through the stops peaks at ${short(peak.mean, dial.logarithmic ? 0 : 1)} (${short(peak.low, dial.logarithmic ? 0 : 1)} to ${short(peak.high, dial.logarithmic ? 0 : 1)}).`
+		? ` The curve peaks near ${short(peak.mean, places)} (${short(peak.low, places)} to ${short(peak.high, places)}).`
 		: '';
-	if (verdict === 'little')
-		return `Does hardly anything: all stops lie within ${span({ low: stops[last].preferred.mean, high: stops[first].preferred.mean })} of preference. Take the cheapest.`;
-	const over = `${name(first)} over ${name(second)}: ${sure(better(first, second))} sure`;
-	if (verdict === 'leads')
-		return (
-			(loss < SETTLED
-				? `Settled: ${name(first)}, ${sure(better(first, last))} sure over ${name(last)}. `
-				: `${capital(name(first))} and its like are better than ${name(last)} (${sure(better(first, last))} sure), the best is not settled. `) +
-			(second === last ? '' : `${over}.`) +
-			top
-		).trim();
-	// Where the best stop loses hardly anything, whichever it is, nobody need look further.
-	if (loss < SETTLED) return `${capital(name(first))} can be taken: ${over}.${top}`;
-	return `Not settled: ${over}.${top}`;
+	if (verdict === 'little') return 'Makes hardly any difference. Use the cheapest.';
+	const beats = (s: number) => `${sure(better(first, s))} likely to beat ${name(s)}`;
+	if (verdict === 'open')
+		return loss < SETTLED
+			? `No stop is clearly better, so ${name(first)} is a safe choice (${beats(second)}).${top}`
+			: `Still open. ${best} leads (${beats(second)}).${top}`;
+	if (second === last) return `${best} is better (${beats(last)}).${top}`;
+	return loss < SETTLED
+		? `${best} is best (${beats(second)}, ${sure(better(first, last))} to beat ${name(last)}).${top}`
+		: `${best} clearly beats ${name(last)} (${sure(better(first, last))} likely). Whether it beats ${name(second)} is still open (${sure(better(first, second))} likely).${top}`;
 }
 
 /** The curve of a number dial, where its stops are told apart by places on a scale. */
@@ -177,8 +210,8 @@ function curve({ evidence, fit, preferred }: Known, d: number, stops: DialFindin
 	const of = at.map((_, g) =>
 		figureOf(preferred((draw) => lines[g][Math.min(count - 1, Math.floor(draw / every))]))
 	);
-	// A top at an end is no peak: what lies beyond was not tried.
-	const peak = within / count > 0.8 ? figureOf(peaks) : null;
+	// A top at an end is no peak: nobody tried what lies beyond.
+	const peak = within / count >= SURE_OF_PEAK ? figureOf(peaks) : null;
 	return {
 		peak,
 		drawing: (rows: Interval[]): Drawing => ({
@@ -204,7 +237,7 @@ function plainTest({ evidence, marks }: Known, d: number): DialFinding['friedman
 	const n = evidence.dials[d].stops.length;
 	const blocks = new Map<string, (number | undefined)[]>();
 	for (const { id, stops, chance } of evidence.takes) {
-		const mark = marks.get(id)?.mark;
+		const mark = marks.get(id)?.[0].mark;
 		if (!mark) continue;
 		const key = `${chance}|${stops.filter((_, i) => i !== d).join(' ')}`;
 		const block = blocks.get(key) ?? new Array<number | undefined>(n).fill(undefined);

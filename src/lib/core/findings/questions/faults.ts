@@ -1,8 +1,8 @@
 import type { EvidenceDial } from '$lib/core/judge';
 import { defineFinding } from '../finding';
 import type { Known } from '../known';
-import { chiSquaredAbove, mcnemar, wilson, type Rate } from '../statistics';
-import { percent, span, stopSays } from '../words';
+import { mcnemarExact, wilson, Z90, type Rate } from '../statistics';
+import { capital, percent, span, stopSays } from '../words';
 
 /** How often a fault was seen by the stops of a dial. */
 export interface FaultFinding {
@@ -16,9 +16,16 @@ export interface FaultFinding {
 		onlyFirst: number;
 		onlySecond: number;
 		pairs: number;
+		/** Of McNemar's exact test, and the same corrected for all the stops and faults it was chosen from. */
 		p: number;
+		corrected: number;
 	} | null;
 }
+
+/** Faults that are told at most: the most frequent. */
+const MOST = 6;
+/** Chance of a false claim over all faults, at most. */
+const FALSE_CLAIM = 0.05;
 
 /** Takes that were looked at: those with a mark or a fault. */
 const looked = ({ evidence, marks }: Known) =>
@@ -27,24 +34,28 @@ const looked = ({ evidence, marks }: Known) =>
 export const faultsBySetting = defineFinding<'faults', FaultFinding>({
 	id: 'faults',
 	question: 'Which faults where?',
-	reckoned:
-		'Takes with the fault of those that were looked at (marked, or with a fault noted), with Wilson\u2019s 95% interval, along the dial where it differs most. Two stops are compared over takes that are the same in all else, by McNemar\u2019s test.',
-	source: 'Wilson 1927; McNemar 1947',
+	method:
+		'Counts takes with the fault among those that were looked at (marked, or with a fault noted), along the dial where it differs most, with Wilson\u2019s 90% interval. Two stops are compared over takes that match in everything else by McNemar\u2019s exact test. As they are chosen for differing most, the test is corrected for all pairs of stops and faults (Bonferroni).',
+	source: 'Wilson 1927; McNemar 1947; Bonferroni 1936',
 	place: 'more',
 	compute: (known) => {
 		const takes = looked(known);
 		const ids = [...new Set(takes.flatMap(({ faults }) => faults))];
+		// Pairs of stops and faults among which those that differ most are chosen.
+		const tried =
+			Math.min(ids.length, MOST) *
+			known.evidence.dials.reduce((sum, { stops: { length: n } }) => sum + (n * (n - 1)) / 2, 0);
 		return ids
 			.map((fault) => ({ fault, all: takes.filter(({ faults }) => faults.includes(fault)).length }))
 			.sort((a, b) => b.all - a.all)
-			.slice(0, 6)
+			.slice(0, MOST)
 			.flatMap(({ fault, all }) => {
 				const along = known.evidence.dials
 					.map((dial, d) => ({ dial, d, stops: ratesOf(takes, fault, dial, d) }))
 					.map((one) => ({ ...one, apart: apart(one.stops) }))
 					.sort((a, b) => b.apart - a.apart)[0];
 				if (!along) return [];
-				return [told(known, takes, fault, all, along.dial, along.d, along.stops)];
+				return [told(known, takes, fault, all, along, tried)];
 			});
 	}
 });
@@ -56,7 +67,7 @@ const ratesOf = (takes: Takes, fault: string, dial: EvidenceDial, d: number) =>
 		const here = takes.filter(({ stops }) => stops[d] === s);
 		return {
 			key,
-			seen: wilson(here.filter(({ faults }) => faults.includes(fault)).length, here.length)
+			seen: wilson(here.filter(({ faults }) => faults.includes(fault)).length, here.length, Z90)
 		};
 	});
 
@@ -76,9 +87,8 @@ function told(
 	takes: Takes,
 	fault: string,
 	all: number,
-	dial: EvidenceDial,
-	d: number,
-	stops: FaultFinding['stops']
+	{ dial, d, stops }: { dial: EvidenceDial; d: number; stops: FaultFinding['stops'] },
+	tried: number
 ) {
 	const name = evidence.names.faults[fault] ?? fault;
 	const order = stops
@@ -86,23 +96,21 @@ function told(
 		.filter((s) => stops[s].seen.of)
 		.sort((a, b) => stops[b].seen.rate - stops[a].seen.rate);
 	const [first, second] = [order[0], order.at(-1)!];
-	const matched = first === second ? null : matchedAt(takes, fault, d, first, second);
+	const matched = first === second ? null : matchedAt(takes, fault, d, first, second, tried);
 	const rate = (s: number) =>
 		`${stops[s].seen.count} of ${stops[s].seen.of} (${span(stops[s].seen)})`;
-	const sure = matched && matched.p < 0.05;
-	const says =
-		first === second || stops[first].seen.rate === stops[second].seen.rate
-			? `Seen in ${all} of ${takes.length} takes, wherever the dials stood.`
-			: `Most with ${stopSays(dial, first)}: ${rate(first)}; least with ${stopSays(dial, second)}: ${rate(second)}. ${
-					!matched
-						? 'No takes are matched in all else.'
-						: sure
-							? `On takes that are the same in all else it is ${matched.onlyFirst} against ${matched.onlySecond}: hardly chance (p ${matched.p.toFixed(3)}).`
-							: `On takes that are the same in all else it is ${matched.onlyFirst} against ${matched.onlySecond}: that may be chance.`
-				}`;
+	const even = first === second || stops[first].seen.rate === stops[second].seen.rate;
+	const test = !matched
+		? 'No takes match in everything else, so this may be chance.'
+		: matched.corrected < FALSE_CLAIM
+			? `On matched takes it is ${matched.onlyFirst} against ${matched.onlySecond}, which is hardly chance (p ${matched.corrected.toFixed(3)}).`
+			: `On matched takes it is ${matched.onlyFirst} against ${matched.onlySecond}, which may be chance.`;
+	const says = even
+		? `Seen in ${all} of ${takes.length} takes, at every stop alike.`
+		: `Seen most with ${stopSays(dial, first)}, in ${rate(first)}. Seen least with ${stopSays(dial, second)}, in ${rate(second)}. ${test}`;
 	return {
 		id: fault,
-		about: name.charAt(0).toUpperCase() + name.slice(1),
+		about: capital(name),
 		says,
 		data: { fault, dial: dial.id, stops, matched },
 		drawing: {
@@ -119,7 +127,7 @@ function told(
 			}))
 		},
 		table: {
-			columns: [dial.label.toLowerCase(), 'seen', 'looked at', 'rate', 'from', 'to'],
+			columns: [dial.label, 'Seen', 'Looked at', 'Rate', 'From', 'To'],
 			rows: stops.map(({ seen }, s) => [
 				dial.stops[s].label,
 				seen.count,
@@ -137,7 +145,8 @@ function matchedAt(
 	fault: string,
 	d: number,
 	first: number,
-	second: number
+	second: number,
+	tried: number
 ): FaultFinding['matched'] {
 	const blocks = new Map<string, { first?: boolean; second?: boolean }>();
 	for (const { stops, chance, faults } of takes) {
@@ -153,6 +162,7 @@ function matchedAt(
 	if (!whole.length) return null;
 	const onlyFirst = whole.filter((one) => one.first && !one.second).length;
 	const onlySecond = whole.filter((one) => one.second && !one.first).length;
-	const p = chiSquaredAbove(mcnemar(onlyFirst, onlySecond), 1);
-	return { first, second, onlyFirst, onlySecond, pairs: whole.length, p };
+	const p = mcnemarExact(onlyFirst, onlySecond);
+	const corrected = Math.min(1, p * tried);
+	return { first, second, onlyFirst, onlySecond, pairs: whole.length, p, corrected };
 }

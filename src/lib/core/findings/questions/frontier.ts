@@ -1,9 +1,9 @@
 import { AS_GOOD } from '$lib/core/judge';
-import { figureOf, shareOf } from '../drawn';
+import { figureOf } from '../drawn';
 import { defineFinding, type FindingKind } from '../finding';
 import type { Known } from '../known';
-import { percent, short, sure } from '../words';
-import { contender } from './best';
+import { capital, percent, short, sure } from '../words';
+import { asGoodAs, contender } from './best';
 
 /** Quality of settings against what they cost. */
 export interface Frontier {
@@ -12,35 +12,30 @@ export interface Frontier {
 	cheaper: { setting: number; asGood: number; times: number } | null;
 }
 
-/** How sure it must be that one is as good before it is said. */
-const SURE = 0.6;
+/** How sure it must be that a cheaper one is as good, to be said and to be mentioned. */
+const SURE = 0.9;
+const LIKELY = 0.5;
 
 /** Quality against something that a take costs. */
 export function against<const Id extends string>(
 	id: Id,
-	words: { question: string; about: string; unit: string; less: string },
+	words: { question: string; about: string; unit: string; less: string; least: string },
 	costOf: (known: Known, setting: number) => number | undefined
 ): FindingKind<Id, Frontier> {
 	return defineFinding<Id, Frontier>({
 		id,
 		question: words.question,
-		reckoned: `Every setting by ${words.unit}, averaged over its takes, and the chance that it is preferred to an even take. The line joins those that nothing beats in both. As good: within 0.15 of worth, about 4% of preference.`,
+		method: `Every setting by ${words.unit}, averaged over its takes, and the chance that it is preferred to an average take. The line joins settings that no other one beats in both. As good means within ${AS_GOOD} of score, about 4% of preference.`,
 		source: 'draws of the model; non-dominated points',
 		place: 'more',
 		compute: (known) => {
-			const { settings, standing, worths, preferred, evidence } = known;
-			if (!evidence.marks.length && !evidence.pairs.length) return [];
+			const { settings, standing, preferred, score } = known;
+			if (!known.judged) return [];
 			const all = settings.flatMap((_, setting) => {
 				const cost = costOf(known, setting);
 				return cost === undefined
 					? []
-					: [
-							{
-								setting,
-								cost,
-								of: figureOf(preferred((d) => worths.values[setting * worths.draws + d]))
-							}
-						];
+					: [{ setting, cost, of: figureOf(preferred((d) => score(setting, d))) }];
 			});
 			if (all.length < 2 || new Set(all.map(({ cost }) => cost.toFixed(2))).size < 2) return [];
 			const points = all.map(({ setting, cost, of }) => ({
@@ -55,25 +50,26 @@ export function against<const Id extends string>(
 				)
 			}));
 			const best = all.find(({ setting }) => setting === standing.best);
-			const worth = (s: number, d: number) => worths.values[s * worths.draws + d];
-			const asGood = (s: number) =>
-				shareOf(worths.draws, (d) => worth(standing.best, d) - worth(s, d) < AS_GOOD);
 			const cheaper = best
 				? all
 						.filter(({ cost }) => cost < best.cost * 0.9)
-						.sort((a, b) => a.cost - b.cost)
 						.map(({ setting, cost }) => ({
 							setting,
-							asGood: asGood(setting),
+							asGood: asGoodAs(known, setting),
 							times: best.cost / cost
 						}))
-						.find((one) => one.asGood >= SURE)
+						.filter(({ asGood }) => asGood >= LIKELY)
+						.sort(
+							(a, b) =>
+								Number(b.asGood >= SURE) - Number(a.asGood >= SURE) ||
+								(a.asGood >= SURE ? b.times - a.times : b.asGood - a.asGood)
+						)[0]
 				: undefined;
 			const says = cheaper
-				? `${contender(known, cheaper.setting).says} is as good as the best (${sure(cheaper.asGood)} sure) and ${short(cheaper.times, 1)} times ${words.less}.`
+				? `${capital(contender(known, cheaper.setting).says)} ${cheaper.asGood >= SURE ? 'is' : 'may be'} as good as the best (${sure(cheaper.asGood)} likely) and is ${short(cheaper.times, 1)} times ${words.less}.`
 				: best && all.every(({ cost }) => cost >= best.cost * 0.999)
-					? `The best is the ${words.less.replace(/er$/, 'est')} one, too.`
-					: `Nothing ${words.less} is known to be as good as the best.`;
+					? `The leading settings are also the ${words.least}.`
+					: `No ${words.less} settings are known to be as good as the best.`;
 			return [
 				{
 					id,
@@ -94,7 +90,7 @@ export function against<const Id extends string>(
 						}))
 					},
 					table: {
-						columns: ['settings', words.unit, 'preferred', 'nothing beats it in both'],
+						columns: ['Settings', capital(words.unit), 'Preferred', 'Beaten by none in both'],
 						rows: [...points]
 							.sort((a, b) => a.cost - b.cost)
 							.map(({ setting, cost, preferred: share, on }) => [
@@ -113,10 +109,11 @@ export function against<const Id extends string>(
 export const price = against(
 	'price',
 	{
-		question: 'Is the dear one worth it?',
+		question: 'Is the expensive one worth it?',
 		about: 'Quality against price',
 		unit: 'credits a take',
-		less: 'cheaper'
+		less: 'cheaper',
+		least: 'cheapest'
 	},
 	({ credits }, setting) => credits(setting)
 );
@@ -127,7 +124,8 @@ export const time = against(
 		question: 'Is it faster elsewhere?',
 		about: 'Quality against time',
 		unit: 'seconds a take',
-		less: 'faster'
+		less: 'faster',
+		least: 'fastest'
 	},
 	({ seconds }, setting) => seconds(setting)
 );

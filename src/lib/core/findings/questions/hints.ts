@@ -1,128 +1,139 @@
+import { stream, type Stream } from '$lib/core/random';
 import { defineFinding } from '../finding';
-import { takeWorths } from '../take-worths';
+import type { Known } from '../known';
 import { spearman } from '../statistics';
-import { short } from '../words';
+import { many, short } from '../words';
 
-/** Which measure goes with worth. */
+/** Which measure goes with the score. */
 export interface Hint {
 	measure: string;
-	/** Rank correlation over takes, with an interval of 90%. */
+	/** Rank correlation over settings, -1 to 1. */
 	rank: number;
-	low: number;
-	high: number;
-	takes: number;
-	/** Along each dial: correlation of a stop's mean measure with its mean worth. */
-	along: { dial: string; rank: number }[];
+	/** Chance that a measure which has nothing to do with the score goes with it as far, of all that were tried. */
+	p: number;
+	/** Settings that it was measured in. */
+	settings: number;
 }
 
-const LEAST_TAKES = 12;
-/** A correlation that is worth saying. */
+const LEAST_SETTINGS = 6;
+/** A correlation that is worth mentioning. */
 const SAID = 0.3;
+/** Chance of a false hint over all measures, at most. */
+const FALSE_HINT = 0.05;
+/** Ways of exchanging stops that are tried. */
+const SHUFFLES = 400;
 
 export const hints = defineFinding<'hints', Hint>({
 	id: 'hints',
 	question: 'Do measures explain it?',
-	reckoned:
-		'Rank correlation of each measure with the worth of the takes, from -1 to 1, with an interval of 90% by Fisher\u2019s transformation. It goes with worth; whether it is the reason cannot be told from it.',
-	source: 'Spearman 1904; Fisher 1921',
+	method:
+		'Rank correlation of each measure with the score, over settings and not over takes, as takes of one setting are alike. To see what chance can do, the stops of every dial are exchanged for each other 400 times (a number dial is only turned round), and the largest correlation of all measures is noted each time. A measure is named if at most 5 in 100 of these reach it. It goes with the score, which doesn\u2019t make it the reason.',
+	source: 'Spearman 1904; Westfall and Young 1993 for the largest of several',
 	place: 'more',
 	compute: (known) => {
-		const { evidence } = known;
-		if (!evidence.marks.length && !evidence.pairs.length) return [];
-		const worths = takeWorths(known);
+		const { evidence, settings, standing } = known;
+		if (!known.judged) return [];
 		const ids = [...new Set(evidence.takes.flatMap(({ measures }) => Object.keys(measures)))];
-		const all = ids.flatMap((measure): Hint[] => {
-			const there = evidence.takes.flatMap((take, i) =>
-				take.measures[measure] === undefined
-					? []
-					: [{ value: take.measures[measure], worth: worths[i], stops: take.stops }]
-			);
-			if (there.length < LEAST_TAKES) return [];
+		const of = ids.flatMap((measure) => {
+			const there = settings.flatMap(({ takes, stops }, s) => {
+				const values = takes.flatMap((i) => evidence.takes[i].measures[measure] ?? []);
+				const mean = values.reduce((a, b) => a + b, 0) / values.length;
+				return values.length ? [{ stops, value: mean, score: standing.mean[s] }] : [];
+			});
 			const rank = spearman(
 				there.map(({ value }) => value),
-				there.map(({ worth }) => worth)
+				there.map(({ score }) => score)
 			);
-			if (Number.isNaN(rank)) return [];
-			const half = 1.645 / Math.sqrt(there.length - 3);
-			const z = Math.atanh(Math.max(-0.999, Math.min(0.999, rank)));
-			const along = evidence.dials.flatMap(({ id, stops }, d) => {
-				const means = stops.flatMap((_, s) => {
-					const here = there.filter((one) => one.stops[d] === s);
-					const mean = (of: 'value' | 'worth') =>
-						here.reduce((sum, one) => sum + one[of], 0) / here.length;
-					return here.length ? [{ value: mean('value'), worth: mean('worth') }] : [];
-				});
-				const one = spearman(
-					means.map(({ value }) => value),
-					means.map(({ worth }) => worth)
-				);
-				return means.length > 2 && !Number.isNaN(one) ? [{ dial: id, rank: one }] : [];
-			});
-			return [
-				{
-					measure,
-					rank,
-					low: Math.tanh(z - half),
-					high: Math.tanh(z + half),
-					takes: there.length,
-					along
-				}
-			];
+			return there.length < LEAST_SETTINGS || Number.isNaN(rank) ? [] : [{ measure, rank, there }];
 		});
-		if (!all.length) return [];
-		const order = all.sort((a, b) => Math.abs(b.rank) - Math.abs(a.rank));
+		if (!of.length) return [];
+		const chance = largestByChance(known, of);
+		const all = of
+			.map(({ measure, rank, there }): Hint => ({
+				measure,
+				rank,
+				p: chance.filter((one) => one >= Math.abs(rank) - 1e-9).length / chance.length,
+				settings: there.length
+			}))
+			.sort((a, b) => Math.abs(b.rank) - Math.abs(a.rank));
 		const name = (id: string) => evidence.names.measures[id] ?? id;
-		const said = order
-			.filter(({ rank, low, high }) => Math.abs(rank) >= SAID && low * high > 0)
-			.slice(0, 2);
+		const said = all.filter(({ rank, p }) => Math.abs(rank) >= SAID && p <= FALSE_HINT).slice(0, 2);
 		const says = said.length
 			? said
 					.map(
 						({ measure, rank }) =>
-							`${rank > 0 ? 'More' : 'Less'} ${name(measure)} goes with what is preferred (${short(rank)}).`
+							`Settings that you prefer tend to have ${rank > 0 ? 'more' : 'less'} ${name(measure)} (correlation ${short(rank)}).`
 					)
 					.join(' ')
-			: 'No measure goes with what is preferred.';
+			: `No measure clearly goes with what is preferred. ${many(all[0].settings, 'setting')} can easily line up with one by chance.`;
 		return [
 			{
 				id: 'hints',
 				about: 'Hints from measures',
 				says,
-				data: order[0],
+				data: all[0],
 				drawing: {
 					kind: 'intervals' as const,
 					even: 0,
-					unit: 'goes with worth, -1 to 1',
-					rows: order.slice(0, 9).map(({ measure, rank, low, high }) => ({
+					unit: 'correlation with the score, -1 to 1',
+					rows: all.slice(0, 9).map(({ measure, rank }) => ({
 						label: name(measure),
 						middle: rank,
-						low,
-						high,
+						low: rank,
+						high: rank,
 						leads: said.some((one) => one.measure === measure)
 					}))
 				},
 				table: {
-					columns: [
-						'measure',
-						'goes with worth',
-						'from',
-						'to',
-						'takes',
-						...evidence.dials.map(({ label }) => `along ${label.toLowerCase()}`)
-					],
-					rows: order.map(({ measure, rank, low, high, takes, along }) => [
+					columns: ['Measure', 'Correlation', 'By chance (p)', 'Settings'],
+					rows: all.map(({ measure, rank, p, settings: count }) => [
 						name(measure),
 						short(rank),
-						short(low),
-						short(high),
-						takes,
-						...evidence.dials.map(({ id }) => {
-							const one = along.find(({ dial }) => dial === id);
-							return one ? short(one.rank) : '';
-						})
+						short(p),
+						count
 					])
 				}
 			}
 		];
 	}
 });
+
+/** Measured settings with their scores. */
+interface Measured {
+	there: { stops: readonly number[]; value: number; score: number }[];
+}
+
+/**
+ * The largest correlation of several measures when stops of the dials are exchanged for each other: scores
+ * stay as they hang together along the dials, and have nothing to do with the measures.
+ */
+function largestByChance(
+	{ evidence, settings, standing }: Known,
+	all: readonly Measured[]
+): number[] {
+	const draw = stream('hints');
+	const scores = new Map(settings.map(({ stops }, s) => [stops.join(' '), standing.mean[s]]));
+	return Array.from({ length: SHUFFLES }, () => {
+		const exchanged = evidence.dials.map((dial) => exchange(dial, draw));
+		const scoreOf = (stops: readonly number[]) =>
+			scores.get(stops.map((stop, d) => exchanged[d][stop]).join(' '));
+		return all.reduce((largest, { there }) => {
+			const pairs = there.flatMap(({ stops, value }) => {
+				const score = scoreOf(stops);
+				return score === undefined ? [] : [{ value, score }];
+			});
+			const rank = spearman(
+				pairs.map(({ value }) => value),
+				pairs.map(({ score }) => score)
+			);
+			return Number.isNaN(rank) ? largest : Math.max(largest, Math.abs(rank));
+		}, 0);
+	});
+}
+
+/** The stop that takes the place of each: any of a choice dial; a number dial stays or is turned round. */
+function exchange({ kind, stops }: Known['evidence']['dials'][number], draw: Stream): number[] {
+	const order = stops.map((_, s) => s);
+	if (kind === 'choice') return draw.shuffle(order);
+	return draw.chance(0.5) ? order : order.reverse();
+}

@@ -11,12 +11,14 @@ import { next } from './next';
 import { rounds } from './rounds';
 import { together } from './together';
 
-/** Every question that evidence answers, in the order in which they are shown. A new one is a file and a line here. */
+/**
+ * Every question that evidence answers, in the order in which they are answered: the answer and the
+ * dials first, what takes longest last. A new one is a file and a line here.
+ */
 const register = [
 	best,
-	next,
-	rounds,
 	dialFindings,
+	rounds,
 	together,
 	keepers,
 	price,
@@ -24,7 +26,8 @@ const register = [
 	faultsBySetting,
 	hints,
 	consistency,
-	judges
+	judges,
+	next
 ] as const;
 
 export type FindingId = (typeof register)[number]['id'];

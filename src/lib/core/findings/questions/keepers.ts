@@ -1,10 +1,10 @@
-import { figureOf, type Figure } from '../drawn';
 import type { Evidence } from '$lib/core/judge';
+import { figureOf, type Figure } from '../drawn';
 import { defineFinding } from '../finding';
 import type { Known } from '../known';
-import { takesForOne, takesToBeSure, wilson, type Rate } from '../statistics';
+import { takesForOne, takesToBeSure, wilson, Z90, type Rate } from '../statistics';
 import { creditsSay, many, percent, short, span } from '../words';
-import { contender } from './best';
+import { contender, inOrder } from './best';
 
 /** How often a setting gives a keeper, and what one costs. */
 export interface Keepers {
@@ -12,15 +12,24 @@ export interface Keepers {
 	kept: Rate;
 	/** The model's chance for a fresh take. */
 	chance: Figure;
-	/** Takes until one, on average, and to be 95% sure of one. */
+	/** Takes for one keeper on average: 1 / chance. */
 	takes: Figure;
+	/** Takes that give at least one keeper with 95%, averaged over what the chance may be. */
 	sure: number;
-	/** Credits that one keeper costs; null where no price is known. */
+	/** Credits for one keeper: price of a take / chance; null when no price is known. */
 	cost: Figure | null;
+	/** Credits of all takes that make one keeper 95% sure; null when no price is known. */
+	sureCost: number | null;
 }
 
-/** Takes that are told at most: beyond, hardly any is kept. */
+/** Takes beyond which a keeper counts as out of reach. */
 const MOST = 1000;
+
+/** Figures of what is divided by a chance: it is low where the chance is high. */
+const over = (by: number, { mean, low, high }: Figure): Figure => {
+	const of = (chance: number) => by * Math.min(MOST, takesForOne(chance));
+	return { mean: of(mean), low: of(high), high: of(low) };
+};
 
 export function keepersOf(known: Known, setting: number): Keepers | null {
 	const drawn = known.keeps(setting);
@@ -29,59 +38,66 @@ export function keepersOf(known: Known, setting: number): Keepers | null {
 		(i) => known.marks.get(known.evidence.takes[i].id) ?? []
 	);
 	const chance = figureOf(drawn);
-	const takes = figureOf(drawn.map((p) => Math.min(MOST, takesForOne(p))));
 	const credits = known.credits(setting);
+	const sure = takesToBeSure(drawn);
 	return {
-		kept: wilson(marks.filter(({ mark }) => mark === 'keep').length, marks.length),
+		kept: wilson(marks.filter(({ mark }) => mark === 'keep').length, marks.length, Z90),
 		chance,
-		takes,
-		sure: takesToBeSure(chance.mean),
-		cost:
-			credits === undefined
-				? null
-				: figureOf(drawn.map((p) => credits * Math.min(MOST, takesForOne(p))))
+		takes: over(1, chance),
+		sure,
+		cost: credits === undefined ? null : over(credits, chance),
+		sureCost: credits === undefined || !Number.isFinite(sure) ? null : credits * sure
 	};
 }
 
 const keptSays = ({ kept }: Keepers): string =>
 	kept.of ? `${kept.count} of ${kept.of} (${span(kept)})` : 'none judged';
 
+const sureSays = ({ sure, sureCost }: Keepers, money: Evidence['money']): string =>
+	`${many(sure, 'take')}${sureCost === null ? '' : `, ${creditsSay(sureCost, money)}`}`;
+
 /** How often it is a keeper, and what one costs, line by line. */
 export function keeperLines(of: Keepers, money: Evidence['money']): [string, string][] {
-	const { chance, cost, sure } = of;
+	const { chance, cost, takes, sure } = of;
 	return [
-		['kept of judged', keptSays(of)],
-		['chance of a keeper', `${percent(chance.mean)} (${span(chance)})`],
-		...(cost ? [['a keeper costs', creditsSay(cost.mean, money)] as [string, string]] : []),
-		...(sure < MOST ? [['95% sure of one', many(sure, 'take')] as [string, string]] : [])
+		['Kept of judged', keptSays(of)],
+		['Chance of a keeper', `${percent(chance.mean)} (${span(chance)})`],
+		[
+			'One keeper, on average',
+			`${many(Number(short(takes.mean, 1)), 'take')}${cost ? `, ${creditsSay(cost.mean, money)}` : ''}`
+		],
+		...(sure < MOST ? [['To be 95% sure of one', sureSays(of, money)] as [string, string]] : [])
 	];
 }
 
 export const keepers = defineFinding<'keepers', Keepers>({
 	id: 'keepers',
 	question: 'How often is it a keeper, and what does one cost?',
-	reckoned:
-		'Kept of judged with Wilson\u2019s 95% interval is the plain count. The model\u2019s chance beside it is for a fresh seed, and borrows from all other judgements. Takes to be sure: the least number of which one at least is kept with 95%. Cost: credits of a take by its chance, over the draws.',
+	method:
+		'Kept of judged is the plain count, with Wilson\u2019s interval. The model\u2019s chance is for a fresh seed and draws on all other judgements. Takes for one keeper are 1 divided by that chance, and its cost is the price of a take times that number. Takes to be sure are averaged over what the chance may be, so they can be far more. All intervals hold 90%.',
 	source: 'Wilson 1927; Newcombe 1998; geometric distribution; MacKay 1992, eq. 10',
 	place: 'more',
 	compute: (known) => {
 		const { standing, settings, evidence } = known;
 		const of = (s: number) => keepersOf(known, s);
-		const first = settings.length ? of(standing.best) : null;
+		const first = settings.length && known.judged ? of(standing.best) : null;
 		if (!first) return [];
-		const order = settings.map((_, s) => s).sort((a, b) => standing.loss[a] - standing.loss[b]);
+		const order = inOrder(known);
 		const cost = first.cost
-			? ` A keeper costs ${creditsSay(first.cost.mean, evidence.money)} (${short(first.cost.low, 1)} to ${short(first.cost.high, 1)}).`
+			? `, which cost ${creditsSay(first.cost.mean, evidence.money)} (${short(first.cost.low, 1)} to ${short(first.cost.high, 1)})`
 			: '';
+		const counted = first.kept.of
+			? `${first.kept.count} of ${first.kept.of} takes of the best settings were kept (${span(first.kept)}). `
+			: 'No take of the best settings has a mark yet. ';
 		return [
 			{
 				id: 'best',
 				about: 'Keepers',
-				says: `Of the best settings ${keptSays(first)} were kept; the model gives a fresh take ${percent(first.chance.mean)} (${span(first.chance)}). ${
-					Number.isFinite(first.sure) && first.sure < MOST
-						? `${many(first.sure, 'take')} to be 95% sure of one.`
-						: 'Hardly any is kept.'
-				}${cost}`,
+				says: `${counted}The model gives a fresh take a ${percent(first.chance.mean)} chance (${span(first.chance)}). ${
+					first.sure < MOST
+						? `One keeper takes ${many(Number(short(first.takes.mean, 1)), 'take')} on average${cost}. To be 95% sure of one, plan ${sureSays(first, evidence.money)}.`
+						: 'Hardly any take would be kept.'
+				}`,
 				data: first,
 				drawing: {
 					kind: 'rates' as const,
@@ -101,14 +117,14 @@ export const keepers = defineFinding<'keepers', Keepers>({
 				},
 				table: {
 					columns: [
-						'settings',
-						'kept',
-						'judged',
-						'from',
-						'to',
-						'chance',
-						'takes to be sure',
-						'credits a keeper'
+						'Settings',
+						'Kept',
+						'Judged',
+						'From',
+						'To',
+						'Chance',
+						'Takes to be sure',
+						'Credits a keeper'
 					],
 					rows: order.slice(0, 20).map((s) => {
 						const one = of(s)!;

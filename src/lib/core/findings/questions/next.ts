@@ -1,8 +1,18 @@
-import { curveOf, effectIn, logistic, settingKey, worthsOf, type Worths } from '$lib/core/judge';
+import {
+	curveOf,
+	effectIn,
+	flattened,
+	logistic,
+	settingKey,
+	worthsOf,
+	type Worths
+} from '$lib/core/judge';
 import { normals, stream } from '$lib/core/random';
 import { defineFinding } from '../finding';
 import type { Known } from '../known';
+import { pricesOf } from '../prices';
 import { listed, many, percent, settingSays, short, stopSays } from '../words';
+import { inOrder } from './best';
 
 /** Stops of a proposal on a dial: those that were made, by their keys, and new ones in figures. */
 export interface ProposedStops {
@@ -14,16 +24,16 @@ export interface ProposedStops {
 /** A plan that would tell more. */
 export interface Proposal {
 	kind: 'finer' | 'seeds' | 'unseen';
-	/** Dials that are turned or held; what is not named stays as it is. */
+	/** Dials that are varied or fixed; those that aren't named stay as they are. */
 	stops: ProposedStops[];
-	/** The settings that are run, each with a stop on every dial of the evidence; null for a new value. */
+	/** The settings to run, each with a stop on every dial of the evidence; null for a new value. */
 	settings: { keys: (string | null)[]; values: (number | null)[] }[];
 	/** Fresh seeds, each for every setting. */
 	seeds: number;
 	takes: number;
-	/** Credits, from what takes like these have cost; null where nothing is known. */
+	/** Credits, worked out from what takes have cost; null when that can't be told. */
 	credits: number | null;
-	/** What is expected to be gained: in worth, as preference over the best of today, and in words. */
+	/** The expected gain: in score, as preference over today's best, and in words. */
 	gain: number;
 	preferred: number;
 	gains: string;
@@ -31,12 +41,12 @@ export interface Proposal {
 	why: string;
 }
 
-/** Gains below this are not worth a plan. */
+/** Gains below this aren't worth a plan. */
 const WORTH_IT = 0.02;
-/** Proposals that are told at most. */
+/** Proposals that are shown at most. */
 const MOST = 3;
 const FRESH = 4;
-/** Truths that are tried, and draws that are weighed by what would be seen. */
+/** Draws that are taken for the truth, and draws that are weighed by what would be seen. */
 const TRUTHS = 24;
 const KEPT = 400;
 
@@ -60,13 +70,12 @@ interface Idea {
 export const next = defineFinding<'next', Proposal>({
 	id: 'next',
 	question: 'What to run next?',
-	reckoned:
-		'For every plan that comes into question, marks of its takes are drawn from what may be true, all draws are weighed by them, and the settings that would then be chosen are looked up: the gain is by how much they would be better than those of today, on average (the knowledge gradient). Shown are the plans that gain most, up to one of a kind.',
+	method:
+		'For every candidate plan, marks of its takes are drawn from what may be true, and all draws are weighed by them. The gain is how much better the settings chosen then would be than today\u2019s, on average (the knowledge gradient). The plans with the largest gains are shown, one of a kind.',
 	source: 'Frazier 2009',
 	place: 'answer',
 	compute: (known) => {
-		const { evidence } = known;
-		if (known.settings.length < 2 || (!evidence.marks.length && !evidence.pairs.length)) return [];
+		if (known.settings.length < 2 || !known.judged) return [];
 		const ideas = [...finer(known), ...moreSeeds(known), ...unseen(known)];
 		return ideas
 			.map((idea) => proposalOf(known, idea))
@@ -111,12 +120,12 @@ function moreSeeds(known: Known): Idea[] {
 			candidates: close.map((s) => asCandidate(known, s)),
 			seeds: FRESH,
 			says: `${listed(close.map((s) => settingSays(evidence, settings[s].stops)))} on ${FRESH} fresh seeds`,
-			why: 'They are close, and luck may have decided so far.'
+			why: 'They are close, and chance may have decided so far.'
 		}
 	];
 }
 
-/** Combinations of stops that were not made and may beat the best. */
+/** Combinations of stops that nobody made and that may beat the best. */
 function unseen(known: Known): Idea[] {
 	const { evidence, fit, settings, standing, worths } = known;
 	const made = new Set(settings.map(({ stops }) => settingKey(stops)));
@@ -167,12 +176,12 @@ function unseen(known: Known): Idea[] {
 			})),
 			seeds: FRESH,
 			says: `${listed(best.map((stops) => settingSays(evidence, stops)))} on ${FRESH} fresh seeds`,
-			why: `Not made yet; the first beats the best of today with a chance of ${percent(beats[0])}.`
+			why: `Nobody has made ${best.length > 1 ? 'these' : 'this'} yet. ${best.length > 1 ? 'The first' : 'It'} has a ${percent(beats[0])} chance to beat today\u2019s best.`
 		}
 	];
 }
 
-/** Finer stops of a number dial round the top of its curve, all else as in the best settings. */
+/** Finer stops of a number dial round the peak of its curve, everything else as in the best settings. */
 function finer(known: Known): Idea[] {
 	const { evidence, fit, settings, standing } = known;
 	const { draws, layout } = fit;
@@ -234,10 +243,10 @@ function finer(known: Known): Idea[] {
 				says: `${dial.label.toLowerCase()} ${listed([...fresh, dial.stops[at[d]].at ?? 0].sort((a, b) => a - b).map((v) => short(v)))}${
 					held.length ? `, ${held.join(', ')},` : ''
 				} on ${FRESH} fresh seeds`,
-				why: `The curve of ${dial.label.toLowerCase()} has its top near ${short(curve.at[top], 1)}${
+				why: `${dial.label} seems best near ${short(curve.at[top], 1)}${
 					places.some((one) => Math.abs(one - curve.at[top]) < gap / 8)
-						? '; nothing close to it was tried'
-						: ', between stops'
+						? ', and nothing close to it has been tried'
+						: ', between your stops'
 				}.`
 			}
 		];
@@ -248,7 +257,8 @@ function proposalOf(known: Known, { kind, candidates, seeds, says, why }: Idea):
 	const { evidence } = known;
 	const takes = candidates.length * seeds;
 	const gain = gainOf(known, candidates, seeds);
-	const prices = candidates.map((one) => priceOf(known, one));
+	const priceOf = pricesOf(known);
+	const prices = candidates.map(({ stops, values }) => priceOf(stops, values));
 	const credits = prices.every((one) => one !== null)
 		? prices.reduce((sum: number, one) => sum + one * seeds, 0)
 		: null;
@@ -272,43 +282,29 @@ function proposalOf(known: Known, { kind, candidates, seeds, says, why }: Idea):
 		credits,
 		gain,
 		preferred: logistic(gain),
-		gains: `gain ${short((logistic(gain) - 0.5) * 100, 1)}%`,
+		gains: `expected gain ${short((logistic(gain) - 0.5) * 100, 1)}%`,
 		says: `${many(takes, 'take')}: ${says}.`,
 		why
 	};
 }
 
-/** What a take of a setting costs: as it did, or as takes that differ from it least did. */
-function priceOf(known: Known, { made, stops }: Candidate): number | null {
-	if (made >= 0) return known.credits(made) ?? null;
-	let [nearest, least]: [number | null, number] = [null, Infinity];
-	known.settings.forEach((setting, s) => {
-		const credits = known.credits(s);
-		const apart = setting.stops.filter((stop, d) => stop !== stops[d]).length;
-		if (credits !== undefined && apart < least) [nearest, least] = [credits, apart];
-	});
-	return nearest;
-}
-
-/** By how much the setting that is chosen after the plan is better than the one of today, on average. */
-function gainOf(
-	{ worths, standing, settings, fit }: Known,
-	candidates: readonly Candidate[],
-	seeds: number
-): number {
+/** How much better the setting chosen after the plan is than today's, on average. */
+function gainOf(of: Known, candidates: readonly Candidate[], seeds: number): number {
+	const { worths, fit } = of;
 	const { draws, layout } = fit;
 	const every = Math.max(1, Math.floor(draws.count / KEPT));
 	const kept = Array.from({ length: Math.floor(draws.count / every) }, (_, i) => i * every);
-	const runners = settings
-		.map((_, s) => s)
-		.sort((a, b) => standing.loss[a] - standing.loss[b])
-		.slice(0, 10);
+	const runners = inOrder(of).slice(0, 10);
 	const known = [
 		...runners.map((s) => worthAt(worths, s)),
 		...candidates.map(({ worth }) => worth)
 	].map((worth) => Float64Array.from(kept, worth));
 	const seen = known.slice(runners.length);
-	const luckAt = layout.scales.indexOf('luck');
+	const scaleIn = (kind: 'seed' | 'take') => {
+		const at = layout.scales.indexOf(kind);
+		return (d: number) => (at < 0 ? 0 : draws.scales[d * layout.scales.length + at]);
+	};
+	const [seedScale, takeScale] = [scaleIn('seed'), scaleIn('take')];
 	const today = known[0].reduce((a, b) => a + b, 0) / kept.length;
 	let sum = 0;
 	for (let t = 0; t < TRUTHS; t++) {
@@ -317,17 +313,18 @@ function gainOf(
 		const weights = new Float64Array(kept.length).fill(1);
 		weights[truth] = 0;
 		for (let s = 0; s < seeds; s++) {
-			const of = kept[truth];
-			const scale = luckAt < 0 ? 0 : draws.scales[of * layout.scales.length + luckAt];
+			const actual = kept[truth];
 			const luck =
-				scale * Math.sqrt(-2 * Math.log(draw.next())) * Math.cos(2 * Math.PI * draw.next());
-			// The seed's luck is taken for known when draws are weighed: the gain is a little too high.
+				seedScale(actual) *
+				Math.sqrt(-2 * Math.log(draw.next())) *
+				Math.cos(2 * Math.PI * draw.next());
+			// The seed's effect counts as known when draws are weighed, so the gain is a little too high.
 			const shown = seen.map((worth) => worth[truth] + luck);
 			const roll = seen.map(() => draw.next());
 			for (let c = 0; c < seen.length; c++) {
-				const level = markOf(draws, of, shown[c], roll[c]);
+				const level = markOf(draws, actual, shown[c], takeScale(actual), roll[c]);
 				for (let i = 0; i < kept.length; i++)
-					weights[i] *= chanceOfMark(draws, kept[i], seen[c][i] + luck, level);
+					weights[i] *= chanceOfMark(draws, kept[i], seen[c][i] + luck, takeScale(kept[i]), level);
 			}
 		}
 		let all = 0;
@@ -344,22 +341,30 @@ function gainOf(
 	return Math.max(0, sum / TRUTHS - today);
 }
 
-/** Cuts of a draw, or such as split takes in three where nothing was marked. */
+/** Cuts of a draw; such as split takes in three if nothing was marked. */
 const cutsOf = ({ answers }: Known['fit']['draws'], d: number): [number, number] =>
 	Number.isNaN(answers[d * 5]) ? [-0.7, 0.7] : [answers[d * 5], answers[d * 5 + 1]];
 
 function chanceOfMark(
 	draws: Known['fit']['draws'],
 	d: number,
-	worth: number,
+	score: number,
+	takeScale: number,
 	level: number
 ): number {
 	const [low, high] = cutsOf(draws, d);
-	const [a, b] = [logistic(low - worth), logistic(high - worth)];
+	const flat = flattened(takeScale ** 2);
+	const [a, b] = [logistic(flat * (low - score)), logistic(flat * (high - score))];
 	return Math.max(1e-9, level === 0 ? a : level === 1 ? b - a : 1 - b);
 }
 
-function markOf(draws: Known['fit']['draws'], d: number, worth: number, roll: number): number {
-	const [low, high] = cutsOf(draws, d);
-	return roll < logistic(low - worth) ? 0 : roll < logistic(high - worth) ? 1 : 2;
+function markOf(
+	draws: Known['fit']['draws'],
+	d: number,
+	score: number,
+	takeScale: number,
+	roll: number
+): number {
+	const low = chanceOfMark(draws, d, score, takeScale, 0);
+	return roll < low ? 0 : roll < low + chanceOfMark(draws, d, score, takeScale, 1) ? 1 : 2;
 }

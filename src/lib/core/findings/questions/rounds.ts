@@ -1,20 +1,18 @@
-import { AS_GOOD } from '$lib/core/judge';
-import { shareOf } from '../drawn';
 import { defineFinding } from '../finding';
 import type { Known } from '../known';
 import { many, sure } from '../words';
-import { placed, type Placed } from './best';
+import { inOrder, placed, type Placed } from './best';
 
-/** A round of successive halving: which settings stay in question, and which cannot win. */
+/** A round of successive halving: which settings are still in question, and which can't win. */
 export interface Round {
 	left: Placed[];
 	dropped: (Placed & { why: string })[];
-	/** Fresh seeds for every setting that is left: as many takes as the first round had. */
+	/** Fresh seeds for every setting that is left, for as many takes as the first round had. */
 	seeds: number;
 }
 
-/** A setting is dropped when it is as good as the best one with less than this chance. */
-const CANNOT_WIN = 0.05;
+/** Chance that the best setting is among those that are dropped, at most. */
+const CANNOT_WIN = 0.02;
 /** Fewer settings than this need no rounds. */
 const LEAST = 4;
 const SEEDS = { least: 2, most: 12 };
@@ -30,26 +28,24 @@ export const seedsFor = (all: number, each: number, left: number): number =>
 export const rounds = defineFinding<'rounds', Round>({
 	id: 'rounds',
 	question: 'What can be dropped?',
-	reckoned:
-		'A setting is dropped when the chance that it is as good as the best one (within 0.15 of worth) is under 5%. What is left is made on more fresh seeds, so that every round costs about as much: successive halving, with the chance of being best in place of the half.',
+	method:
+		'Settings are dropped from the last place up, as long as the chance that the best one is among them stays under 2%. The others run on more fresh seeds, so that every round costs about as much. This is successive halving, with the chance of being best in place of the half.',
 	source: 'Jamieson and Talwalkar 2016',
 	place: 'answer',
 	compute: (known) => {
-		const { evidence, settings, standing, worths } = known;
-		if (settings.length < LEAST || standing.settled) return [];
-		if (!evidence.marks.length && !evidence.pairs.length) return [];
-		const over = (s: number, d: number) =>
-			worths.values[standing.best * worths.draws + d] - worths.values[s * worths.draws + d];
-		const order = settings.map((_, s) => s).sort((a, b) => standing.loss[a] - standing.loss[b]);
-		const asGood = (s: number) => shareOf(worths.draws, (d) => over(s, d) < AS_GOOD);
-		const left = order.filter((s) => s === standing.best || asGood(s) >= CANNOT_WIN);
-		const gone = order.filter((s) => !left.includes(s));
+		const { settings, standing } = known;
+		if (settings.length < LEAST || standing.settled || !known.judged) return [];
+		const order = inOrder(known);
+		let [first, chance] = [order.length, 0];
+		while (first > 1 && chance + standing.chance[order[first - 1]] <= CANNOT_WIN)
+			chance += standing.chance[order[--first]];
+		const [left, gone] = [order.slice(0, first), order.slice(first)];
 		if (!gone.length || left.length < 2) return [];
 		const data: Round = {
 			left: left.map((s) => placed(known, s)),
 			dropped: gone.map((s) => ({
 				...placed(known, s),
-				why: `as good as the best with a chance of ${sure(asGood(s))}`
+				why: `${sure(standing.chance[s])} likely to be the best`
 			})),
 			seeds: seedsFor(settings.length, takesEach(known), left.length)
 		};
@@ -57,11 +53,11 @@ export const rounds = defineFinding<'rounds', Round>({
 			{
 				id: 'rounds',
 				about: 'Next round',
-				says: `${gone.length} of ${many(settings.length, 'setting')} cannot win any more; ${many(left.length, 'setting')} ${left.length === 1 ? 'is' : 'are'} left.`,
+				says: `${gone.length} of ${many(settings.length, 'setting')} can\u2019t win any more. ${many(left.length, 'setting is', 'settings are')} left.`,
 				data,
 				drawing: null,
 				table: {
-					columns: ['dropped', 'chance of being best', 'loss', 'why'],
+					columns: ['Dropped', 'Chance of being best', 'Loss', 'Why'],
 					rows: data.dropped.map(({ says, chance, loss, why }) => [
 						says,
 						sure(chance),
