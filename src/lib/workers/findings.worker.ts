@@ -1,7 +1,14 @@
 /// <reference lib="webworker" />
 import '$lib/start/without-eval';
 import { expose } from 'comlink';
-import { findingsOf, knownFrom, missingOf, pickFound, speaksAgainst } from '$lib/core/findings';
+import {
+	findingsOf,
+	knownFrom,
+	missingOf,
+	pickFound,
+	speaksAgainst,
+	type Answered
+} from '$lib/core/findings';
 import { chooserOf, pairsFrom, Sitting, type Evidence, type PairsAsked } from '$lib/core/judge';
 
 /** Fits judgements and answers questions from them, off the page's thread. */
@@ -14,7 +21,9 @@ const api = {
 	pairs: (asked: PairsAsked) => sitting.pairs(asked),
 	/** Pairs for a ballot. */
 	ballot: (evidence: Evidence, count: number) => pairsFrom(chooserOf(fitted(evidence)), count),
-	findings: (evidence: Evidence) => findingsOf(evidence, fitted),
+	/** All findings; each answer is told as it is ready. */
+	findings: (evidence: Evidence, tell: (one: Answered) => void) =>
+		findingsOf(evidence, fitted, tell),
 	/** What is known of one setting. */
 	found: (evidence: Evidence, stops: Record<string, string>, plan: string) => {
 		const of = known(evidence);

@@ -8,7 +8,7 @@ import type { CutMask, CutStroke, Edits } from '$lib/core/edits';
 import type { Alike, Hung, LibraryQuery, Yield, YieldBy } from '$lib/core/library';
 import type { Apart, DifferenceKind } from '$lib/core/measure';
 import type { Offer } from '$lib/core/plan';
-import type { Against, Findings } from '$lib/core/findings';
+import type { Against, Answered, Findings } from '$lib/core/findings';
 import type { Evidence, PairsAsked, PairsKnown, Shown } from '$lib/core/judge';
 import type { Design, Measured, ModelCard, PickFound, PlanRack } from '$lib/core/schema';
 import ArchivesWorker from './archives.worker?worker';
@@ -162,9 +162,15 @@ export const nextPairOf = (asked: PairsAsked): Promise<PairsKnown> =>
 export const pairsForBallot = (evidence: Evidence, count: number): Promise<Shown[]> =>
 	judging((at) => at.ballot(evidence, count));
 
-/** Every question that evidence answers. */
-export const findingsIn = (evidence: Evidence): Promise<Findings> =>
-	judging((at) => at.findings(evidence));
+/**
+ * Answers every question that evidence answers.
+ *
+ * @param tell called with each answer as it is ready
+ */
+export const findingsIn = (
+	evidence: Evidence,
+	tell: (one: Answered) => void
+): Promise<Findings> => judging((at) => at.findings(evidence, proxy(tell)));
 
 /** What evidence says of one setting, by the keys of its stops; null where it says nothing. */
 export const foundOf = (

@@ -1,6 +1,5 @@
 import { addRow } from './cholesky';
 import { flattened, precisionOf, slopesAt } from './climb';
-import { logBetween, logLogistic } from './ordinal';
 import type { Problem } from './problem';
 
 /** Draws at one point of the scales: a row a number, a column a draw. */
@@ -44,6 +43,8 @@ export function logPosterior(
 	const flat = [1, flattened(variance), flattened(2 * variance)];
 	const top = p.levels - 1;
 	const q = new Float64Array(count);
+	// Chances are multiplied, and their logarithm taken every few answers: logarithms are what takes long.
+	const product = new Float64Array(count).fill(1);
 	for (let a = 0; a < p.answers; a++) {
 		const [n, said, judge, isPair] = [p.count[a], p.level[a], p.judge[a], p.pair[a] === 1];
 		const k = flat[p.free[a]];
@@ -55,25 +56,45 @@ export function logPosterior(
 			addRow(q, m * p.nodeValue[i], z[p.nodeIndex[i]]);
 		let low: Float64Array = none;
 		let high: Float64Array = none;
+		// Cuts of a pair lie at the tie on both sides.
+		let [lowSign, highSign] = [k, k];
 		if (isPair) {
 			addRow(q, k, rowAt(own.lean));
 			addRow(q, k, rowAt(own.judgeLean[judge]));
-			low = said === 2 ? tie : tie.map((t) => -t);
-			high = said === 0 ? low : tie;
+			low = high = tie;
+			if (said < 2) lowSign = -k;
+			if (said === 0) highSign = -k;
 		} else {
 			addRow(q, -k, rowAt(own.strict[judge]));
 			if (said > 0) low = cuts[said - 1];
 			if (said < top) high = cuts[said];
 		}
 		const highest = said === (isPair ? 2 : top);
-		for (let d = 0; d < count; d++)
-			log[d] +=
-				n *
-				(highest
-					? logLogistic(q[d] - k * low[d])
-					: said === 0
-						? logLogistic(k * high[d] - q[d])
-						: logBetween(k * low[d] - q[d], k * high[d] - q[d]));
+		for (let d = 0; d < count; d++) {
+			const chance = highest
+				? 1 / (1 + Math.exp(Math.min(FAR, lowSign * low[d] - q[d])))
+				: said === 0
+					? 1 / (1 + Math.exp(Math.min(FAR, q[d] - highSign * high[d])))
+					: between(lowSign * low[d] - q[d], highSign * high[d] - q[d]);
+			product[d] *= n === 1 ? chance : chance ** n;
+		}
+		if (n > 1 || a % TOGETHER === TOGETHER - 1 || a === p.answers - 1)
+			for (let d = 0; d < count; d++) {
+				log[d] += Math.log(Math.max(product[d], Number.MIN_VALUE));
+				product[d] = 1;
+			}
 	}
 	return log;
 }
+
+/** Chances that are multiplied before their logarithm is taken, and the exponent at which each is cut off. */
+const TOGETHER = 8;
+const FAR = 80;
+
+/** logistic(high) - logistic(low) for low < high. */
+const between = (low: number, high: number): number =>
+	Math.max(
+		1e-35,
+		-Math.expm1(low - high) /
+			((1 + Math.exp(Math.min(FAR, -high))) * (1 + Math.exp(Math.min(FAR, low))))
+	);

@@ -37,10 +37,10 @@ const normal = (mean: number, of: number): Belief => ({
 });
 
 const beliefs: Record<ScaleKind, Belief> = {
-	dial: deviation(2, 0.6),
-	together: deviation(1, 0.6),
+	dial: deviation(1.2, 0.6),
+	together: deviation(0.5, 0.3),
 	seed: deviation(1, 0.6),
-	take: deviation(0.6, 0.35),
+	take: deviation(0.3, 0.2),
 	/** The logarithm of the slope of pairs beside that of marks. */
 	factor: normal(0, 0.4),
 	/** Of a judge: 1 is like the common one, 0 answers by chance, below 0 the other way round. */

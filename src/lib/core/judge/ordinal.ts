@@ -18,12 +18,8 @@ const logistic = (x: number): number =>
 	x >= 0 ? 1 / (1 + Math.exp(-x)) : 1 - 1 / (1 + Math.exp(x));
 
 /** log(logistic(x)), without loss far from zero. */
-export const logLogistic = (x: number): number =>
+const logLogistic = (x: number): number =>
 	x >= 0 ? -Math.log1p(Math.exp(-x)) : x - Math.log1p(Math.exp(x));
-
-/** log(logistic(high) - logistic(low)) for low < high, without loss far from zero. */
-export const logBetween = (low: number, high: number): number =>
-	logLogistic(high) + logLogistic(-low) + Math.log(Math.max(1e-300, -Math.expm1(low - high)));
 
 /**
  * Fills `out` with the answer between two cuts.

@@ -5,8 +5,8 @@ export interface Point {
 	weight: number;
 }
 
-/** Radius of the sphere on which points lie, per root of the number of scales. */
-const RADIUS = 1.1;
+/** How far out the corners lie in every direction. */
+const CORNER = 1.1;
 
 /** Gauss and Hermite's three points for a standard normal. */
 const HERMITE = [
@@ -15,15 +15,17 @@ const HERMITE = [
 	{ at: Math.sqrt(3), weight: 1 / 6 }
 ];
 
+/** Most scales that get every combination of three points. */
+const MOST_WHOLE = 3;
+
 /**
- * Points over so many scales: up to three, every combination of three a scale; beyond, the centre and
- * two on every axis of the sphere, which together have the moments of a standard normal up to the
- * third. It is the central composite design of Rue, Martino and Chopin 2009, section 6.5, without its
- * corners, which make it several times as dear. How well intervals cover is held against planted truths
- * (docs/findings.md).
+ * Points over so many scales. Up to three get every combination of three a scale. More get the centre and
+ * the corners of a fraction of a cube, with their opposites, which together have the moments of a standard
+ * normal up to the third. It is the central composite design of Rue, Martino and Chopin 2009, section 6.5,
+ * without its points on the axes: these lie so far out that each would stand for the tail of one scale.
  */
 export function pointsOver(count: number): Point[] {
-	if (count <= 3) {
+	if (count <= MOST_WHOLE) {
 		let points: Point[] = [{ at: [], weight: 1 }];
 		for (let i = 0; i < count; i++)
 			points = points.flatMap((point) =>
@@ -31,13 +33,23 @@ export function pointsOver(count: number): Point[] {
 			);
 		return points.map(relative);
 	}
-	const radius = RADIUS * Math.sqrt(count);
-	const sphere = Array.from({ length: 2 * count }, (_, i) =>
-		Array.from({ length: count }, (_, j) => (j === i >> 1 ? (i % 2 ? -radius : radius) : 0))
+	let size = 1;
+	while (size < count) size *= 2;
+	// Signs of a Hadamard matrix (Sylvester 1867): any two columns are orthogonal.
+	const sign = (row: number, column: number): number => {
+		let odd = 0;
+		for (let both = row & column; both; both &= both - 1) odd ^= 1;
+		return odd ? -1 : 1;
+	};
+	const corners = Array.from({ length: 2 * size }, (_, i) =>
+		Array.from(
+			{ length: count },
+			(_, j) => (i < size ? CORNER : -CORNER) * sign(i % size, j)
+		)
 	);
 	return [
-		{ at: new Array<number>(count).fill(0), weight: 1 - RADIUS ** -2 },
-		...sphere.map((at) => ({ at, weight: RADIUS ** -2 / sphere.length }))
+		{ at: new Array<number>(count).fill(0), weight: 1 - CORNER ** -2 },
+		...corners.map((at) => ({ at, weight: CORNER ** -2 / corners.length }))
 	].map(relative);
 }
 

@@ -73,7 +73,7 @@ export const strangers: readonly Stranger[] = [
 		stops: [3, 3, 2],
 		seeds: 4,
 		matters: [1.4, 1.2, 0.4],
-		judges: [{ name: '', tires: 1.2, favours: 0.6, slips: 0.03 }]
+		judges: [{ name: '', tires: 0.8, favours: 0.3, slips: 0.03 }]
 	},
 	{
 		id: 'normal',
@@ -82,7 +82,7 @@ export const strangers: readonly Stranger[] = [
 		seeds: 4,
 		matters: [1.6, 1.2, 0.4],
 		normal: true,
-		suits: 0.5,
+		suits: 0.3,
 		judges: [{ name: '', slips: 0.05 }]
 	},
 	{

@@ -5,6 +5,7 @@
 	import type { Evidence } from '$lib/core/judge';
 	import { Lines, TakePicture, useWork } from '$lib/ui/shared';
 
+	/** The answer, how sure it is, and the next step. */
 	interface Props {
 		best: Best;
 		keepers: Keepers | null;
@@ -18,44 +19,55 @@
 	const shown = $derived(
 		best.shownBy.flatMap((id) => work.takes.find((take) => take.id === id) ?? []).at(0)
 	);
-	const from = $derived(page.url.searchParams.get('from'));
-	const pickUrl = $derived(
-		`/brief/${work.brief!.id}/pick?${new URLSearchParams({ best: '1', ...(from ? { from } : {}), ...best.best.stops })}`
+	/** The same scope and judge where one goes from here. */
+	const scope = $derived(
+		[...page.url.searchParams].filter(([name]) => ['from', 'takes', 'judge'].includes(name))
 	);
-	const lines = $derived.by((): [string, string][] => [
-		['better than all others', sure(best.best.chance)],
-		...(best.next ? [['than the next', sure(best.next.beaten)] as [string, string]] : []),
-		...(keepers ? keeperLines(keepers, evidence.money) : [])
-	]);
+	const pickUrl = $derived(
+		`/brief/${work.brief!.id}/pick?${new URLSearchParams([['best', '1'], ...scope, ...Object.entries(best.best.stops)])}`
+	);
+	const pairsUrl = $derived(
+		`/brief/${work.brief!.id}/pairs?${new URLSearchParams(scope.filter(([name]) => name !== 'judge'))}`
+	);
+	const lines = $derived(keepers ? keeperLines(keepers, evidence.money) : []);
 </script>
 
 <section class="best" class:settled={best.settled} aria-label="Best settings">
-	<p class="head">{best.settled ? 'Best, settled' : 'Best so far'}</p>
 	{#if shown}
 		<a
 			class="shot"
 			href="/brief/{work.brief!.id}/sheet?open={shown.id}"
-			style:aspect-ratio="{shown.settings.width} / {shown.settings.height}"
-			aria-label="Take {shown.number}, which shows them best: open it on the sheet"
+			aria-label="Take {shown.number}, which shows them best. Open it on the sheet"
 			><TakePicture takeId={shown.id} alt="Take {shown.number}" large /></a
 		>
 	{/if}
-	<h1>{best.best.says}</h1>
-	<p class="says">{says}</p>
-	<Lines room={150} {lines} />
-	<div class="do">
-		{#if !best.settled}
-			<Button href="/brief/{work.brief!.id}/pairs">Judge pairs</Button>
-		{/if}
-		<Button href={pickUrl} kind={best.settled ? 'primary' : 'tertiary'}>Save as the pick</Button>
+	<div class="answer">
+		<p class="head">{best.settled ? 'Decided' : 'No clear winner yet'}</p>
+		<h1>{best.best.says}</h1>
+		<p class="sure">
+			<strong class="num">{sure(best.best.chance)}</strong> likely to be the best{#if best.next},
+				<strong class="num">{sure(best.next.beaten)}</strong> to beat the next{/if}
+		</p>
+		<p class="now">{best.now}</p>
+		<div class="do">
+			{#if !best.settled}
+				<Button href={pairsUrl}>Judge pairs</Button>
+			{/if}
+			<Button href={pickUrl} kind={best.settled ? 'primary' : 'tertiary'}>Save as pick</Button>
+		</div>
+	</div>
+	<div class="figures">
+		<p>{says}</p>
+		<Lines room={168} {lines} />
 	</div>
 </section>
 
 <style>
 	.best {
 		display: grid;
-		gap: 10px;
-		padding: 14px 16px;
+		grid-template-columns: minmax(0, 5fr) minmax(0, 5fr) minmax(0, 4fr);
+		gap: 14px 24px;
+		padding: 16px;
 		border: 1px solid var(--rule-strong);
 		background: var(--panel);
 	}
@@ -64,43 +76,58 @@
 		border-color: var(--ink);
 	}
 
-	.head {
-		color: var(--ink-2);
-		font-size: 13px;
-	}
-
 	.shot {
-		display: block;
-		max-height: 300px;
-		margin: 0 auto;
-		max-width: 100%;
+		display: grid;
+		place-items: center;
+		height: 340px;
 		background: var(--mat-1);
 	}
 
+	.shot :global(img) {
+		width: 100%;
+		height: 340px;
+		object-fit: contain;
+	}
+
+	.answer,
+	.figures {
+		display: grid;
+		gap: 12px;
+		align-content: start;
+		min-width: 0;
+	}
+
+	.head {
+		color: var(--ink-2);
+		font-size: 18px;
+	}
+
+	.settled .head {
+		color: var(--ink);
+		font-weight: 600;
+	}
+
 	h1 {
-		font-size: 17px;
+		font-size: clamp(22px, 2.4vw, 32px);
+		line-height: 1.2;
+		overflow-wrap: anywhere;
 	}
 
-	.says {
+	.sure {
+		font-size: 18px;
+	}
+
+	.sure strong {
+		font-size: 24px;
+	}
+
+	.now {
+		max-width: 46ch;
+		font-size: 16px;
+	}
+
+	.figures p {
 		font-size: 13px;
-	}
-
-	@media (max-width: 900px) {
-		.best {
-			grid-template-rows: auto auto auto 1fr auto;
-			grid-template-columns: 300px minmax(0, 1fr);
-			gap: 10px 18px;
-		}
-
-		.best > :global(*) {
-			grid-column: 2;
-		}
-
-		.best > .shot {
-			grid-row: 1 / span 5;
-			grid-column: 1;
-			align-self: start;
-		}
 	}
 
 	.do {
@@ -110,10 +137,26 @@
 	}
 
 	.do :global(.bx--btn) {
-		flex: 1 1 140px;
+		flex: 0 1 190px;
 		min-width: 0;
 		max-width: none;
 		padding-right: 14px;
 		white-space: nowrap;
+	}
+
+	@media (max-width: 1100px) {
+		.best {
+			grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+		}
+
+		.figures {
+			grid-column: 1 / -1;
+		}
+	}
+
+	@media (max-width: 700px) {
+		.best {
+			grid-template-columns: minmax(0, 1fr);
+		}
 	}
 </style>

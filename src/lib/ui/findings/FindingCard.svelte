@@ -7,7 +7,7 @@
 	interface Props {
 		said: Said;
 		kind: FindingKind;
-		/** From what it is reckoned: counts of marks and pairs, blind or open. */
+		/** What its figures come from: counts of marks and pairs, blind or open. */
 		from: string;
 	}
 
@@ -49,7 +49,7 @@
 		</div>
 	{/if}
 	<details>
-		<summary>numbers, and how they are reckoned</summary>
+		<summary>Numbers and method</summary>
 		{#if said.table}
 			<div class="table">
 				<table>
@@ -72,7 +72,7 @@
 			</div>
 			<button class="act" onclick={copy}>{copied ? 'Copied' : 'Copy the numbers'}</button>
 		{/if}
-		<p class="quiet">{kind.reckoned}</p>
+		<p class="quiet">{kind.method}</p>
 		<p class="quiet">From {from}. Method: {kind.source}.</p>
 	</details>
 </article>

@@ -13,16 +13,15 @@
 		type Best,
 		type FindingId,
 		type FindingKind,
-		type Findings,
 		type Keepers,
 		type Proposal,
 		type Round,
 		type Said
 	} from '$lib/core/findings';
 	import { Choice, openJudged, scopeSays, useWork } from '$lib/ui/shared';
-	import { findingsIn } from '$lib/workers';
 	import BestCard from './BestCard.svelte';
 	import FindingCard from './FindingCard.svelte';
+	import { KeptFindings } from './kept.svelte';
 	import NextCard from './NextCard.svelte';
 	import RoundCard from './RoundCard.svelte';
 
@@ -40,29 +39,18 @@
 	const whole = $derived(judged.evidence(false, scoped));
 	const evidence = $derived(ofJudge(whole, judge === null ? null : judge === 'me' ? '' : judge));
 	const missing = $derived(missingOf(evidence));
-	let found = $state.raw<Findings | null>(null);
-	let trouble = $state<string | null>(null);
-	let counted = 0;
+	const kept = new KeptFindings();
 
 	$effect(() => {
-		if (!judged.ready || missing?.nothing) {
-			found = null;
-			return;
-		}
-		const now = ++counted;
-		findingsIn(evidence).then(
-			(next) => {
-				if (now !== counted) return;
-				found = next;
-				trouble = null;
-			},
-			(cause: unknown) => {
-				if (now === counted) trouble = cause instanceof Error ? cause.message : String(cause);
-			}
+		if (!judged.ready || missing?.nothing) return;
+		kept.show(
+			work.brief!.id,
+			JSON.stringify([work.brief!.id, scope?.id, scope?.kind === 'chosen' && scope.takes, judge]),
+			evidence
 		);
 	});
 
-	const said = (id: FindingId): Said[] => found?.said.find((one) => one.id === id)?.items ?? [];
+	const said = (id: FindingId): Said[] => kept.said.find((one) => one.id === id)?.items ?? [];
 	const best = $derived(said('best')[0] as Said<Best> | undefined);
 	const keepers = $derived((said('keepers')[0] as Said<Keepers> | undefined)?.data ?? null);
 	const round = $derived(said('rounds')[0] as Said<Round> | undefined);
@@ -81,16 +69,30 @@
 	}
 </script>
 
+{#snippet column(cards: { kind: FindingKind; said: Said }[])}
+	<div class="columns">
+		{#each [0, 1] as side (side)}
+			<div class="column">
+				{#each cards as { kind, said: one }, i (kind.id + one.id)}
+					{#if i % 2 === side}
+						<div style:order={i}><FindingCard said={one} {kind} {from} /></div>
+					{/if}
+				{/each}
+			</div>
+		{/each}
+	</div>
+{/snippet}
+
 {#if !judged.ready}
 	<div></div>
 {:else if missing?.nothing}
 	<section class="empty">
-		<h1>Nothing can be said yet</h1>
+		<h1>No findings yet</h1>
 		<p>{missing.says}</p>
 		<Button href="/brief/{work.brief!.id}/{missing.offer.view}">{missing.offer.says}</Button>
 	</section>
 {:else}
-	<div class="view">
+	<div class="view" aria-busy={kept.renewing}>
 		<header>
 			{#if scopes.length > 1}
 				<Choice
@@ -104,7 +106,7 @@
 			{/if}
 			{#if judged.judges.length > 1}
 				<Choice
-					says="as seen by"
+					says="judged by"
 					label="Whose judgements"
 					value={judge ?? ''}
 					items={[
@@ -114,47 +116,37 @@
 					onchange={(value) => set('judge', value)}
 				/>
 			{/if}
-			<p class="scale">
+			<p class="from">
 				From {from}.
-				<span class="quiet"
-					>Shares: preferred to an even take, nine in ten within the interval.</span
-				>
+				{#if kept.renewing && kept.any}<span class="quiet" role="status">Updating …</span>{/if}
 			</p>
 		</header>
 		{#if missing}
-			<div class="wide">
-				<InlineNotification lowContrast hideCloseButton kind="info" title={missing.says} />
-			</div>
+			<InlineNotification lowContrast hideCloseButton kind="info" title={missing.says} />
 		{/if}
-		{#if trouble}
-			<div class="wide">
-				<InlineNotification lowContrast hideCloseButton kind="error" title={trouble} />
-			</div>
+		{#if kept.trouble}
+			<InlineNotification lowContrast hideCloseButton kind="error" title={kept.trouble} />
 		{/if}
-		{#if !found}
-			<p class="wide" role="status">Reckoning …</p>
+		{#if !kept.any}
+			{#if !kept.trouble}
+				<div class="waiting" role="status">Working out what your judgements say …</div>
+			{/if}
 		{:else}
-			<aside>
-				{#if best}
-					<BestCard best={best.data} {keepers} says={best.says} {evidence} />
-				{/if}
-				<NextCard proposals={next} best={best?.data ?? null} />
-				{#if best && round}<RoundCard said={round} best={best.data} />{/if}
-			</aside>
-			<div class="cards">
-				<h2>What each dial does</h2>
-				<div class="columns">
-					{#each cards('dials') as { kind, said: one } (kind.id + one.id)}
-						<FindingCard said={one} {kind} {from} />
-					{/each}
+			{#if best}<BestCard best={best.data} {keepers} says={best.says} {evidence} />{/if}
+			{#if next.length || round}
+				<div class="then">
+					<NextCard proposals={next} best={best?.data ?? null} />
+					{#if best && round}<RoundCard said={round} best={best.data} />{/if}
 				</div>
-				<h2>What it comes to</h2>
-				<div class="columns">
-					{#each cards('more') as { kind, said: one } (kind.id + one.id)}
-						<FindingCard said={one} {kind} {from} />
-					{/each}
-				</div>
-			</div>
+			{/if}
+			<h2>What each dial does</h2>
+			<p class="quiet scale">
+				Percentages show how often a take with this value would be preferred to an average one. Bars
+				are 90% intervals.
+			</p>
+			{@render column(cards('dials'))}
+			<h2>In detail</h2>
+			{@render column(cards('more'))}
 		{/if}
 	</div>
 {/if}
@@ -162,51 +154,54 @@
 <style>
 	.view {
 		display: grid;
-		grid-template-rows: auto;
-		grid-template-columns: minmax(0, 1fr) 372px;
-		gap: 12px 20px;
-		align-items: start;
-		max-width: 1500px;
+		grid-template-columns: minmax(0, 1fr);
+		gap: 12px;
+		max-width: 1400px;
 		padding: 14px 20px 40px;
 	}
 
-	header,
-	.wide {
+	header {
 		display: flex;
-		grid-column: 1 / -1;
 		flex-wrap: wrap;
 		gap: 6px 18px;
 		align-items: center;
 	}
 
-	.scale {
-		flex: 1 1 340px;
+	.from {
+		flex: 1 1 300px;
 		font-size: 13px;
 	}
 
-	aside {
-		display: grid;
-		grid-column: 2;
-		grid-row: 3 / span 2;
-		gap: 12px;
+	.scale {
+		margin-top: -8px;
+		font-size: 13px;
 	}
 
-	.cards {
+	.waiting {
 		display: grid;
-		grid-column: 1;
-		grid-row: 3;
+		place-content: center;
+		min-height: 360px;
+		border: 1px solid var(--rule);
+		background: var(--panel);
+		color: var(--ink-2);
+	}
+
+	.then,
+	.columns {
+		display: grid;
+		grid-template-columns: repeat(2, minmax(0, 1fr));
+		gap: 12px;
+		align-items: start;
+	}
+
+	.then > :global(:only-child) {
+		grid-column: 1 / -1;
+	}
+
+	.column {
+		display: grid;
 		gap: 12px;
 		min-width: 0;
-	}
-
-	.columns {
-		columns: 2;
-		column-gap: 12px;
-	}
-
-	.columns :global(article) {
-		break-inside: avoid;
-		margin-bottom: 12px;
 	}
 
 	.empty {
@@ -217,25 +212,19 @@
 		padding: 40px 28px;
 	}
 
-	@media (max-width: 1100px) {
-		.view {
-			grid-template-columns: minmax(0, 1fr) 320px;
-		}
-
-		.columns {
-			columns: 1;
-		}
-	}
-
 	@media (max-width: 900px) {
-		.view {
+		.then {
 			grid-template-columns: minmax(0, 1fr);
 		}
 
-		aside,
-		.cards {
-			grid-column: 1;
-			grid-row: auto;
+		.columns {
+			display: flex;
+			flex-direction: column;
+			align-items: stretch;
+		}
+
+		.column {
+			display: contents;
 		}
 	}
 </style>
