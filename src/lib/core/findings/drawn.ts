@@ -33,12 +33,20 @@ export function drawn({ draws, layout }: Fit) {
 		place < 0 ? 0 : scales[d * layout.scales.length + place] ** 2;
 	const [seed, take] = [at('seed'), at('take')];
 	return {
-		/** Chance that a take is preferred to an average one on the same seed, if either is preferred. */
-		preferred: (score: (draw: number) => number): Float64Array =>
-			Float64Array.from({ length: count }, (_, d) => {
+		/**
+		 * Chance that a take is preferred to an average one on the same seed, if either is preferred.
+		 *
+		 * @param wanted how many draws, and every which one. @default all
+		 */
+		preferred(score: (i: number) => number, wanted = count, every = 1): Float64Array {
+			const out = new Float64Array(wanted);
+			for (let i = 0; i < wanted; i++) {
+				const d = i * every;
 				const slope = answers[d * 5 + 3];
-				return logistic(slope * score(d) * flattened(2 * slope * slope * variance(take, d)));
-			}),
+				out[i] = logistic(slope * score(i) * flattened(2 * slope * slope * variance(take, d)));
+			}
+			return out;
+		},
 		/** Chance of the mark keep on a fresh seed: its effect and the take's own are averaged over. */
 		keeps: (score: (draw: number) => number): Float64Array =>
 			Float64Array.from({ length: count }, (_, d) =>

@@ -8,8 +8,9 @@ import {
 	type Standing,
 	type Worths
 } from '$lib/core/judge';
-import { drawn } from './drawn';
+import { drawn, figureOf, type Figure } from './drawn';
 import { carriers } from './moved';
+import { settingSays } from './words';
 
 /** What findings are worked out from: evidence, the model fitted to it, and how settings stand. */
 export interface Known {
@@ -29,10 +30,24 @@ export interface Known {
 	seconds: (setting: number) => number | undefined;
 	/** Score of a setting in one draw. */
 	score: (setting: number, draw: number) => number;
+	/** A setting in words. */
+	says: (setting: number) => string;
+	/** Preference of a setting over an average take. */
+	quality: (setting: number) => Figure;
 	/** Chance in every draw that a take of a setting is a keeper; null when nothing was marked. */
 	keeps: (setting: number) => Float64Array | null;
-	/** Preference over an average take in every draw, of a score in every draw. */
-	preferred: (score: (draw: number) => number) => Float64Array;
+	/** Preference over an average take in every draw, or in some, of a score in each. */
+	preferred: ReturnType<typeof drawn>['preferred'];
+}
+
+/** Works something out for a setting at most once. */
+function once<T>(work: (setting: number) => T): (setting: number) => T {
+	const known = new Map<number, T>();
+	return (setting) => {
+		let one = known.get(setting);
+		if (one === undefined) known.set(setting, (one = work(setting)));
+		return one;
+	};
 }
 
 export function knownFrom(evidence: Evidence, fit: Fit): Known {
@@ -61,6 +76,8 @@ export function knownFrom(evidence: Evidence, fit: Fit): Known {
 		credits: mean('credits'),
 		seconds: mean('seconds'),
 		score,
+		says: once((setting) => settingSays(evidence, settings[setting].stops)),
+		quality: once((setting) => figureOf(at.preferred((d) => score(setting, d)))),
 		keeps: (setting) => (marks.size ? at.keeps((d) => score(setting, d)) : null),
 		preferred: at.preferred
 	};

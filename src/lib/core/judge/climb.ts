@@ -1,5 +1,5 @@
 import { backward, cholesky, forward } from './cholesky';
-import { blankOrdinal, ordinal } from './ordinal';
+import { blankOrdinal, ordinal, type Ordinal } from './ordinal';
 import type { Problem } from './problem';
 import { backwardSparse, factorSparse, forwardSparse, type Lower } from './sparse';
 
@@ -116,7 +116,7 @@ export class Climber {
 	readonly #wide: Float64Array;
 	readonly #near: number;
 	#likelihood = 0;
-	#factor = new Float64Array(0);
+	#factor: Float64Array = new Float64Array(0);
 	#halfNodes = 0;
 
 	constructor(problem: Problem) {
@@ -158,6 +158,21 @@ export class Climber {
 	 * @param most steps
 	 */
 	climb(scales: Float64Array, from: Start, most = 40): Top {
+		const climbed = this.#climb(scales, from, most);
+		const lower = this.#lower;
+		return {
+			...climbed,
+			factor: this.#factor,
+			lower: { diagonal: lower.diagonal.slice(), below: lower.below.slice() },
+			cross: this.#seen.cross.slice(),
+			slope: this.#scaleSlope(climbed.x, scales)
+		};
+	}
+
+	/** Log marginal likelihood of scales, up to a constant: from a mode that is near. */
+	evidenceAt = (scales: Float64Array, from: Start): number => this.#climb(scales, from, 1).evidence;
+
+	#climb(scales: Float64Array, from: Start, most: number) {
 		const { nodes, own } = this.#p;
 		let [x, z] = [from.x.slice(), from.z.slice()];
 		const prior = this.#prior(scales);
@@ -189,17 +204,7 @@ export class Climber {
 		let evidence = height - half - this.#halfNodes;
 		for (let i = 0; i < this.#p.coefficients; i++) evidence += 0.5 * Math.log(prior.precision[i]);
 		for (const one of prior.nodes) evidence += 0.5 * Math.log(one);
-		return {
-			x,
-			z,
-			factor: this.#factor,
-			lower: { diagonal: this.#lower.diagonal.slice(), below: this.#lower.below.slice() },
-			cross: this.#seen.cross.slice(),
-			evidence,
-			height,
-			likelihood: this.#likelihood,
-			slope: this.#scaleSlope(x, scales)
-		};
+		return { x, z, evidence, height, likelihood: this.#likelihood };
 	}
 
 	/** Precisions of everything at given scales, and how much integrated take effects flatten answers. */
@@ -223,14 +228,7 @@ export class Climber {
 		const p = this.#p;
 		const { own, coefficients, pattern } = p;
 		const worth = this.#worth;
-		for (const { feature, coefficient, basis, size, rank } of p.blocks)
-			for (let i = 0; i < size; i++) {
-				let sum = 0;
-				if (basis)
-					for (let k = 0; k < rank; k++) sum += basis.values[i * rank + k] * x[coefficient + k];
-				else sum = x[coefficient + i];
-				worth[feature + i] = sum;
-			}
+		spread(p.blocks, x, worth);
 		const [plain, seen, lower] = [this.#plain, this.#seen, this.#lower];
 		plain.slope.fill(0);
 		plain.bend.fill(0);
@@ -262,19 +260,7 @@ export class Climber {
 		const numbers = this.#numbers;
 		const [wide, narrow] = [F + numbers, own.all];
 		const turn = (row: Float64Array, from: number, out: Float64Array, to: number) => {
-			for (const { feature, coefficient, basis, size, rank } of blocks) {
-				if (!basis) {
-					for (let i = 0; i < size; i++) out[to + coefficient + i] = row[from + feature + i];
-					continue;
-				}
-				for (let k = 0; k < rank; k++) out[to + coefficient + k] = 0;
-				for (let i = 0; i < size; i++) {
-					const by = row[from + feature + i];
-					if (by)
-						for (let k = 0; k < rank; k++)
-							out[to + coefficient + k] += by * basis.values[i * rank + k];
-				}
-			}
+			gather(blocks, row, from, out, to);
 			for (let i = 0; i < numbers; i++) out[to + C + i] = row[from + F + i];
 		};
 		turn(plain.slope, 0, seen.slope, 0);
@@ -297,30 +283,17 @@ export class Climber {
 	/** Factors the curvature, nodes first. Returns half the logarithm of the determinant of the rest. */
 	#factorise(): number {
 		const { nodes, own, pattern } = this.#p;
-		const { all } = own;
 		const { bend, cross } = this.#seen;
-		const h = bend.slice();
+		const rest = bend.slice();
 		if (nodes) {
 			// Never singular: a normal prior stands on every diagonal entry.
 			this.#halfNodes = factorSparse(pattern, this.#lower, this.#work);
-			forwardSparse(pattern, this.#lower, cross, all);
-			for (let s = 0; s < nodes; s++) {
-				const at = s * all;
-				for (let i = 0; i < all; i++) {
-					const v = cross[at + i];
-					if (v) for (let j = 0; j <= i; j++) h[i * all + j] -= v * cross[at + j];
-				}
-			}
+			forwardSparse(pattern, this.#lower, cross, own.all);
+			takeOff(rest, cross, nodes, own.all);
 		}
-		for (let ridge = 0; ; ridge = ridge ? ridge * 10 : 1e-6) {
-			const tried = h.slice();
-			if (ridge) for (let i = 0; i < all; i++) tried[i * all + i] += ridge;
-			const half = cholesky(tried, all);
-			if (!Number.isNaN(half) || ridge > 1e6) {
-				this.#factor = tried;
-				return half;
-			}
-		}
+		const { factor, half } = ridged(rest, own.all);
+		this.#factor = factor;
+		return half;
 	}
 
 	/** Newton's step. Returns the gain that it promises. */
@@ -368,6 +341,61 @@ export class Climber {
 	}
 }
 
+/** Worth of features from coefficients, by the basis of every block. */
+function spread(blocks: Problem['blocks'], x: Float64Array, worth: Float64Array): void {
+	for (const { feature, coefficient, basis, size, rank } of blocks)
+		for (let i = 0; i < size; i++) {
+			let sum = 0;
+			if (basis)
+				for (let k = 0; k < rank; k++) sum += basis.values[i * rank + k] * x[coefficient + k];
+			else sum = x[coefficient + i];
+			worth[feature + i] = sum;
+		}
+}
+
+/** Sums by coefficients from sums by features: the other way round. */
+function gather(
+	blocks: Problem['blocks'],
+	row: Float64Array,
+	from: number,
+	out: Float64Array,
+	to: number
+): void {
+	for (const { feature, coefficient, basis, size, rank } of blocks) {
+		if (!basis) {
+			for (let i = 0; i < size; i++) out[to + coefficient + i] = row[from + feature + i];
+			continue;
+		}
+		for (let k = 0; k < rank; k++) out[to + coefficient + k] = 0;
+		for (let i = 0; i < size; i++) {
+			const by = row[from + feature + i];
+			if (by)
+				for (let k = 0; k < rank; k++) out[to + coefficient + k] += by * basis.values[i * rank + k];
+		}
+	}
+}
+
+/** Takes `rows' rows` off the lower triangle of a square matrix: `wide` numbers a row. */
+function takeOff(square: Float64Array, rows: Float64Array, count: number, wide: number): void {
+	for (let s = 0; s < count; s++) {
+		const at = s * wide;
+		for (let i = 0; i < wide; i++) {
+			const v = rows[at + i];
+			if (v) for (let j = 0; j <= i; j++) square[i * wide + j] -= v * rows[at + j];
+		}
+	}
+}
+
+/** Cholesky factor of a matrix, with as much added to its diagonal as makes it positive definite. */
+function ridged(square: Float64Array, n: number): { factor: Float64Array; half: number } {
+	for (let ridge = 0; ; ridge = ridge ? ridge * 10 : 1e-6) {
+		const factor = square.slice();
+		if (ridge) for (let i = 0; i < n; i++) factor[i * n + i] += ridge;
+		const half = cholesky(factor, n);
+		if (!Number.isNaN(half) || ridge > 1e6) return { factor, half };
+	}
+}
+
 /** Where answers stand: worth of features, own numbers, nodes, and how much integrated effects flatten. */
 interface At {
 	worth: Float64Array;
@@ -388,7 +416,8 @@ interface Local {
 }
 
 /**
- * Adds up all answers. Returns their log-likelihood. The innermost loop of every fit: plain on purpose.
+ * Adds up all answers. Returns their log-likelihood. The innermost loops of every fit: plain and small on
+ * purpose.
  *
  * An answer is P(low < y < high) for a logistic y around a sum q: of a mark q = slope u, of a pair
  * q = factor slope u + lean, both flattened by the take effects that are integrated out.
@@ -399,13 +428,14 @@ function addAnswers(
 	into: Seen,
 	lower: Lower
 ): number {
-	const { start, index, value, nodeStart, nodeIndex, nodeValue, linkStart, links, own } = p;
-	const { slope, bend, nodeSlope, cross } = into;
+	const { start, index, value, nodeStart, nodeIndex, nodeValue, own } = p;
+	const { slope, bend } = into;
 	const { cuts, tie, lean } = answerNumbers(p, x);
 	const wide = slope.length;
 	const numbersAt = p.features - p.coefficients;
 	const top = p.levels - 1;
 	const one = blankOrdinal();
+	const bends = new Bends();
 	const most = 4 + p.levels;
 	const local: Local = {
 		count: 0,
@@ -466,52 +496,112 @@ function addAnswers(
 		}
 		ordinal(k * (low - q), k * (high - q), one);
 		log += n * one.log;
-		const [sl, sh] = [n * k * one.low, n * k * one.high];
-		const kk = n * k * k;
-		const [ll, lh, hh] = [kk * one.lowLow, kk * one.lowHigh, kk * one.highHigh];
-		const dq = -(sl + sh);
-		const qq = ll + 2 * lh + hh;
-		const [ql, qh] = [-(ll + lh), -(lh + hh)];
-		for (let i = from; i < to; i++) {
-			const at = index[i];
-			const row = at * wide;
-			const v = m * value[i];
-			slope[at] += dq * v;
-			const w = qq * v * m;
-			for (let j = from; j <= i; j++) bend[row + index[j]] -= w * value[j];
-		}
-		for (let i = nodeFrom; i < nodeTo; i++) {
-			const at = nodeIndex[i];
-			const v = m * nodeValue[i];
-			nodeSlope[at] += dq * v;
-			const w = qq * v * m;
-			const row = at * wide;
-			for (let j = from; j < to; j++) cross[row + index[j]] -= w * value[j];
-			lower.diagonal[p.pattern.place[at]] -= qq * v * v;
-		}
-		for (let i = nodeFrom, link = linkStart[a]; i < nodeTo; i++)
-			for (let j = i + 1; j < nodeTo; j++, link++)
-				lower.below[links[link]] -= qq * m * m * nodeValue[i] * nodeValue[j];
-		for (let i = 0; i < local.count; i++) {
-			const [at, gq, gl, gh] = [local.at[i], local.sum[i], local.low[i], local.high[i]];
-			slope[at] += dq * gq + sl * gl + sh * gh;
-			const h = m * (qq * gq + ql * gl + qh * gh);
-			for (let j = from; j < to; j++) bend[index[j] * wide + at] -= h * value[j];
-			for (let j = nodeFrom; j < nodeTo; j++) cross[nodeIndex[j] * wide + at] -= h * nodeValue[j];
-			for (let j = 0; j <= i; j++) {
-				const [gq2, gl2, gh2] = [local.sum[j], local.low[j], local.high[j]];
-				bend[at * wide + local.at[j]] -=
-					qq * gq * gq2 +
-					ql * (gq * gl2 + gl * gq2) +
-					qh * (gq * gh2 + gh * gq2) +
-					ll * gl * gl2 +
-					lh * (gl * gh2 + gh * gl2) +
-					hh * gh * gh2;
-			}
-			// Second derivatives of numbers that are fitted as logarithms.
-			if (isPair ? at === tieAt : at >= gapsFrom && at < gapsTo)
-				bend[at * wide + at] -= sl * gl + sh * gh;
-		}
+		bends.of(one, n, k, m);
+		addFeatures(p, a, bends, slope, bend, wide);
+		if (nodeTo > nodeFrom) addNodes(p, a, bends, into, lower);
+		addNumbers(p, a, bends, local, into, isPair ? [tieAt, tieAt + 1] : [gapsFrom, gapsTo]);
 	}
 	return log;
+}
+
+/** How an answer's log-likelihood bends with its sum q and with the cuts below and above it. */
+class Bends {
+	/** Slope of q by the worth of its features. */
+	m = 1;
+	q = 0;
+	low = 0;
+	high = 0;
+	qq = 0;
+	qLow = 0;
+	qHigh = 0;
+	lowLow = 0;
+	lowHigh = 0;
+	highHigh = 0;
+
+	of(one: Ordinal, n: number, k: number, m: number): void {
+		this.m = m;
+		this.low = n * k * one.low;
+		this.high = n * k * one.high;
+		const kk = n * k * k;
+		this.lowLow = kk * one.lowLow;
+		this.lowHigh = kk * one.lowHigh;
+		this.highHigh = kk * one.highHigh;
+		this.q = -(this.low + this.high);
+		this.qq = this.lowLow + 2 * this.lowHigh + this.highHigh;
+		this.qLow = -(this.lowLow + this.lowHigh);
+		this.qHigh = -(this.lowHigh + this.highHigh);
+	}
+}
+
+function addFeatures(
+	{ start, index, value }: Problem,
+	a: number,
+	{ m, q, qq }: Bends,
+	slope: Float64Array,
+	bend: Float64Array,
+	wide: number
+): void {
+	const [from, to] = [start[a], start[a + 1]];
+	for (let i = from; i < to; i++) {
+		const at = index[i];
+		const row = at * wide;
+		const v = m * value[i];
+		slope[at] += q * v;
+		const w = qq * v * m;
+		for (let j = from; j <= i; j++) bend[row + index[j]] -= w * value[j];
+	}
+}
+
+function addNodes(
+	{ start, index, value, nodeStart, nodeIndex, nodeValue, linkStart, links, pattern }: Problem,
+	a: number,
+	{ m, q, qq }: Bends,
+	{ nodeSlope, cross, slope }: Seen,
+	{ diagonal, below }: Lower
+): void {
+	const wide = slope.length;
+	let link = linkStart[a];
+	for (let i = nodeStart[a]; i < nodeStart[a + 1]; i++) {
+		const at = nodeIndex[i];
+		const v = m * nodeValue[i];
+		nodeSlope[at] += q * v;
+		const w = qq * v * m;
+		const row = at * wide;
+		for (let j = start[a]; j < start[a + 1]; j++) cross[row + index[j]] -= w * value[j];
+		diagonal[pattern.place[at]] -= qq * v * v;
+		for (let j = i + 1; j < nodeStart[a + 1]; j++, link++) below[links[link]] -= w * nodeValue[j];
+	}
+}
+
+/** @param logs own numbers from one place to before another are fitted as logarithms */
+function addNumbers(
+	{ start, index, value, nodeStart, nodeIndex, nodeValue }: Problem,
+	a: number,
+	bends: Bends,
+	{ count, at: places, sum, low, high }: Local,
+	{ slope, bend, cross }: Seen,
+	logs: readonly [number, number]
+): void {
+	const { m, q, qq, qLow, qHigh, lowLow, lowHigh, highHigh } = bends;
+	const wide = slope.length;
+	for (let i = 0; i < count; i++) {
+		const [at, gq, gl, gh] = [places[i], sum[i], low[i], high[i]];
+		slope[at] += q * gq + bends.low * gl + bends.high * gh;
+		const h = m * (qq * gq + qLow * gl + qHigh * gh);
+		for (let j = start[a]; j < start[a + 1]; j++) bend[index[j] * wide + at] -= h * value[j];
+		for (let j = nodeStart[a]; j < nodeStart[a + 1]; j++)
+			cross[nodeIndex[j] * wide + at] -= h * nodeValue[j];
+		for (let j = 0; j <= i; j++) {
+			const [gq2, gl2, gh2] = [sum[j], low[j], high[j]];
+			bend[at * wide + places[j]] -=
+				qq * gq * gq2 +
+				qLow * (gq * gl2 + gl * gq2) +
+				qHigh * (gq * gh2 + gh * gq2) +
+				lowLow * gl * gl2 +
+				lowHigh * (gl * gh2 + gh * gl2) +
+				highHigh * gh * gh2;
+		}
+		// The second derivative of what is fitted as a logarithm.
+		if (at >= logs[0] && at < logs[1]) bend[at * wide + at] -= bends.low * gl + bends.high * gh;
+	}
 }

@@ -27,6 +27,15 @@ const deviation = (of: number, first: number): Belief => ({
 	height: (at) => at - Math.exp(2 * at) / (2 * of ** 2)
 });
 
+/** A half-Cauchy prior of a deviation: mostly small, and large if the judgements say so (Gelman 2006). */
+const halfCauchy = (of: number, first: number): Belief => ({
+	first: Math.log(first),
+	least: -5,
+	most: 2,
+	slope: (at) => 1 - 2 / (1 + (of / Math.exp(at)) ** 2),
+	height: (at) => at - Math.log1p((Math.exp(at) / of) ** 2)
+});
+
 /** A normal prior. */
 const normal = (mean: number, of: number): Belief => ({
 	first: mean,
@@ -37,12 +46,12 @@ const normal = (mean: number, of: number): Belief => ({
 });
 
 const beliefs: Record<ScaleKind, Belief> = {
-	dial: deviation(1.2, 0.6),
+	dial: deviation(1.5, 0.6),
 	together: deviation(0.5, 0.3),
 	seed: deviation(1, 0.6),
-	take: deviation(0.3, 0.2),
+	take: halfCauchy(0.2, 0.2),
 	/** The logarithm of the slope of pairs beside that of marks. */
-	factor: normal(0, 0.4),
+	factor: normal(0, 0.3),
 	/** Of a judge: 1 is like the common one, 0 answers by chance, below 0 the other way round. */
 	slope: normal(1, 0.5)
 };
@@ -53,6 +62,8 @@ export const DRAWS = 2000;
 /** How far answers may grow before scales are searched for again: by this factor, and by this many. */
 const GROWN = { times: 1.1, more: 3 };
 
+/** A step of the search, in logarithms of scales, that is the last: points lie further apart. */
+const NEAR_SCALES = 0.15;
 /** Steps of the search for scales at most; fewer with many answers, which hardly depend on them. */
 const ROUNDS = { few: 10, many: 3 };
 
@@ -191,7 +202,7 @@ function scalesAround(
 		const at = (by: number) => {
 			const scales = middle.slice();
 			scales[j] += by;
-			return climber.climb(scales, top, many ? 1 : 3).evidence + height(scales[j]);
+			return climber.evidenceAt(scales, top) + height(scales[j]);
 		};
 		const [low, here, high] = [at(-STEP), top.evidence + height(middle[j]), at(STEP)];
 		return { slope: (high - low) / (2 * STEP), bend: (high - 2 * here + low) / STEP ** 2 };
@@ -215,7 +226,7 @@ function scalesAround(
 		}
 		middle.set(next);
 		top = climber.climb(middle, top);
-		if (largest < 0.08) break;
+		if (largest < NEAR_SCALES) break;
 	}
 	// So many answers hardly leave anything of the scales to be integrated.
 	if (many) return [{ scales: middle, weight: 1, from: top }];

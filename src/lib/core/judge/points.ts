@@ -20,8 +20,8 @@ const MOST_WHOLE = 3;
 
 /**
  * Points over so many scales. Up to three get every combination of three a scale. More get the centre and
- * the corners of a fraction of a cube, with their opposites, which together have the moments of a standard
- * normal up to the third. It is the central composite design of Rue, Martino and Chopin 2009, section 6.5,
+ * the corners of a fraction of a cube, which together have the moments of a standard normal up to the third
+ * (up to the second beyond eight scales). It is the central composite design of Rue, Martino and Chopin 2009, section 6.5,
  * without its points on the axes: these lie so far out that each would stand for the tail of one scale.
  */
 export function pointsOver(count: number): Point[] {
@@ -33,19 +33,20 @@ export function pointsOver(count: number): Point[] {
 			);
 		return points.map(relative);
 	}
-	let size = 1;
-	while (size < count) size *= 2;
-	// Signs of a Hadamard matrix (Sylvester 1867): any two columns are orthogonal.
-	const sign = (row: number, column: number): number => {
-		let odd = 0;
-		for (let both = row & column; both; both &= both - 1) odd ^= 1;
-		return odd ? -1 : 1;
+	let size = 16;
+	while (size <= count) size *= 2;
+	const odd = (bits: number): boolean => {
+		let sum = false;
+		for (let rest = bits; rest; rest &= rest - 1) sum = !sum;
+		return sum;
 	};
-	const corners = Array.from({ length: 2 * size }, (_, i) =>
-		Array.from(
-			{ length: count },
-			(_, j) => (i < size ? CORNER : -CORNER) * sign(i % size, j)
-		)
+	// Columns of a Hadamard matrix (Sylvester 1867): any two are orthogonal, and all but the first sum to
+	// zero. Half of them, those first, are orthogonal to products of any two, too.
+	const columns = Array.from({ length: size - 1 }, (_, i) => i + 1).sort(
+		(a, b) => Number(odd(b)) - Number(odd(a)) || a - b
+	);
+	const corners = Array.from({ length: size }, (_, row) =>
+		columns.slice(0, count).map((column) => (odd(row & column) ? -CORNER : CORNER))
 	);
 	return [
 		{ at: new Array<number>(count).fill(0), weight: 1 - CORNER ** -2 },

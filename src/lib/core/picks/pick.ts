@@ -98,5 +98,7 @@ export function draftPick(
 /** The stops that a pick settles, by dial, as keys; what it leaves open is not there. */
 export const pickedStops = (pick: Pick<Picked, 'settings' | 'words'>): Record<string, string> =>
 	Object.fromEntries(
-		dials.filter(({ said }) => said(pick)).map(({ id, read }) => [id, stopKey(sentStop(read(pick as Made)))])
+		dials
+			.filter(({ said }) => said(pick))
+			.map(({ id, read }) => [id, stopKey(sentStop(read(pick as Made)))])
 	);

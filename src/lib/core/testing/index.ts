@@ -5,6 +5,7 @@ import type { Brief, Plan, PlanRack, Take } from '$lib/core/schema';
 import { noWords } from '$lib/core/wording';
 import { cards } from './cards';
 
+export { alarms, falsely, type Alarm } from './alarms';
 export { judgedPlan, type JudgedPlan } from './judged';
 export { strangers, strangeWorld, type Stranger, type StrangeWorld } from './strangers';
 export { judgeWorld, type AnyRule, type Trial } from './trial';

@@ -18,7 +18,7 @@
 		type Round,
 		type Said
 	} from '$lib/core/findings';
-	import { Choice, openJudged, scopeSays, useWork } from '$lib/ui/shared';
+	import { Choice, judgeAsked, openJudged, scopeSays, useWork } from '$lib/ui/shared';
 	import BestCard from './BestCard.svelte';
 	import FindingCard from './FindingCard.svelte';
 	import { KeptFindings } from './kept.svelte';
@@ -27,7 +27,7 @@
 
 	const work = useWork();
 	const judged = openJudged(work);
-	const judge = $derived(page.url.searchParams.get('judge'));
+	const judge = $derived(judgeAsked(page.url.searchParams));
 	const done = $derived(work.takes.filter(({ state }) => state === 'done'));
 	const scopes = $derived(
 		scopesOf(work.plans, done, page.url.searchParams.get('takes')?.split(','))
@@ -37,7 +37,7 @@
 	);
 	const scoped = $derived(takesOf(scope, done));
 	const whole = $derived(judged.evidence(false, scoped));
-	const evidence = $derived(ofJudge(whole, judge === null ? null : judge === 'me' ? '' : judge));
+	const evidence = $derived(ofJudge(whole, judge));
 	const missing = $derived(missingOf(evidence));
 	const kept = new KeptFindings();
 
@@ -108,7 +108,7 @@
 				<Choice
 					says="judged by"
 					label="Whose judgements"
-					value={judge ?? ''}
+					value={page.url.searchParams.get('judge') ?? ''}
 					items={[
 						{ value: '', text: `all ${judged.judges.length} judges` },
 						...judged.judges.map((one) => ({ value: one || 'me', text: one || 'you alone' }))

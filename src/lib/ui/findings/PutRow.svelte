@@ -1,20 +1,20 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
 
-	/** What a plan costs, and the button that puts it on the dials. */
+	/** Says what a plan costs, with the button that adds it to the dials. */
 	interface Props {
 		says: string;
-		/** Whether it cannot be put there. */
-		disabled: boolean;
+		/** @default false */
+		disabled?: boolean;
 		onput: () => void;
 	}
 
-	let { says, disabled, onput }: Props = $props();
+	let { says, disabled = false, onput }: Props = $props();
 </script>
 
 <div class="row">
 	<span>{says}</span>
-	<Button size="small" kind="tertiary" {disabled} on:click={onput}>Put on the dials</Button>
+	<Button size="small" kind="tertiary" {disabled} on:click={onput}>Add to the dials</Button>
 </div>
 
 <style>

@@ -2,12 +2,12 @@
 	import { Checkbox } from 'carbon-components-svelte';
 	import { goto } from '$app/navigation';
 	import { seedsFor, sure, type Best, type Round, type Said } from '$lib/core/findings';
-	import { costOf } from '$lib/core/plan';
-	import { credits, freshSeeds, many, session, useWork } from '$lib/ui/shared';
+	import { freshSeeds, many, useWork } from '$lib/ui/shared';
 	import { onto } from './onto';
+	import { openProposals } from './proposed.svelte';
 	import PutRow from './PutRow.svelte';
 
-	/** The next round: what is left on fresh seeds, what was dropped and why, each to be taken back. */
+	/** The next round: settings that are left, on fresh seeds. Each dropped one can be taken back. */
 	let { said, best }: { said: Said<Round>; best: Best } = $props();
 
 	const work = useWork();
@@ -23,6 +23,7 @@
 	const seeds = $derived(
 		back.size ? seedsFor(data.left.length, data.seeds, left.length) : data.seeds
 	);
+	const { priced } = openProposals(work);
 	const plan = $derived.by(() => {
 		const shown = work.takes.find(({ id }) => id === best.shownBy[0]);
 		if (!shown) return null;
@@ -46,7 +47,7 @@
 			dropped.map(({ says, why }) => ({ says, why }))
 		);
 	});
-	const cost = $derived(plan ? costOf(plan.rack, session.cards, session.threads, plan) : null);
+	const offer = $derived(priced(left, plan));
 
 	function toggle(stops: Record<string, string>) {
 		const next = new Set(back);
@@ -55,8 +56,11 @@
 	}
 
 	async function put() {
-		if (!plan) return;
-		work.replace(plan.change, `The next round is on the dials: ${many(left.length, 'setting')}.`);
+		if (!offer) return;
+		work.replace(
+			offer.plan.change,
+			`The next round is on the dials: ${many(left.length, 'setting')}.`
+		);
 		await goto(`/brief/${work.brief!.id}/dials`);
 	}
 </script>
@@ -65,14 +69,14 @@
 	<h2>Next round</h2>
 	<p>{said.says}</p>
 	<PutRow
-		says="{many(left.length, 'setting')} × {many(seeds, 'fresh seed')}{cost
-			? `: ${many(cost.takes, 'take')}, ${credits(cost.credits)} credits`
+		says="{many(left.length, 'setting')} on {many(seeds, 'fresh seed')}{offer
+			? `: ${offer.says}`
 			: ''}"
-		disabled={!plan}
+		disabled={!offer}
 		onput={put}
 	/>
 	<details>
-		<summary>{many(data.dropped.length, 'setting')} dropped, and why</summary>
+		<summary>Why {many(data.dropped.length, 'setting was', 'settings were')} dropped</summary>
 		<ul>
 			{#each data.dropped.slice(0, 60) as { stops, says, why } (key(stops))}
 				<li>
@@ -84,13 +88,13 @@
 				</li>
 			{/each}
 		</ul>
-		<p class="quiet">Untick one to take it back into the round.</p>
+		<p class="quiet">Untick a setting to take it back into the round.</p>
 	</details>
 	<details>
-		<summary>{many(left.length, 'setting')} left</summary>
+		<summary>Settings that are left</summary>
 		<ul>
 			{#each left.slice(0, 60) as { stops, says, chance } (key(stops))}<li>
-					{says}: best with a chance of {sure(chance)}
+					{says}: {sure(chance)} likely to be the best
 				</li>{/each}
 		</ul>
 	</details>

@@ -1,5 +1,13 @@
 import { loadSettings } from '$lib/ui/shared';
-import { dialOf, isDialId, isOwnStop, planRack, stopKey, type Stop } from '$lib/core/dials';
+import {
+	dialOf,
+	isDialId,
+	NO_START,
+	planRack,
+	sentStop,
+	stopKey,
+	type Stop
+} from '$lib/core/dials';
 import { workOut, type WorkedOut } from '$lib/core/designs';
 import type { Proposal } from '$lib/core/findings';
 import type { Brief, Design, Take } from '$lib/core/schema';
@@ -10,11 +18,13 @@ export interface OnDials extends WorkedOut {
 }
 
 /**
- * A proposal on a brief's dials: what the best take was made with is held, what the proposal turns
- * gets its stops, and only its settings are chosen. Null where its words are not those of the brief.
+ * Puts a proposal on a brief's dials: everything is fixed at what the best take was made with, the dials
+ * of the proposal get its stops, and only its settings are chosen.
  *
- * @param best the take that everything else is held at
- * @param seeds fresh ones, as many as it wants
+ * @param best the take at which everything else is fixed
+ * @param seeds fresh ones, as many as the proposal wants
+ * @returns null if its words aren't those of the brief, its settings can't be chosen on these dials, or
+ * its takes would be identical
  */
 export function onto(
 	brief: Brief,
@@ -35,22 +45,15 @@ export function onto(
 		const dial = dialOf(id);
 		if (dial.ofWords) continue;
 		const known = keys.flatMap((key) => {
-			const take = takes.find((one) => stopKey(dial.read(one)) === key);
-			return take ? [dial.read(take)] : [];
+			const take = takes.find((one) => stopKey(sentStop(dial.read(one))) === key);
+			return take ? [sentStop(dial.read(take))] : [];
 		});
-		// Places of models' own stops stay as they stand on the rack.
-		if (known.some(isOwnStop)) {
-			change[id] = brief.rack[id as 'guidance'];
-			continue;
-		}
 		change[id] = [...known, ...values].sort(dial.compare);
 	}
-	const rack = {
-		...loaded.rack,
-		...change,
-		seed: [...seeds],
-		own: stops.some(({ dial }) => dial in brief.rack.own) ? brief.rack.own : {}
-	};
+	const rack = { ...loaded.rack, ...change, seed: [...seeds], own: {} };
+	// At strength 0 every seed gives the start picture again.
+	const starts = rack.start.some((start) => start !== NO_START);
+	if (starts && seeds.length > 1 && rack.strength.includes(0)) return null;
 	const design: Design = {
 		kind: 'listed',
 		dials: stops.map(({ dial }) => dial),

@@ -4,12 +4,20 @@
 	import { page } from '$app/state';
 	import { chanceDials, dialOf, isDialId, toldStop } from '$lib/core/dials';
 	import { FileProblem, readPick } from '$lib/core/formats';
-	import { scopesOf, takesOf, type Against } from '$lib/core/findings';
+	import {
+		comparable,
+		ofJudge,
+		scopesOf,
+		scopeWith,
+		storedScope,
+		takesOf,
+		type Against
+	} from '$lib/core/findings';
 	import { productSays } from '$lib/core/plan';
 	import { draftPick, pickedStops, type PickSource } from '$lib/core/picks';
 	import type { PickFound, Take } from '$lib/core/schema';
 	import * as store from '$lib/store';
-	import { chooseFile, openJudged, session, useWork } from '$lib/ui/shared';
+	import { chooseFile, judgeAsked, openJudged, session, useWork } from '$lib/ui/shared';
 	import { againstPick, foundOf } from '$lib/workers';
 	import PickCard from './PickCard.svelte';
 	import PickForm from './PickForm.svelte';
@@ -34,14 +42,16 @@
 	});
 	const judged = openJudged(work);
 	const done = $derived(work.takes.filter(({ state }) => state === 'done'));
-	const scopes = $derived(scopesOf(work.plans, done));
-	/** The takes that the findings spoke of from which one comes here. */
-	const from = $derived(scopes.find(({ id }) => id === page.url.searchParams.get('from')));
+	const query = $derived(page.url.searchParams);
+	/** The takes and the judge of the findings that one comes here from. */
+	const scopes = $derived(scopesOf(work.plans, done, query.get('takes')?.split(',')));
+	const from = $derived(scopes.find(({ id }) => id === query.get('from')));
+	const judge = $derived(judgeAsked(query));
 	const draft = $derived(
 		source &&
 			draftPick(
 				source,
-				source.kind === 'findings' ? takesOf(from ?? scopes[0], done) : work.takes,
+				source.kind === 'findings' ? comparable(takesOf(from ?? scopes[0], done)) : work.takes,
 				work.marks,
 				(dial, take) => {
 					const words = toldStop(dialOf(dial), take, session.cards);
@@ -50,9 +60,6 @@
 			)
 	);
 
-	/** Takes that are judged together with some: those of the same words, if there are. */
-	const alike = (words: string | undefined) =>
-		takesOf(scopes.find((one) => one.kind === 'words' && one.words === words) ?? scopes[0], done);
 	const planSays = (takes: readonly Take[]) =>
 		work.plans
 			.flatMap((plan) => {
@@ -62,30 +69,40 @@
 			.slice(0, 6)
 			.join('; ');
 
-	/** What findings say of the settings that are about to be picked. */
+	/** What findings say of the settings that are about to be picked, from the same takes and judge. */
 	let found = $state.raw<PickFound | null>(null);
 	$effect(() => {
 		found = null;
 		if (!draft || !judged.ready || draft.from.kind === 'stop') return;
 		const stops = pickedStops(draft.from.kind === 'take' ? draft.takes[0] : draft);
-		const takes = from ? takesOf(from, done) : alike(draft.words?.wording ?? draft.settings.prompt);
-		const evidence = judged.evidence(false, takes);
+		const scope =
+			from ?? (draft.from.kind === 'take' ? scopeWith(scopes, draft.takes[0]) : scopes[0]);
+		const takes = comparable(takesOf(scope, done));
 		const asked = draft;
-		void foundOf(evidence, stops, planSays(takes)).then((one) => {
-			if (asked === draft) found = one;
-		});
+		const kept = storedScope(scope, judge);
+		void foundOf(ofJudge(judged.evidence(false, takes), judge), stops, planSays(takes)).then(
+			(one) => {
+				if (asked === draft) found = one && { ...one, scope: kept };
+			}
+		);
 	});
 
-	/** What later judgements say against picks, by pick. */
+	/** What later judgements say against picks, by pick: within the scope that a pick was made in. */
 	let against = $state.raw<ReadonlyMap<string, Against>>(new Map());
 	$effect(() => {
 		if (!judged.ready) return;
 		const picks = work.picks.filter((pick) => pick.evidence.found);
 		void Promise.all(
 			picks.map(async (pick) => {
-				const takes = alike(pick.words?.wording ?? pick.settings.prompt);
-				const one = await againstPick(judged.evidence(false, takes), pickedStops(pick));
-				return [pick.id, one] as const;
+				const kept = pick.evidence.found?.scope;
+				const all = scopesOf(work.plans, done, kept?.takes);
+				const wording = pick.words?.wording ?? pick.settings.prompt;
+				const scope =
+					all.find(({ id }) => id === kept?.id) ??
+					all.find(({ kind, words }) => kind === 'words' && words === wording) ??
+					all[0];
+				const evidence = ofJudge(judged.evidence(false, takesOf(scope, done)), kept?.judge ?? null);
+				return [pick.id, await againstPick(evidence, pickedStops(pick))] as const;
 			})
 		).then((all) => {
 			against = new Map(all.flatMap(([id, one]) => (one ? [[id, one] as const] : [])));

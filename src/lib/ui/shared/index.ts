@@ -18,7 +18,7 @@ export { default as Wall } from './Wall.svelte';
 export { door, largestPart, midnight, type Ask, type Part } from './door.svelte';
 export { briefForm, doorDialog } from './parts';
 export { chooseFile, chooseFiles, saveFile } from './files';
-export { openJudged, type Judged } from './judged.svelte';
+export { judgeAsked, openJudged, type Judged } from './judged.svelte';
 export { goOn } from './landing';
 export { focusInto, focusReturner, layers } from './layers.svelte';
 export { markKeys, moveKeys, takesKey } from './takes-key';

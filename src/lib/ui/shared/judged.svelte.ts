@@ -18,6 +18,12 @@ export interface Judged {
 	evidence(apart?: boolean, takes?: readonly Take[]): Evidence;
 }
 
+/** Whose judgements an address asks for; null for everyone's. The artist is an empty text, `me` there. */
+export function judgeAsked(query: URLSearchParams): string | null {
+	const judge = query.get('judge');
+	return judge === 'me' ? '' : judge;
+}
+
 const noPurse: Purse = { dayAllowance: null, creditPrice: null, currency: 'USD' };
 
 export function openJudged(work: Work): Judged {

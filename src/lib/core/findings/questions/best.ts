@@ -1,9 +1,9 @@
 import { AS_GOOD, pairsLeft, SETTLED } from '$lib/core/judge';
-import { figureOf, shareOf, type Figure } from '../drawn';
+import { shareOf, type Figure } from '../drawn';
 import { defineFinding } from '../finding';
 import type { Known } from '../known';
 import { takeScores } from '../take-scores';
-import { capital, many, percent, settingSays, short, sure } from '../words';
+import { capital, many, percent, short, sure } from '../words';
 
 /** How a setting stands, in figures. */
 export interface Contender {
@@ -70,14 +70,14 @@ export const inOrder = ({ settings, standing }: Known): number[] =>
 		);
 
 export function contender(known: Known, setting: number): Contender {
-	const { evidence, settings, standing, preferred, score } = known;
+	const { standing } = known;
 	return {
 		setting,
 		stops: stopsBy(known, setting),
-		says: settingSays(evidence, settings[setting].stops),
+		says: known.says(setting),
 		chance: standing.chance[setting],
 		loss: standing.loss[setting],
-		preferred: figureOf(preferred((d) => score(setting, d)))
+		preferred: known.quality(setting)
 	};
 }
 
@@ -86,7 +86,7 @@ const MOST_PLACED = 500;
 
 export const placed = (known: Known, s: number): Placed => ({
 	stops: stopsBy(known, s),
-	says: settingSays(known.evidence, known.settings[s].stops),
+	says: known.says(s),
 	chance: known.standing.chance[s],
 	loss: known.standing.loss[s],
 	asGood: asGoodAs(known, s)

@@ -31,7 +31,9 @@ const SURE_OF_LITTLE = 0.9;
 const FALSE_LEAD = 0.04;
 /** How sure a peak between the ends must be. */
 const SURE_OF_PEAK = 0.95;
-const PLACES = 41;
+/** Places of a curve, and draws that it is worked out from. */
+const PLACES = 33;
+const CURVES = 400;
 
 export const dialFindings = defineFinding<'dials', DialFinding>({
 	id: 'dials',
@@ -183,7 +185,7 @@ function curve({ evidence, fit, preferred }: Known, d: number, stops: DialFindin
 	if (dial.kind !== 'number' || stops.length < 3) return null;
 	const { draws, layout } = fit;
 	const { at, weights, open } = curveOf(dial, PLACES);
-	const count = Math.min(draws.count, 1000);
+	const count = Math.min(draws.count, CURVES);
 	const every = Math.floor(draws.count / count);
 	const noise = normals(4711, d, count * PLACES);
 	const scaleAt = layout.problem.blocks[d].scale;
@@ -207,9 +209,7 @@ function curve({ evidence, fit, preferred }: Known, d: number, stops: DialFindin
 		peaks[i] = at[where];
 		if (where > 0 && where < PLACES - 1) within++;
 	}
-	const of = at.map((_, g) =>
-		figureOf(preferred((draw) => lines[g][Math.min(count - 1, Math.floor(draw / every))]))
-	);
+	const of = at.map((_, g) => figureOf(preferred((i) => lines[g][i], count, every)));
 	// A top at an end is no peak: nobody tried what lies beyond.
 	const peak = within / count >= SURE_OF_PEAK ? figureOf(peaks) : null;
 	return {

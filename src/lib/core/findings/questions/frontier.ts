@@ -1,9 +1,8 @@
 import { AS_GOOD } from '$lib/core/judge';
-import { figureOf } from '../drawn';
 import { defineFinding, type FindingKind } from '../finding';
 import type { Known } from '../known';
 import { capital, percent, short, sure } from '../words';
-import { asGoodAs, contender } from './best';
+import { asGoodAs } from './best';
 
 /** Quality of settings against what they cost. */
 export interface Frontier {
@@ -29,13 +28,11 @@ export function against<const Id extends string>(
 		source: 'draws of the model; non-dominated points',
 		place: 'more',
 		compute: (known) => {
-			const { settings, standing, preferred, score } = known;
+			const { settings, standing } = known;
 			if (!known.judged) return [];
 			const all = settings.flatMap((_, setting) => {
 				const cost = costOf(known, setting);
-				return cost === undefined
-					? []
-					: [{ setting, cost, of: figureOf(preferred((d) => score(setting, d))) }];
+				return cost === undefined ? [] : [{ setting, cost, of: known.quality(setting) }];
 			});
 			if (all.length < 2 || new Set(all.map(({ cost }) => cost.toFixed(2))).size < 2) return [];
 			const points = all.map(({ setting, cost, of }) => ({
@@ -66,7 +63,7 @@ export function against<const Id extends string>(
 						)[0]
 				: undefined;
 			const says = cheaper
-				? `${capital(contender(known, cheaper.setting).says)} ${cheaper.asGood >= SURE ? 'is' : 'may be'} as good as the best (${sure(cheaper.asGood)} likely) and is ${short(cheaper.times, 1)} times ${words.less}.`
+				? `${capital(known.says(cheaper.setting))} ${cheaper.asGood >= SURE ? 'is' : 'may be'} as good as the best (${sure(cheaper.asGood)} likely) and is ${short(cheaper.times, 1)} times ${words.less}.`
 				: best && all.every(({ cost }) => cost >= best.cost * 0.999)
 					? `The leading settings are also the ${words.least}.`
 					: `No ${words.less} settings are known to be as good as the best.`;
@@ -80,7 +77,7 @@ export function against<const Id extends string>(
 						kind: 'frontier' as const,
 						x: words.unit,
 						points: all.map(({ setting, cost, of }, i) => ({
-							label: contender(known, setting).says,
+							label: known.says(setting),
 							x: cost,
 							y: of.mean,
 							low: of.low,
@@ -94,7 +91,7 @@ export function against<const Id extends string>(
 						rows: [...points]
 							.sort((a, b) => a.cost - b.cost)
 							.map(({ setting, cost, preferred: share, on }) => [
-								contender(known, setting).says,
+								known.says(setting),
 								short(cost),
 								percent(share),
 								on ? 'yes' : ''

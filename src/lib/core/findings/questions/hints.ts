@@ -21,13 +21,13 @@ const SAID = 0.3;
 /** Chance of a false hint over all measures, at most. */
 const FALSE_HINT = 0.05;
 /** Ways of exchanging stops that are tried. */
-const SHUFFLES = 400;
+const SHUFFLES = 200;
 
 export const hints = defineFinding<'hints', Hint>({
 	id: 'hints',
 	question: 'Do measures explain it?',
 	method:
-		'Rank correlation of each measure with the score, over settings and not over takes, as takes of one setting are alike. To see what chance can do, the stops of every dial are exchanged for each other 400 times (a number dial is only turned round), and the largest correlation of all measures is noted each time. A measure is named if at most 5 in 100 of these reach it. It goes with the score, which doesn\u2019t make it the reason.',
+		'Rank correlation of each measure with the score, over settings and not over takes, as takes of one setting are alike. To see what chance can do, the stops of every dial are exchanged for each other 200 times (a number dial is only turned round), and the largest correlation of all measures is noted each time. A measure is named if at most 5 in 100 of these reach it. It goes with the score, which doesn\u2019t make it the reason.',
 	source: 'Spearman 1904; Westfall and Young 1993 for the largest of several',
 	place: 'more',
 	compute: (known) => {
@@ -35,25 +35,26 @@ export const hints = defineFinding<'hints', Hint>({
 		if (!known.judged) return [];
 		const ids = [...new Set(evidence.takes.flatMap(({ measures }) => Object.keys(measures)))];
 		const of = ids.flatMap((measure) => {
-			const there = settings.flatMap(({ takes, stops }, s) => {
-				const values = takes.flatMap((i) => evidence.takes[i].measures[measure] ?? []);
-				const mean = values.reduce((a, b) => a + b, 0) / values.length;
-				return values.length ? [{ stops, value: mean, score: standing.mean[s] }] : [];
+			const values = settings.flatMap(({ takes }, setting) => {
+				const all = takes.flatMap((i) => evidence.takes[i].measures[measure] ?? []);
+				return all.length ? [{ setting, value: all.reduce((a, b) => a + b, 0) / all.length }] : [];
 			});
 			const rank = spearman(
-				there.map(({ value }) => value),
-				there.map(({ score }) => score)
+				values.map(({ value }) => value),
+				values.map(({ setting }) => standing.mean[setting])
 			);
-			return there.length < LEAST_SETTINGS || Number.isNaN(rank) ? [] : [{ measure, rank, there }];
+			return values.length < LEAST_SETTINGS || Number.isNaN(rank)
+				? []
+				: [{ measure, rank, values }];
 		});
 		if (!of.length) return [];
 		const chance = largestByChance(known, of);
 		const all = of
-			.map(({ measure, rank, there }): Hint => ({
+			.map(({ measure, rank, values }): Hint => ({
 				measure,
 				rank,
 				p: chance.filter((one) => one >= Math.abs(rank) - 1e-9).length / chance.length,
-				settings: there.length
+				settings: values.length
 			}))
 			.sort((a, b) => Math.abs(b.rank) - Math.abs(a.rank));
 		const name = (id: string) => evidence.names.measures[id] ?? id;
@@ -100,7 +101,7 @@ export const hints = defineFinding<'hints', Hint>({
 
 /** Measured settings with their scores. */
 interface Measured {
-	there: { stops: readonly number[]; value: number; score: number }[];
+	values: { setting: number; value: number }[];
 }
 
 /**
@@ -115,11 +116,12 @@ function largestByChance(
 	const scores = new Map(settings.map(({ stops }, s) => [stops.join(' '), standing.mean[s]]));
 	return Array.from({ length: SHUFFLES }, () => {
 		const exchanged = evidence.dials.map((dial) => exchange(dial, draw));
-		const scoreOf = (stops: readonly number[]) =>
-			scores.get(stops.map((stop, d) => exchanged[d][stop]).join(' '));
-		return all.reduce((largest, { there }) => {
-			const pairs = there.flatMap(({ stops, value }) => {
-				const score = scoreOf(stops);
+		const there = settings.map(({ stops }) =>
+			scores.get(stops.map((stop, d) => exchanged[d][stop]).join(' '))
+		);
+		return all.reduce((largest, { values }) => {
+			const pairs = values.flatMap(({ setting, value }) => {
+				const score = there[setting];
 				return score === undefined ? [] : [{ value, score }];
 			});
 			const rank = spearman(

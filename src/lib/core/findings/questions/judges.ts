@@ -14,9 +14,9 @@ export interface Agreement {
 }
 
 /** A slope above which a judge follows the common order. */
-const FOLLOWS = 0.35;
+const FOLLOWS = 0.4;
 /** How sure it must be that both do, or that one doesn't. */
-const SURE = 0.95;
+const SURE = 0.98;
 const SURE_APART = 0.9;
 const MOST_SHOWN = 4;
 

@@ -4,7 +4,7 @@ import { defineFinding } from '../finding';
 import type { Known } from '../known';
 import { takesForOne, takesToBeSure, wilson, Z90, type Rate } from '../statistics';
 import { creditsSay, many, percent, short, span } from '../words';
-import { contender, inOrder } from './best';
+import { inOrder } from './best';
 
 /** How often a setting gives a keeper, and what one costs. */
 export interface Keepers {
@@ -79,7 +79,11 @@ export const keepers = defineFinding<'keepers', Keepers>({
 	place: 'more',
 	compute: (known) => {
 		const { standing, settings, evidence } = known;
-		const of = (s: number) => keepersOf(known, s);
+		const all = new Map<number, Keepers | null>();
+		const of = (s: number) => {
+			if (!all.has(s)) all.set(s, keepersOf(known, s));
+			return all.get(s)!;
+		};
 		const first = settings.length && known.judged ? of(standing.best) : null;
 		if (!first) return [];
 		const order = inOrder(known);
@@ -105,7 +109,7 @@ export const keepers = defineFinding<'keepers', Keepers>({
 					rows: order.slice(0, 8).map((s) => {
 						const { kept, chance } = of(s)!;
 						return {
-							label: contender(known, s).says,
+							label: known.says(s),
 							middle: chance.mean,
 							low: chance.low,
 							high: chance.high,
@@ -129,7 +133,7 @@ export const keepers = defineFinding<'keepers', Keepers>({
 					rows: order.slice(0, 20).map((s) => {
 						const one = of(s)!;
 						return [
-							contender(known, s).says,
+							known.says(s),
 							one.kept.count,
 							one.kept.of,
 							percent(one.kept.low),

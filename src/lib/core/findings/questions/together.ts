@@ -17,7 +17,7 @@ const MUCH = 0.4;
 /** Chance of a false claim over all cells of all pairs of dials, at most. */
 const FALSE_CLAIM = 0.05;
 /** How sure it must be that nothing of it would be missed. */
-const SURE_OF_NONE = 0.9;
+const SURE_OF_NONE = 0.97;
 
 export const together = defineFinding<'together', TogetherFinding>({
 	id: 'together',

@@ -1,0 +1,51 @@
+import { costOf, planProblems, reckon, type PlanCost } from '$lib/core/plan';
+import * as store from '$lib/store';
+import { credits, live, many, midnight, session, type Work } from '$lib/ui/shared';
+import type { OnDials } from './onto';
+
+/** A proposal that can run on this brief's dials, with its price. */
+export interface Proposed<Of> {
+	of: Of;
+	plan: OnDials;
+	cost: PlanCost;
+	/** Its takes and price; what is missing if that is more than is left. */
+	says: string;
+}
+
+/** Prices proposals against what is left of the brief and of the day. */
+export function openProposals(work: Work) {
+	const account = live(
+		() =>
+			(
+				(id) => () =>
+					store.account(id, midnight())
+			)(work.brief!.id),
+		null
+	);
+	const purse = live(() => store.purse, store.emptyPurse);
+
+	/** What is too much, in words; empty if it isn't. */
+	function tooMuch(cost: number): string {
+		if (!account.current) return '';
+		const { over, room } = reckon(
+			{
+				...account.current,
+				allowance: work.brief!.allowance,
+				dayAllowance: purse.current.dayAllowance
+			},
+			cost
+		);
+		if (!over) return '';
+		return ` That is more than the ${credits(room)} left ${over === 'day' ? 'for today' : 'in this brief'}.`;
+	}
+
+	return {
+		/** Returns a proposal with its price; null if the models can't run it as it stands. */
+		priced<Of>(of: Of, plan: OnDials | null): Proposed<Of> | null {
+			if (!plan || planProblems(plan.rack, session.cards, plan).length) return null;
+			const cost = costOf(plan.rack, session.cards, session.threads, plan);
+			const says = `${many(cost.takes, 'take')}, ${credits(cost.credits)} credits.${tooMuch(cost.credits)}`;
+			return { of, plan, cost, says };
+		}
+	};
+}
