@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import {
+	alarms,
 	cards,
 	choiceDial,
+	falsely,
 	judgeWorld,
 	rules,
 	sampleRack,
@@ -9,7 +11,13 @@ import {
 	worldOf
 } from '$lib/core/testing';
 import { stream } from '$lib/core/random';
-import { fit, noEvidence, wantedFor, type Evidence } from '$lib/core/judge';
+import {
+	Evidence as EvidenceSchema,
+	fit,
+	noEvidence,
+	wantedFor,
+	type Evidence
+} from '$lib/core/judge';
 import type { Answer, Mark } from '$lib/core/schema';
 import {
 	findings,
@@ -21,6 +29,7 @@ import {
 	pickFound,
 	scopesOf,
 	speaksAgainst,
+	type Agreement,
 	type Best,
 	type Consistency,
 	type DialFinding,
@@ -55,8 +64,8 @@ describe('planted truths', () => {
 			Array.from({ length: 6 }, (_, seed) => judgeWorld(rule(id), 1000 + seed))
 		);
 		const settled = trials.filter((one) => one.settled);
-		expect(settled.length).toBeGreaterThan(16);
-		expect(settled.filter(({ loses }) => loses >= 0.5).length).toBeLessThanOrEqual(2);
+		expect(settled.length).toBeGreaterThanOrEqual(12);
+		expect(settled.filter(({ loses }) => loses >= 0.5).length).toBeLessThanOrEqual(1);
 		const covered = trials.reduce((sum, one) => sum + one.covered, 0);
 		const differences = trials.reduce((sum, one) => sum + one.differences, 0);
 		expect(covered / differences).toBeGreaterThan(0.8);
@@ -119,8 +128,8 @@ describe('findings', () => {
 		expect(said.map(({ id }) => id)).toEqual(
 			findings.map(({ id }) => id).filter((id) => said.some((one) => one.id === id))
 		);
-		for (const { reckoned, source, question } of findings)
-			for (const text of [reckoned, source, question]) expect(text.length).toBeGreaterThan(8);
+		for (const { method, source, question } of findings)
+			for (const text of [method, source, question]) expect(text.length).toBeGreaterThan(8);
 		expect(JSON.parse(JSON.stringify(said))).toEqual(
 			JSON.parse(JSON.stringify(findingsOf(evidence).said))
 		);
@@ -133,9 +142,14 @@ describe('findings', () => {
 
 	it('never tell a kept share without its interval', () => {
 		const [{ data, says }] = items<Keepers>(evidence, 'keepers');
-		expect(says).toMatch(/\d+ of \d+ \(\d+ to \d+%\)/);
+		expect(says).toMatch(/\d+ of \d+ takes of the best settings were kept \(\d+ to \d+%\)/);
 		expect(data.chance.low).toBeLessThan(data.chance.mean);
-		expect(data.cost!.mean).toBeGreaterThanOrEqual(data.takes.mean * 0.9);
+		// Everything follows from the chance: takes are 1 / chance, the cost is the price times that.
+		expect(data.takes.mean).toBeCloseTo(1 / data.chance.mean, 9);
+		expect(data.takes.low).toBeCloseTo(1 / data.chance.high, 9);
+		const price = data.cost!.mean / data.takes.mean;
+		expect([1, 2, 3]).toContain(Number(price.toFixed(6)));
+		expect(data.sureCost).toBeCloseTo(price * data.sure, 9);
 	});
 
 	it('say what is missing, and where to mend it', () => {
@@ -168,26 +182,96 @@ describe('findings', () => {
 		expect(data.neither).toBe(2);
 	});
 
-	it('tell how far judges agree, against what chance would reach', () => {
+	it('say that judges of one mind agree, and that a judge of the opposite mind does not', () => {
 		const answers = (judge: string, turn: boolean): Evidence['pairs'] =>
-			Array.from({ length: 12 }, (_, i) => ({
-				left: `t${i % 6}`,
-				right: `t${6 + (i % 6)}`,
-				answer: i % 6 < 3 !== turn ? 'left' : 'right',
-				judge
-			}));
-		const agree = items<{ w: number; byChance: number }>(
-			{ ...evidence, pairs: [...answers('Wren', false), ...answers('Teal', false)] },
-			'judges'
-		)[0].data;
-		expect(agree.w).toBeGreaterThan(0.95);
-		const differ = items<{ w: number; byChance: number; divide: string[] }>(
-			{ ...evidence, pairs: [...answers('Wren', false), ...answers('Teal', true)] },
-			'judges'
-		)[0].data;
-		expect(differ.w).toBeLessThan(agree.byChance);
-		expect(differ.divide.length).toBeGreaterThan(0);
+			Array.from({ length: 30 }, (_, i) => {
+				// Cedar beside Alder, on one seed; everyone but a turned judge takes Cedar.
+				const [alder, cedar] = [`t${i % 6}`, `t${12 + (i % 6)}`];
+				const first = i % 2 === 0;
+				return {
+					left: first ? cedar : alder,
+					right: first ? alder : cedar,
+					answer: first !== turn ? ('left' as const) : ('right' as const),
+					judge
+				};
+			});
+		const of = (turn: boolean) =>
+			items<Agreement>(
+				{ ...evidence, marks: [], pairs: [...answers('Wren', false), ...answers('Teal', turn)] },
+				'judges'
+			)[0];
+		expect(of(false).data.pairs[0].verdict).toBe('agree');
+		expect(of(false).says).toMatch(/^Wren and Teal agree on what is better/);
+		expect(of(true).data.pairs[0].verdict).not.toBe('agree');
+		expect(of(true).data.divide.length).toBeGreaterThan(0);
 	});
+
+	it('never name settings best that nobody judged, though they may be proposed', () => {
+		const marks = evidence.marks.filter(({ take }) => {
+			const { stops } = evidence.takes.find(({ id }) => id === take)!;
+			return stops[0] !== 2;
+		});
+		// Cedar is liked best, and nobody judged it.
+		const [{ data }] = items<Best>({ ...evidence, marks }, 'best');
+		expect(data.best.says).not.toContain('Cedar');
+		expect(data.now).toMatch(/no judgement yet/);
+	});
+
+	it('judge copies of a picture as one picture', () => {
+		const copies: Evidence = {
+			...evidence,
+			takes: [0, 1, 2, 3].flatMap((n) =>
+				evidence.takes.map((take) => ({ ...take, id: `${take.id}-${n}` }))
+			),
+			marks: [0, 1, 2, 3].flatMap((n) =>
+				evidence.marks.map((mark) => ({ ...mark, take: `${mark.take}-${n}` }))
+			)
+		};
+		const [one, four] = [evidence, copies].map((of) => items<Best>(of, 'best')[0].data);
+		expect(four.best.chance).toBe(one.best.chance);
+		expect(four.settled).toBe(one.settled);
+		expect(four.judged).toEqual(one.judged);
+	});
+
+	it('say of dials that always moved together that nothing can tell them apart', () => {
+		const aliased: Evidence = {
+			...evidence,
+			dials: [...evidence.dials, { ...choiceDial('frame', ['wide', 'tall', 'square']) }],
+			takes: evidence.takes.map((take) => ({ ...take, stops: [...take.stops, take.stops[0]] }))
+		};
+		const dials = items<DialFinding>(aliased, 'dials');
+		expect(dials.map(({ data }) => data.dial)).toEqual(['model', 'guidance', 'wording']);
+		expect(dials[0].about).toBe('Model and frame');
+		expect(dials[0].says).toContain('always moved together');
+		expect(dials[1].says).not.toContain('moved together');
+		// Together they do what the model did alone.
+		const [alone] = items<DialFinding>(evidence, 'dials');
+		dials[0].data.stops.forEach(({ preferred }, s) =>
+			expect(Math.abs(preferred.mean - alone.data.stops[s].preferred.mean)).toBeLessThan(0.05)
+		);
+	});
+
+	it('refuse evidence with a stop that does not exist, in a sentence', () => {
+		const broken = {
+			...evidence,
+			takes: [{ ...evidence.takes[0], stops: [7, 0, 0] }, ...evidence.takes.slice(1)]
+		};
+		const parsed = EvidenceSchema.safeParse(broken);
+		expect(parsed.success).toBe(false);
+		expect(parsed.error!.issues[0].message).toBe(
+			'take t0 has stop 7 on Model, whose stops go from 0 to 2'
+		);
+		expect(EvidenceSchema.safeParse(evidence).success).toBe(true);
+	});
+
+	// Worlds in which a claim isn't so: the whole table, 200 of each, is made by the benchmark.
+	it.each(alarms.map((alarm) => [alarm.says, alarm] as const))(
+		'seldom claim falsely that %s',
+		(_, alarm) => {
+			const claimed = Array.from({ length: 20 }, (_, seed) => falsely(alarm, 5000 + seed));
+			expect(claimed.filter(Boolean).length).toBeLessThanOrEqual(3);
+		}
+	);
 
 	it('find the fault that goes with a stop, on takes matched in all else', () => {
 		const faulty = {
@@ -261,7 +345,7 @@ describe('gather', () => {
 		expect(ofJudge(evidence, 'Wren').pairs).toHaveLength(1);
 	});
 
-	it('compares models by the places of their own stops, and steps by factors', () => {
+	it('compares per-model values by their numbers, and steps by factors', () => {
 		const own = sampleTakes(
 			sampleRack({
 				model: ['alder-2', 'cedar'],
@@ -272,11 +356,9 @@ describe('gather', () => {
 		);
 		const { dials } = gather({ ...of, takes: own, answers: [] });
 		const guidance = dials.find(({ id }) => id === 'guidance')!;
-		expect(guidance.stops.map(({ at, label }) => [at, label])).toEqual([
-			[1, 'low'],
-			[2, 'middle'],
-			[3, 'high']
-		]);
+		expect(guidance.stops.map(({ at, label }) => [at, label])).toEqual(
+			[2, 2.7, 3.5, 4, 6, 8].map((value) => [value, `${value}`])
+		);
 		expect(dials.find(({ id }) => id === 'steps')!.logarithmic).toBe(true);
 	});
 
@@ -365,7 +447,7 @@ describe('rounds', () => {
 			if (!said) break;
 			const { data } = said;
 			expect(data.left.length + data.dropped.length).toBe(all.length);
-			expect(data.dropped.every(({ why }) => /chance of/.test(why))).toBe(true);
+			expect(data.dropped.every(({ why }) => /likely to be the best/.test(why))).toBe(true);
 			expect(data.left.some(({ stops }) => stops.model === 'Ash' && stops.sampler === 'one')).toBe(
 				true
 			);

@@ -16,6 +16,7 @@ export { findings, type FindingId } from './questions';
 export { contender, judgedIn, type Best, type Contender } from './questions/best';
 export { consistencyOf, type Consistency } from './questions/consistency';
 export type { DialFinding } from './questions/dials';
+export type { Agreement } from './questions/judges';
 export type { Hint } from './questions/hints';
 export { keeperLines, type Keepers } from './questions/keepers';
 export type { Proposal } from './questions/next';

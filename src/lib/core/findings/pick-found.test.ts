@@ -35,12 +35,12 @@ describe('what is known of settings that are picked', () => {
 		}
 	});
 
-	// Wilson (1927), at 1.96: 6 of 6 is between 0.610 and 1, 0 of 6 between 0 and 0.390.
+	// Wilson (1927), at 1.645: n of n is above n / (n + z^2), 6 of 6 above 0.689, 0 of 6 below 0.311.
 	it('counts what was kept, between the ends of Wilson\u2019s interval', () => {
 		expect(chosen.kept).toMatchObject({ count: 6, of: 6 });
-		expect(chosen.kept!.low).toBeCloseTo(0.61, 2);
+		expect(chosen.kept!.low).toBeCloseTo(6 / (6 + 1.645 ** 2), 3);
 		expect(other.kept).toMatchObject({ count: 0, of: 6 });
-		expect(other.kept!.high).toBeCloseTo(0.39, 2);
+		expect(other.kept!.high).toBeCloseTo(1 - 6 / (6 + 1.645 ** 2), 3);
 	});
 
 	it('has the next best beside it, which it beats as often as it is in front', () => {
@@ -102,16 +102,17 @@ describe('what is said of a pick', () => {
 
 	it('goes from what was compared to who judged', () => {
 		expect(foundSays(found)).toEqual([
-			['compared', '18 settings (3 models, 3 guidances)'],
-			['answer', 'the best settings, settled'],
-			['chance of being best', '93%'],
-			['preferred to an even take', '70% (61 to 78%)'],
-			['kept', '3 of 4 (30 to 95%)'],
-			['chance of a keeper', '66% (40 to 85%)'],
-			['a keeper costs', '2.4 credits (2 to 3.2)'],
-			['to be 95% sure of one', '3 takes'],
-			['next best', 'Birch, guidance 5, which the pick beats with a chance of 81%'],
-			['judged by', 'the artist and Wren: 34 blind pairs']
+			['Compared', '18 settings (3 models, 3 guidances)'],
+			['Answer', 'the best settings, decided'],
+			['Chance of being the best', '93%'],
+			['Preferred to an average take', '70% (61 to 78%)'],
+			['Kept', '3 of 4 (30 to 95%)'],
+			['Chance of a keeper', '66% (40 to 85%)'],
+			['One keeper costs', '2.4 credits (2 to 3.2)'],
+			['To be 95% sure of a keeper', '3 takes'],
+			['Next best', 'Birch, guidance 5 (this pick is 81% likely to beat it)'],
+			['Judged by', 'the artist and Wren: 34 blind pairs'],
+			['Intervals', 'hold 90%']
 		]);
 	});
 
@@ -121,14 +122,15 @@ describe('what is said of a pick', () => {
 			...{ kept: null, keeps: null, cost: null, sure: null, runnerUp: null }
 		});
 		expect([...bare.keys()]).toEqual([
-			'compared',
-			'answer',
-			'chance of being best',
-			'preferred to an even take',
-			'judged by'
+			'Compared',
+			'Answer',
+			'Chance of being the best',
+			'Preferred to an average take',
+			'Judged by',
+			'Intervals'
 		]);
-		expect(bare.get('answer')).toBe('ahead, not settled yet');
-		expect(said({ best: false }).get('answer')).toBe('not the best by these judgements');
-		expect(said({ kept: { count: 0, of: 0, low: 0, high: 1 } }).has('kept')).toBe(false);
+		expect(bare.get('Answer')).toBe('leading, not decided yet');
+		expect(said({ best: false }).get('Answer')).toBe('not the best by these judgements');
+		expect(said({ kept: { count: 0, of: 0, low: 0, high: 1 } }).has('Kept')).toBe(false);
 	});
 });

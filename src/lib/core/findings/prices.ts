@@ -64,6 +64,6 @@ export function pricesOf({ evidence, settings, credits, carriedBy }: Known) {
 			if (one === null || Number.isNaN(one)) return null;
 			log += one;
 		}
-		return Math.exp(log);
+		return Number(Math.exp(log).toFixed(2));
 	};
 }

@@ -63,7 +63,7 @@ describe('credits in words', () => {
 	it('have no more places than they need', () => {
 		expect(creditsSay(1, undefined)).toBe('1 credit');
 		expect(creditsSay(2.25, undefined)).toBe('2.3 credits');
-		expect(creditsSay(12.4, undefined)).toBe('12 credits');
+		expect(creditsSay(12.44, undefined)).toBe('12.4 credits');
 	});
 
 	it('are money where it was said what one costs, small sums to a tenth of a cent', () => {

@@ -5,6 +5,7 @@ import {
 	friedman,
 	kendallW,
 	mcnemar,
+	mcnemarExact,
 	ranks,
 	spearman,
 	takesForOne,
@@ -89,6 +90,16 @@ describe('mcnemar', () => {
 		expect(mcnemar(86, 150)).toBeCloseTo(17.36, 2);
 		expect(mcnemar(0, 0)).toBe(0);
 	});
+
+	// Two-sided binomial: 4 against 0 is 2 / 2^4. With many pairs it comes to the chi-squared.
+	it('is exact where pairs are few', () => {
+		expect(mcnemarExact(4, 0)).toBeCloseTo(0.125, 12);
+		expect(mcnemarExact(0, 6)).toBeCloseTo(2 / 64, 12);
+		expect(mcnemarExact(1, 5)).toBeCloseTo((2 * (1 + 6)) / 64, 12);
+		expect(mcnemarExact(3, 3)).toBe(1);
+		expect(mcnemarExact(0, 0)).toBe(1);
+		expect(mcnemarExact(86, 150)).toBeCloseTo(chiSquaredAbove(mcnemar(86, 150), 1), 4);
+	});
 });
 
 describe('chiSquaredAbove', () => {
@@ -117,8 +128,27 @@ describe('the first keeper', () => {
 	// Geometric distribution at one in five.
 	it('comes after five takes on average, and within fourteen for 95%', () => {
 		expect(takesForOne(0.2)).toBeCloseTo(5, 12);
-		expect(takesToBeSure(0.2)).toBe(14);
-		expect(takesToBeSure(0)).toBe(Infinity);
-		expect(takesToBeSure(1)).toBe(1);
+		expect(takesToBeSure([0.2])).toBe(14);
+		expect(takesToBeSure([0])).toBe(Infinity);
+		expect(takesToBeSure([1])).toBe(1);
+	});
+
+	// For a Beta(2, 4) belief the mean of (1 - p)^n is 20 / ((n + 5)(n + 4)), so 16 takes are enough, where
+	// the average chance of 1/3 gives 8.
+	it('is averaged over what the chance may be', () => {
+		// Quantiles of the belief: its distribution function is 1 - (1 - p)^4 (1 + 4p).
+		const below = (p: number) => 1 - (1 - p) ** 4 * (1 + 4 * p);
+		const count = 4000;
+		const chances = Array.from({ length: count }, (_, i) => {
+			let [low, high] = [0, 1];
+			for (let j = 0; j < 60; j++) {
+				const middle = (low + high) / 2;
+				if (below(middle) < (i + 0.5) / count) low = middle;
+				else high = middle;
+			}
+			return low;
+		});
+		expect(takesToBeSure(chances)).toBe(16);
+		expect(takesToBeSure([1 / 3])).toBe(8);
 	});
 });
