@@ -74,7 +74,7 @@ function steady(seed: number): () => number {
 	return () => (state = (state * 48271) % 2147483647) / 2147483647;
 }
 
-test('pairs by keyboard to a settled answer, to a pick that carries its evidence', async ({
+test('pairs by keyboard to a decided answer, to a pick that carries its evidence', async ({
 	page
 }, info) => {
 	await openUnjudged(page);
@@ -100,9 +100,9 @@ test('pairs by keyboard to a settled answer, to a pick that carries its evidence
 
 	const roll = steady(7);
 	const waits: number[] = [];
-	const settled = page.getByText(/^Settled/);
+	const settled = page.getByText('Decided.');
 	let answered = 0;
-	for (; answered < 60; answered++) {
+	for (; answered < 120; answered++) {
 		if (answered >= 40 && (await settled.isVisible())) break;
 		const [left, right] = await shown(page);
 		const odds = 1 / (1 + Math.exp(-1.5 * (worth(left) - worth(right))));
@@ -146,26 +146,27 @@ test('pairs by keyboard to a settled answer, to a pick that carries its evidence
 	await expect.poll(() => shown(page)).toEqual(last);
 
 	// The answer is the truth, in a sentence, with a take that shows it.
-	await page.getByRole('link', { name: 'See the findings' }).click();
+	await page.getByRole('link', { name: 'See findings' }).click();
 	const best = page.getByRole('region', { name: 'Best settings' });
 	await expect(best.getByRole('heading')).toHaveText('Gannet, guidance 6');
-	await expect(best.getByText(/^Settled: Gannet, guidance 6/)).toBeVisible();
+	await expect(best.getByText('Decided', { exact: true })).toBeVisible();
+	await expect(best.getByText(/More pairs won.t change this/)).toBeVisible();
 	await expect(best.getByRole('img')).toBeVisible();
 	await expect(page.getByRole('heading', { name: 'Model', exact: true })).toBeVisible();
 	const model = page
 		.locator('article')
 		.filter({ has: page.getByRole('heading', { name: 'Model', exact: true }) });
 	await expect(model.locator('p').first()).toContainText('Gannet');
-	await model.getByText('numbers, and how they are reckoned').click();
+	await model.getByText('Numbers and method').click();
 	await expect(model.getByRole('row').nth(1)).toContainText('Gannet');
 	await expect(model.getByText(`From ${answered} blind pairs.`)).toBeVisible();
 
 	// The pick keeps the evidence, goes out as a file, and comes back.
 	await best
-		.getByRole('button', { name: 'Save as the pick' })
-		.or(best.getByRole('link', { name: 'Save as the pick' }))
+		.getByRole('button', { name: 'Save as pick' })
+		.or(best.getByRole('link', { name: 'Save as pick' }))
 		.click();
-	await expect(page.getByText('the best settings, settled')).toBeVisible();
+	await expect(page.getByText('the best settings, decided')).toBeVisible();
 	await page.getByLabel('Name', { exact: true }).fill('Tower in pairs');
 	await page.getByLabel('Why these').fill('It stands up in pairs.');
 	await page.getByRole('button', { name: 'Save the pick' }).click();
@@ -244,18 +245,18 @@ test('the next round: one taken back, its price said, run', async ({ page }) => 
 	await page.waitForURL(/\/brief\//);
 	await page.goto(page.url().replace(/\/sheet.*/, '/findings'));
 	const round = page.getByRole('region', { name: 'Next round' });
-	const left = async () => Number(/(\d+) settings ×/.exec(await round.innerText())![1]);
-	await expect(round.getByText(/settings × .* takes, .* credits/)).toBeVisible();
+	const left = async () => Number(/(\d+) settings on/.exec(await round.innerText())![1]);
+	await expect(round.getByText(/settings on .* takes, .* credits/)).toBeVisible();
 	const before = await left();
-	await round.getByText(/dropped, and why/).click();
+	await round.getByText(/^Why \d+ settings were dropped/).click();
 	await round
 		.locator('label')
-		.filter({ hasText: /chance of/ })
+		.filter({ hasText: /likely to be the best/ })
 		.first()
 		.click();
 	await expect.poll(left).toBe(before + 1);
 	const price = /([\d.]+) credits/.exec(await round.innerText())![1];
-	await round.getByRole('button', { name: 'Put on the dials' }).click();
+	await round.getByRole('button', { name: 'Add to the dials' }).click();
 	await page.waitForURL(/\/dials/);
 	const foot = page.locator('footer');
 	await expect(foot).toContainText(price);

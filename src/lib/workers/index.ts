@@ -167,10 +167,8 @@ export const pairsForBallot = (evidence: Evidence, count: number): Promise<Shown
  *
  * @param tell called with each answer as it is ready
  */
-export const findingsIn = (
-	evidence: Evidence,
-	tell: (one: Answered) => void
-): Promise<Findings> => judging((at) => at.findings(evidence, proxy(tell)));
+export const findingsIn = (evidence: Evidence, tell: (one: Answered) => void): Promise<Findings> =>
+	judging((at) => at.findings(evidence, proxy(tell)));
 
 /** What evidence says of one setting, by the keys of its stops; null where it says nothing. */
 export const foundOf = (

@@ -129,11 +129,11 @@ export function takesOf(scope: Scope | undefined, done: readonly Take[]): readon
 	return done.filter(({ id }) => within.has(id));
 }
 
-/** The first scope in which a take is compared with others; the first one of all where none is. */
+/** The first scope in which a take is compared with others: what Findings shows first, if it's in that. */
 export const scopeWith = (scopes: readonly Scope[], take: Take): Scope =>
-	scopes.find(({ kind, takes }) => kind !== 'chosen' && takes?.includes(take.id)) ??
-	scopes.find(({ kind }) => kind === 'all') ??
-	scopes[0];
+	scopes.find(
+		({ kind, takes }) => kind !== 'chosen' && (takes ? takes.includes(take.id) : !take.line?.length)
+	) ?? scopes[0];
 
 /** A scope as a pick keeps it, to be found again when there are more takes. */
 export const storedScope = ({ id, kind, takes }: Scope, judge: string | null): PickScope => ({

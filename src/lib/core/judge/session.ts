@@ -20,7 +20,7 @@ export interface PairsAsked {
 /** How far an answer is settled. */
 export interface PairsKnown {
 	next: Shown | null;
-	/** Every dial: from 0, nothing known, to 1, settled. */
+	/** Every dial, from 0 for nothing known to 1 for decided. */
 	dials: { id: string; label: string; settled: number }[];
 	settled: boolean;
 	/** About how many pairs more; null when that is more than can be said. */
@@ -29,6 +29,9 @@ export interface PairsKnown {
 
 /** Worth that is lost where nothing is known of a dial: the scale of progress. */
 const NOTHING_KNOWN = 0.8;
+
+/** Progress of a dial before the answer is decided, at most. */
+const NOT_YET = 0.95;
 
 /** How far a loss is on its way to settled, 0 to 1; both ends on a scale of factors. */
 const progress = (loss: number): number =>
@@ -87,7 +90,8 @@ export class Sitting {
 			dials: evidence.dials.map(({ id, label }, d) => ({
 				id,
 				label,
-				settled: progress(dialLoss(fitted, d))
+				// No dial counts as decided before the whole answer is.
+				settled: standing.settled ? 1 : Math.min(NOT_YET, progress(dialLoss(fitted, d)))
 			})),
 			settled: standing.settled,
 			left: Number.isFinite(left) ? left : null

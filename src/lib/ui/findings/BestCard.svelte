@@ -9,11 +9,10 @@
 	interface Props {
 		best: Best;
 		keepers: Keepers | null;
-		says: string;
 		evidence: Evidence;
 	}
 
-	let { best, keepers, says, evidence }: Props = $props();
+	let { best, keepers, evidence }: Props = $props();
 
 	const work = useWork();
 	const shown = $derived(
@@ -29,7 +28,15 @@
 	const pairsUrl = $derived(
 		`/brief/${work.brief!.id}/pairs?${new URLSearchParams(scope.filter(([name]) => name !== 'judge'))}`
 	);
-	const lines = $derived(keepers ? keeperLines(keepers, evidence.money) : []);
+	const lines = $derived.by((): [string, string][] => [
+		...(best.next
+			? ([
+					['Next best', best.next.says],
+					['Chance that it is as good', sure(best.next.asGood)]
+				] as [string, string][])
+			: []),
+		...(keepers ? keeperLines(keepers, evidence.money) : [])
+	]);
 </script>
 
 <section class="best" class:settled={best.settled} aria-label="Best settings">
@@ -45,10 +52,13 @@
 		<p class="head">{best.settled ? 'Decided' : 'No clear winner yet'}</p>
 		<h1>{best.best.says}</h1>
 		<p class="sure">
-			<strong class="num">{sure(best.best.chance)}</strong> likely to be the best{#if best.next},
-				<strong class="num">{sure(best.next.beaten)}</strong> to beat the next{/if}
+			<strong class="num">{sure(best.best.chance)}</strong> likely to be the best{#if best.next}
+				<br /><strong class="num">{sure(best.next.beaten)}</strong> likely to beat the next{/if}
 		</p>
-		<p class="now">{best.now}</p>
+		<p class="now">
+			{best.now}{#if best.rough}
+				These figures are still rough.{/if}
+		</p>
 		<div class="do">
 			{#if !best.settled}
 				<Button href={pairsUrl}>Judge pairs</Button>
@@ -57,7 +67,6 @@
 		</div>
 	</div>
 	<div class="figures">
-		<p>{says}</p>
 		<Lines room={168} {lines} />
 	</div>
 </section>
@@ -126,10 +135,6 @@
 		font-size: 16px;
 	}
 
-	.figures p {
-		font-size: 13px;
-	}
-
 	.do {
 		display: flex;
 		flex-wrap: wrap;
@@ -137,7 +142,7 @@
 	}
 
 	.do :global(.bx--btn) {
-		flex: 0 1 190px;
+		flex: 1 1 140px;
 		min-width: 0;
 		max-width: none;
 		padding-right: 14px;

@@ -132,7 +132,7 @@
 				<div class="waiting" role="status">Working out what your judgements say …</div>
 			{/if}
 		{:else}
-			{#if best}<BestCard best={best.data} {keepers} says={best.says} {evidence} />{/if}
+			{#if best}<BestCard best={best.data} {keepers} {evidence} />{/if}
 			{#if next.length || round}
 				<div class="then">
 					<NextCard proposals={next} best={best?.data ?? null} />

@@ -33,7 +33,7 @@
 		<div class="one">
 			<p>{one.of.says}</p>
 			<p class="quiet">{one.of.why}</p>
-			<PutRow says="{one.says} {one.of.gains}" onput={() => put(one)} />
+			<PutRow says="{one.says}, {one.of.gains}" onput={() => put(one)} />
 		</div>
 	{:else}
 		<p>No other takes of these dials would help much.</p>

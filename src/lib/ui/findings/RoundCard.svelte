@@ -70,7 +70,7 @@
 	<p>{said.says}</p>
 	<PutRow
 		says="{many(left.length, 'setting')} on {many(seeds, 'fresh seed')}{offer
-			? `: ${offer.says}`
+			? `: ${many(offer.cost.takes, 'take')}, ${offer.says}`
 			: ''}"
 		disabled={!offer}
 		onput={put}

@@ -1,6 +1,6 @@
 import { costOf, planProblems, reckon, type PlanCost } from '$lib/core/plan';
 import * as store from '$lib/store';
-import { credits, live, many, midnight, session, type Work } from '$lib/ui/shared';
+import { credits, live, midnight, session, type Work } from '$lib/ui/shared';
 import type { OnDials } from './onto';
 
 /** A proposal that can run on this brief's dials, with its price. */
@@ -8,7 +8,7 @@ export interface Proposed<Of> {
 	of: Of;
 	plan: OnDials;
 	cost: PlanCost;
-	/** Its takes and price; what is missing if that is more than is left. */
+	/** Its price, and what is left if that is less. */
 	says: string;
 }
 
@@ -36,7 +36,7 @@ export function openProposals(work: Work) {
 			cost
 		);
 		if (!over) return '';
-		return ` That is more than the ${credits(room)} left ${over === 'day' ? 'for today' : 'in this brief'}.`;
+		return `, more than the ${credits(room)} left ${over === 'day' ? 'for today' : 'in this brief'}`;
 	}
 
 	return {
@@ -44,7 +44,7 @@ export function openProposals(work: Work) {
 		priced<Of>(of: Of, plan: OnDials | null): Proposed<Of> | null {
 			if (!plan || planProblems(plan.rack, session.cards, plan).length) return null;
 			const cost = costOf(plan.rack, session.cards, session.threads, plan);
-			const says = `${many(cost.takes, 'take')}, ${credits(cost.credits)} credits.${tooMuch(cost.credits)}`;
+			const says = `${credits(cost.credits)} credits${tooMuch(cost.credits)}`;
 			return { of, plan, cost, says };
 		}
 	};

@@ -104,7 +104,7 @@
 		<span class="left"
 			><strong class="num">{open.length}</strong> to go, {many(takes.length - open.length, 'take')} done</span
 		>
-		<Button size="small" kind="tertiary" href={findings}>Look now</Button>
+		<Button size="small" kind="tertiary" href={findings}>See findings</Button>
 	</div>
 </footer>
 

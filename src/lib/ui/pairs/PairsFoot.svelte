@@ -1,6 +1,5 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
-	import { many } from '$lib/ui/shared';
 	import AnswerBar from './AnswerBar.svelte';
 	import type { PairsKey } from './keys';
 	import Settling from './Settling.svelte';
@@ -9,13 +8,11 @@
 	interface Props {
 		view: PairsState;
 		keys: readonly PairsKey[];
-		/** How many pairs were answered. */
-		pairs: number;
 		/** Where the findings of these takes stand. */
 		findings: string;
 	}
 
-	let { view, keys, pairs, findings }: Props = $props();
+	let { view, keys, findings }: Props = $props();
 
 	const { known } = $derived(view);
 	const others = $derived(keys.filter(({ answers }) => !answers));
@@ -37,15 +34,15 @@
 		{#if known}<Settling {known} />{/if}
 		<span class="left">
 			{#if known?.settled}
-				<strong>Settled</strong> after {many(pairs, 'pair')}
+				<strong>Decided.</strong> More pairs won’t change it
 			{:else if known?.left}
 				about <strong class="num">{known.left}</strong> more {known.left === 1 ? 'pair' : 'pairs'}
 			{:else if known}
-				more than 200 pairs to go
+				fresh takes would help more than more pairs
 			{/if}
 		</span>
 		<Button size="small" kind={known?.settled ? 'primary' : 'tertiary'} href={findings}
-			>{known?.settled ? 'See the findings' : 'Look now'}</Button
+			>See findings</Button
 		>
 	</div>
 </footer>

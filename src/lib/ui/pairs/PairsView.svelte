@@ -167,7 +167,7 @@
 					<p class="none" role="status">Choosing a pair …</p>
 				{/if}
 			</div>
-			<PairsFoot {view} {keys} pairs={own.length} {findings} />
+			<PairsFoot {view} {keys} {findings} />
 		{/if}
 	</div>
 	{#if giving}

@@ -1,23 +1,22 @@
 <script lang="ts">
 	import type { PairsKnown } from '$lib/core/judge';
 
-	/** How far each dial is settled; no stop is named. */
+	/** How far each dial is decided. No stop is named. */
 	let { known }: { known: PairsKnown } = $props();
 </script>
 
-<div class="settling" role="group" aria-label="How far the answer is settled">
+<div class="settling" role="group" aria-label="How far the answer is decided">
 	{#each known.dials as { id, label, settled } (id)}
 		<span class="dial">
 			{label.toLowerCase()}
 			<span
 				class="bar"
 				role="progressbar"
-				aria-label="{label}, settled"
+				aria-label="{label}, decided"
 				aria-valuemin="0"
 				aria-valuemax="100"
 				aria-valuenow={Math.round(settled * 100)}><i style:width="{settled * 100}%"></i></span
 			>
-			{#if settled >= 1}<b>settled</b>{/if}
 		</span>
 	{/each}
 </div>
@@ -48,10 +47,5 @@
 		display: block;
 		height: 100%;
 		background: var(--varied);
-	}
-
-	b {
-		color: var(--varied);
-		font-weight: 600;
 	}
 </style>

@@ -156,7 +156,7 @@ export const best = defineFinding<'best', Best>({
 			shownBy: shownBy(known, standing.best),
 			all: order.slice(0, MOST_PLACED).map((s) => placed(known, s))
 		};
-		const rough = fit.rough ? ' These figures are rough. Judge a few more takes or pairs.' : '';
+		const rough = fit.rough ? ' These figures are still rough. Judge a few more.' : '';
 		const says = standing.settled
 			? `${capital(first.says)} is the best choice (${sure(first.chance)} likely to be the best). ${capital(next.says)} comes next (${sure(next.asGood)} likely to be just as good).`
 			: `No clear winner yet. ${capital(first.says)} leads (${sure(first.chance)} likely to be the best). ${capital(next.says)} may be just as good (${sure(next.asGood)}).`;

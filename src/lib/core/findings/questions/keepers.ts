@@ -97,7 +97,7 @@ export const keepers = defineFinding<'keepers', Keepers>({
 			{
 				id: 'best',
 				about: 'Keepers',
-				says: `${counted}The model gives a fresh take a ${percent(first.chance.mean)} chance (${span(first.chance)}). ${
+				says: `${counted}The model puts the chance of a fresh keeper at ${percent(first.chance.mean)} (${span(first.chance)}). ${
 					first.sure < MOST
 						? `One keeper takes ${many(Number(short(first.takes.mean, 1)), 'take')} on average${cost}. To be 95% sure of one, plan ${sureSays(first, evidence.money)}.`
 						: 'Hardly any take would be kept.'
