@@ -31,6 +31,8 @@ export interface Wanted {
 	flat?: boolean;
 	/** One scale for everything, in units of score, instead of integrated scales: quick, for a first look. */
 	scale?: number;
+	/** Whether draws are corrected against the exact posterior with one scale, too. @default false */
+	exact?: boolean;
 	/** Whether judges may lean to one side. @default true, false when flat */
 	lean?: boolean;
 }

@@ -127,7 +127,7 @@ export function fit(evidence: Evidence, wanted: Wanted, before?: Fit): Fit {
 		const points = [{ scales, weight: 1, top, share: 1 }];
 		return {
 			...{ evidence, wanted, layout, points },
-			...drawsOf(layout, points, false),
+			...drawsOf(layout, points, !!wanted.exact),
 			centredAt: answersIn(evidence)
 		};
 	}

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { choiceDial } from '$lib/core/testing';
 import { answerNumbers, Climber } from './climb';
 import { noEvidence, type Evidence } from './evidence';
-import { fit } from './fit';
+import { effectIn, fit } from './fit';
 import { problemOf } from './problem';
 
 /** Evidence about single stops of one dial: one take each. */
@@ -87,6 +87,43 @@ describe('pairs', () => {
 		const theta = 1 / Math.sqrt((a / (1 - a)) * (b / (1 - b)));
 		expect((values[0] - values[1]) * x[0]).toBeCloseTo(Math.log(pi), 5);
 		expect(answerNumbers(layout.problem, x).tie).toBeCloseTo(Math.log(theta), 5);
+	});
+});
+
+describe('pairs by several judges', () => {
+	// Two items and two judges (Crowd Bradley-Terry; Chen et al. 2013 for the idea): with a flat prior each
+	// judge's share of answers is logistic(slope x difference), so a judge's log odds are its slope times
+	// the other's. A judge who answers by chance has log odds, and so a slope, of 0.
+	it('give a judge who answers by chance a slope near 0, and the careful one all the say', () => {
+		const answers = (judge: string, first: number, second: number): Evidence['pairs'] => [
+			...Array.from({ length: first }, () => ({
+				left: 't0',
+				right: 't1',
+				answer: 'left' as const,
+				judge
+			})),
+			...Array.from({ length: second }, () => ({
+				left: 't1',
+				right: 't0',
+				answer: 'left' as const,
+				judge
+			}))
+		];
+		const evidence: Evidence = {
+			...contest(['one', 'two'], []),
+			pairs: [...answers('careful', 180, 20), ...answers('random', 100, 100)]
+		};
+		const { draws, layout } = fit(evidence, { together: [], lean: false });
+		expect(layout.judges).toEqual(['careful', 'random']);
+		const mean = (of: (d: number) => number) =>
+			Array.from({ length: draws.count }, (_, d) => of(d)).reduce((a, b) => a + b, 0) / draws.count;
+		const slope = (judge: number) => (d: number) => draws.judges[(d * 2 + judge) * 2];
+		const difference = (d: number) =>
+			effectIn(draws, layout.dials[0], d) - effectIn(draws, layout.dials[0] + 1, d);
+		expect(Math.abs(mean(slope(1)))).toBeLessThan(0.12);
+		expect(mean(slope(0))).toBeGreaterThan(0.8);
+		// Log odds of 180 against 20, as the careful judge's slope times the difference.
+		expect(mean((d) => slope(0)(d) * difference(d))).toBeCloseTo(Math.log(9), 0);
 	});
 });
 
