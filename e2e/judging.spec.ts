@@ -217,7 +217,7 @@ test('one by one, settings hidden: marks are blind, and taken back', async ({ pa
 	await expect(page.getByText('1 take done')).toBeVisible();
 	await page.keyboard.press('m');
 	await expect(page.getByText('2 takes done')).toBeVisible();
-	await page.getByRole('link', { name: 'Findings' }).click();
+	await page.getByRole('link', { name: 'Findings', exact: true }).click();
 	await expect(page.getByText('From 2 blind marks.')).toBeVisible();
 });
 
@@ -236,7 +236,7 @@ test('takes that were marked with the settings in sight are marked again without
 	await page.keyboard.press('u');
 	await expect(page.getByText('51 to go, 0 takes done')).toBeVisible();
 	await page.keyboard.press('d');
-	await page.getByRole('link', { name: 'Findings' }).click();
+	await page.getByRole('link', { name: 'Findings', exact: true }).click();
 	await expect(page.getByText('1 blind mark, 50 marks with the settings in sight')).toBeVisible();
 });
 
@@ -359,7 +359,7 @@ test('a ballot goes out as one file, and its answers come back under a name', as
 	// Two judges: findings for both, or for one alone.
 	await page.keyboard.press('f');
 	await expect(page.getByText('1 pair answered')).toBeAttached();
-	await page.getByRole('link', { name: 'Findings' }).click();
+	await page.getByRole('link', { name: 'Findings', exact: true }).click();
 	await expect(page.getByText('From 11 blind pairs.')).toBeVisible();
 	await page.getByLabel('Whose judgements').selectOption('Wren');
 	await expect(page.getByText('From 10 blind pairs.')).toBeVisible();

@@ -38,7 +38,7 @@ export function drawn({ draws, layout }: Fit) {
 		 *
 		 * @param wanted how many draws, and every which one. @default all
 		 */
-		preferred(score: (i: number) => number, wanted = count, every = 1): Float64Array {
+		preferred: (score: (i: number) => number, wanted = count, every = 1): Float64Array => {
 			const out = new Float64Array(wanted);
 			for (let i = 0; i < wanted; i++) {
 				const d = i * every;

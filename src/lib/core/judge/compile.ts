@@ -103,13 +103,13 @@ export function compile(evidence: Evidence, { together, flat, lean = !flat }: Wa
 			about: present(takes.get(take)),
 			judge,
 			pair: 0,
-			level: LEVELS[mark] as number
+			level: LEVELS[mark]
 		})),
 		...evidence.pairs.map(({ left, right, answer, judge }) => ({
 			about: [...present(takes.get(left)), ...present(takes.get(right))],
 			judge,
 			pair: 1,
-			level: ANSWERS[answer] as number
+			level: ANSWERS[answer]
 		}))
 	].filter(
 		({ about: [one, two], pair }) =>

@@ -41,7 +41,7 @@ export function openProposals(work: Work) {
 
 	return {
 		/** Returns a proposal with its price; null if the models can't run it as it stands. */
-		priced<Of>(of: Of, plan: OnDials | null): Proposed<Of> | null {
+		priced: <Of>(of: Of, plan: OnDials | null): Proposed<Of> | null => {
 			if (!plan || planProblems(plan.rack, session.cards, plan).length) return null;
 			const cost = costOf(plan.rack, session.cards, session.threads, plan);
 			const says = `${credits(cost.credits)} credits${tooMuch(cost.credits)}`;

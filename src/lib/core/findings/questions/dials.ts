@@ -155,7 +155,7 @@ const together = (names: readonly string[]): string[] =>
 function sentence(
 	{ evidence }: Known,
 	d: number,
-	{ verdict, stops, loss, peak }: DialFinding,
+	{ verdict, loss, peak }: DialFinding,
 	order: readonly number[],
 	better: (a: number, b: number) => number
 ): string {

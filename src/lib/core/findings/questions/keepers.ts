@@ -107,7 +107,7 @@ export const keepers = defineFinding<'keepers', Keepers>({
 					kind: 'rates' as const,
 					unit: 'kept',
 					rows: order.slice(0, 8).map((s) => {
-						const { kept, chance } = of(s)!;
+						const { kept, chance } = of(s);
 						return {
 							label: known.says(s),
 							middle: chance.mean,
@@ -131,7 +131,7 @@ export const keepers = defineFinding<'keepers', Keepers>({
 						'Credits a keeper'
 					],
 					rows: order.slice(0, 20).map((s) => {
-						const one = of(s)!;
+						const one = of(s);
 						return [
 							known.says(s),
 							one.kept.count,
