@@ -169,10 +169,15 @@ export class Climber {
 		};
 	}
 
-	/** Log marginal likelihood of scales, up to a constant: from a mode that is near. */
-	evidenceAt = (scales: Float64Array, from: Start): number => this.#climb(scales, from, 1).evidence;
+	/**
+	 * Log marginal likelihood of scales, up to a constant, from a mode that is near: one step along the
+	 * parabola, and for few answers a look at where it ends.
+	 */
+	evidenceAt = (scales: Float64Array, from: Start): number =>
+		this.#climb(scales, from, 1, this.#p.answers < MANY ? this.#near : Infinity).evidence;
 
-	#climb(scales: Float64Array, from: Start, most: number) {
+	/** @param near a gain below which a step is taken without a look at where it ends */
+	#climb(scales: Float64Array, from: Start, most: number, near = this.#near) {
 		const { nodes, own } = this.#p;
 		let [x, z] = [from.x.slice(), from.z.slice()];
 		const prior = this.#prior(scales);
@@ -189,7 +194,7 @@ export class Climber {
 			};
 			go(1);
 			// This near the mode the posterior is its parabola: a look would say nothing new.
-			if (gain < this.#near) {
+			if (gain < near) {
 				height += gain;
 				break;
 			}

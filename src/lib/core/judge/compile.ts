@@ -66,6 +66,8 @@ export const pictureOf = ({ id, stops, chance, picture }: Evidence['takes'][numb
 /** Evidence as answers about sums of features and nodes. Equal answers are counted. */
 export function compile(evidence: Evidence, { together, flat, lean = !flat }: Wanted): Layout {
 	const takes = new Map(evidence.takes.map((take) => [take.id, take]));
+	const pictures = new Map(evidence.takes.map((take) => [take, pictureOf(take)]));
+	const pictureBy = (take: Evidence['takes'][number]) => pictures.get(take)!;
 	const blocks: Block[] = [];
 	const scales: ScaleKind[] = [];
 	let [feature, coefficient] = [0, 0];
@@ -89,13 +91,15 @@ export function compile(evidence: Evidence, { together, flat, lean = !flat }: Wa
 		};
 	});
 
-	/** Features of a take. */
-	const featuresOf = (stops: readonly number[]): number[] => [
+	/** Features of a take, in one order for all. */
+	const featuresOf = evidence.takes.map(({ stops }) => [
 		...stops.map((stop, d) => dials[d] + stop),
 		...pairsOf.map(
 			({ of: [a, b], feature: at }) => at + stops[a] * evidence.dials[b].stops.length + stops[b]
 		)
-	];
+	]);
+	const places = new Map(evidence.takes.map((take, i) => [take, i]));
+	const featuresBy = (take: Evidence['takes'][number]) => featuresOf[places.get(take)!];
 
 	// Answers as they were given: about one take, or about the difference of two.
 	const given = [
@@ -115,12 +119,19 @@ export function compile(evidence: Evidence, { together, flat, lean = !flat }: Wa
 		({ about: [one, two], pair }) =>
 			one !== undefined &&
 			// A picture beside itself says nothing of settings.
-			(!pair || (two !== undefined && pictureOf(one) !== pictureOf(two)))
+			(!pair || (two !== undefined && pictureBy(one) !== pictureBy(two)))
 	);
 
 	const { seedNodes, pictureNodes } = flat
 		? { seedNodes: new Map<string, number>(), pictureNodes: new Map<string, number>() }
-		: nodesOf(given.map(({ about }) => about));
+		: nodesOf(
+				given.map(({ about }) => about),
+				pictureBy
+			);
+	const nodesBy = (take: Evidence['takes'][number]) => [
+		seedNodes.get(take.chance) ?? -1,
+		pictureNodes.get(pictureBy(take)) ?? -1
+	];
 	const hasSeeds = seedNodes.size > 0;
 	if (hasSeeds) scales.push('seed');
 	const hasTakes = !flat && given.length > 0;
@@ -133,28 +144,24 @@ export function compile(evidence: Evidence, { together, flat, lean = !flat }: Wa
 	if (!flat && marked && paired) scales.push('factor');
 	if (several) scales.push(...judges.map(() => 'slope' as const));
 
-	const counted = new Map<string, Answer>();
+	const counted = new Map<string | number, Answer>();
 	let ties = 0;
 	for (const { about, judge, pair, level } of given) {
 		if (pair && level === ANSWERS.neither) ties++;
-		const features = sums(about.map(({ stops }) => featuresOf(stops)));
-		const nodes = sums(
-			about.map((take) => [
-				...present(seedNodes.get(take.chance)),
-				...present(pictureNodes.get(pictureOf(take)))
-			])
-		);
+		const features = sums(about.map(featuresBy));
+		const nodes = sums(about.map((take) => nodesBy(take)));
 		const answer = {
-			index: [...features.keys()],
-			value: [...features.values()],
-			nodes: [...nodes.keys()],
-			nodeValues: [...nodes.values()],
-			free: hasTakes ? about.filter((take) => !pictureNodes.has(pictureOf(take))).length : 0,
+			index: features.at,
+			value: features.by,
+			nodes: nodes.at,
+			nodeValues: nodes.by,
+			free: hasTakes ? about.filter((take) => !pictureNodes.has(pictureBy(take))).length : 0,
 			judge: judges.indexOf(judge),
 			pair,
 			level
 		};
-		const key = JSON.stringify(answer);
+		// Answers about single seeds and takes are hardly ever equal.
+		const key = nodes.at.length ? counted.size : JSON.stringify(answer);
 		const known = counted.get(key);
 		if (known) known.count++;
 		else counted.set(key, { ...answer, count: 1 });
@@ -198,12 +205,22 @@ export function compile(evidence: Evidence, { together, flat, lean = !flat }: Wa
 
 const present = <T>(one: T | undefined): T[] => (one === undefined ? [] : [one]);
 
-/** What a take or the difference of two takes adds up to: indexes with their values, without zeros. */
-function sums([one, less = []]: readonly (readonly number[])[]): Map<number, number> {
-	const out = new Map<number, number>();
-	for (const at of one) out.set(at, (out.get(at) ?? 0) + 1);
-	for (const at of less) out.set(at, (out.get(at) ?? 0) - 1);
-	for (const [at, by] of out) if (!by) out.delete(at);
+/**
+ * What a take or the difference of two takes adds up to: indexes with their values, without zeros. Both
+ * lists have one order; -1 stands for nothing.
+ */
+function sums([one, less]: readonly (readonly number[])[]): { at: number[]; by: number[] } {
+	const out: { at: number[]; by: number[] } = { at: [], by: [] };
+	const put = (at: number, by: number) => {
+		if (at < 0) return;
+		out.at.push(at);
+		out.by.push(by);
+	};
+	one.forEach((at, i) => {
+		if (less?.[i] === at) return;
+		put(at, 1);
+		if (less) put(less[i], -1);
+	});
 	return out;
 }
 
@@ -211,12 +228,15 @@ function sums([one, less = []]: readonly (readonly number[])[]): Map<number, num
  * Seeds that an answer depends on, and pictures with more than one answer, each with its node. A pair on
  * one seed is free of that seed's effect.
  */
-function nodesOf(abouts: readonly (readonly Evidence['takes'][number][])[]) {
+function nodesOf(
+	abouts: readonly (readonly Evidence['takes'][number][])[],
+	pictureBy: (take: Evidence['takes'][number]) => string
+) {
 	const answersOf = new Map<string, number>();
 	const seeds = new Set<string>();
 	for (const about of abouts) {
 		for (const take of about) {
-			const picture = pictureOf(take);
+			const picture = pictureBy(take);
 			answersOf.set(picture, (answersOf.get(picture) ?? 0) + 1);
 		}
 		const [one, two] = about;
@@ -226,14 +246,12 @@ function nodesOf(abouts: readonly (readonly Evidence['takes'][number][])[]) {
 	const several = [...answersOf].filter(([, count]) => count > 1);
 	const pictureNodes = new Map(several.map(([picture], i) => [picture, seeds.size + i]));
 	const links = abouts.flatMap((about) => {
-		const at = [
-			...sums(
-				about.map((take) => [
-					...present(seedNodes.get(take.chance)),
-					...present(pictureNodes.get(pictureOf(take)))
-				])
-			).keys()
-		];
+		const { at } = sums(
+			about.map((take) => [
+				seedNodes.get(take.chance) ?? -1,
+				pictureNodes.get(pictureBy(take)) ?? -1
+			])
+		);
 		return at.slice(1).map((node): [number, number] => [at[0], node]);
 	});
 	const largest = Math.max(

@@ -65,7 +65,7 @@ const GROWN = { times: 1.1, more: 3 };
 /** A step of the search, in logarithms of scales, that is the last: points lie further apart. */
 const NEAR_SCALES = 0.15;
 /** Steps of the search for scales at most; fewer with many answers, which hardly depend on them. */
-const ROUNDS = { few: 10, many: 3 };
+const ROUNDS = { few: 10, many: 2 };
 
 /** Draws of what is known after all answers: rows of numbers, one number a draw. */
 export interface Draws {

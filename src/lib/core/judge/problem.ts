@@ -161,11 +161,15 @@ function packed<const S extends string, const I extends string, const V extends 
 	value: 'value' | 'nodeValues',
 	[start, at, by]: readonly [S, I, V]
 ): Record<S | I, Int32Array> & Record<V, Float64Array> {
-	return {
-		[start]: starts(answers.map((one) => one[index].length)),
-		[at]: Int32Array.from(answers.flatMap((one) => one[index])),
-		[by]: Float64Array.from(answers.flatMap((one) => one[value]))
-	} as Record<S | I, Int32Array> & Record<V, Float64Array>;
+	const from = starts(answers.map((one) => one[index].length));
+	const indexes = new Int32Array(from[answers.length]);
+	const values = new Float64Array(from[answers.length]);
+	answers.forEach((one, a) => {
+		indexes.set(one[index], from[a]);
+		values.set(one[value], from[a]);
+	});
+	return { [start]: from, [at]: indexes, [by]: values } as Record<S | I, Int32Array> &
+		Record<V, Float64Array>;
 }
 
 function ownOf(coefficients: number, levels: number, free: Free, priors: Priors | null) {

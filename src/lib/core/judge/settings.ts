@@ -110,7 +110,7 @@ export interface Standing {
 export const SETTLED = 0.12;
 /** A loss that would be minded, and the chance of it that an answer may carry. */
 export const MINDED = 0.5;
-const RISK = 0.03;
+const RISK = 0.02;
 
 /** A difference of worth that nobody would miss: about 4% of preference. */
 export const AS_GOOD = 0.15;

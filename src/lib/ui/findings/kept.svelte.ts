@@ -12,6 +12,9 @@ function hashOf(evidence: Evidence): string {
 	return [version, text.length, hash32(text), hash32(text, 0x9747b28c)].join(' ');
 }
 
+/** Milliseconds without a change after which evidence is worked on. */
+const SETTLES = 60;
+
 /** Findings of one scope: the last ones stand at once, and are renewed if something has changed. */
 export class KeptFindings {
 	/** Every answer that is known, the renewed ones in place of those before. */
@@ -22,6 +25,7 @@ export class KeptFindings {
 	readonly any = $derived(this.said.length > 0);
 	trouble = $state<string | null>(null);
 	#key = '';
+	#kept: { hash: string; found: Findings } | undefined;
 	#count = 0;
 
 	/**
@@ -37,24 +41,26 @@ export class KeptFindings {
 		const now = ++this.#count;
 		const isPast = () => now !== this.#count;
 		this.trouble = null;
-		const hash = hashOf(evidence);
 		this.renewing = true;
+		const hash = hashOf(evidence);
 		try {
 			if (key !== this.#key) {
 				const kept = await store.keptFindings(key);
 				if (isPast()) return;
 				this.#key = key;
+				this.#kept = kept;
 				this.said = kept?.found.said ?? [];
-				if (kept?.hash === hash) {
-					this.renewing = false;
-					return;
-				}
 			}
+			if (this.#kept?.hash === hash) return this.#finish(this.#kept.found);
+			// Evidence comes together in steps when a page opens: names of models, measures, answers.
+			await new Promise((resolve) => setTimeout(resolve, SETTLES));
+			if (isPast()) return;
 			const found = await findingsIn(evidence, (one) => {
 				if (!isPast()) this.said = [...this.said.filter(({ id }) => id !== one.id), one];
 			});
 			if (isPast()) return;
 			this.#finish(found);
+			this.#kept = { hash, found };
 			await store.keepFindings({ key, briefId, hash, found });
 		} catch (cause) {
 			if (isPast()) return;

@@ -128,7 +128,7 @@ function nowSays(settled: boolean, left: number, unjudged: number): string {
 export const best = defineFinding<'best', Best>({
 	id: 'best',
 	question: 'Which settings are best?',
-	method: `All marks and blind pairs go into one model, which gives 2000 draws of what may be true. The best settings lose least on average over the draws. The answer counts as decided when less than ${short(SETTLED)} of score (about 3% of preference) is lost on average and at most 3 draws in 100 lose much.`,
+	method: `All marks and blind pairs go into one model, which gives 2000 draws of what may be true. The best settings lose least on average over the draws. The answer counts as decided when less than ${short(SETTLED)} of score (about 3% of preference) is lost on average and at most 2 draws in 100 lose much.`,
 	source: 'Rao and Kupper 1967; McCullagh 1980; Rue, Martino and Chopin 2009; Vehtari et al. 2024',
 	place: 'answer',
 	compute: (known) => {
