@@ -1,7 +1,8 @@
 /**
  * What findings say, held against planted truths: `npm run bench -- --findings`. Worlds whose worth is
  * known are marked and judged in pairs until the answer is settled, 200 of every rule; the table goes
- * into `docs/findings.md`. Speed alone: `-- --findings --speed`.
+ * into `docs/findings.md`. Speed alone: `-- --findings --speed`. What findings claim, in 200 worlds in which
+ * it isn't so: `-- --findings --alarms`. Some rules alone: `--only=one,two-judges`, fewer worlds: `--worlds=50`.
  */
 import { fork } from 'node:child_process';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
@@ -9,7 +10,15 @@ import { resolve } from 'node:path';
 import { findings, knownFrom, type DialFinding } from '../src/lib/core/findings';
 import { fit, wantedFor, type Evidence, type PairsAsked } from '../src/lib/core/judge';
 import { stream } from '../src/lib/core/random';
-import { judgeWorld, rules, strangers, type AnyRule, type Trial } from '../src/lib/core/testing';
+import {
+	alarms,
+	falsely,
+	judgeWorld,
+	rules,
+	strangers,
+	type AnyRule,
+	type Trial
+} from '../src/lib/core/testing';
 
 const WORLDS = 200;
 const PAGE = 'docs/findings.md';
@@ -194,11 +203,22 @@ export async function benchFindings(): Promise<void> {
 	const worlds = Number(
 		process.argv.find((one) => one.startsWith('--worlds='))?.slice(9) ?? WORLDS
 	);
-	const only = process.argv.find((one) => one.startsWith('--only='))?.slice(7).split(',');
+	const only = process.argv
+		.find((one) => one.startsWith('--only='))
+		?.slice(7)
+		.split(',');
 	const chosenRules = all.filter(({ id }) => !only || only.includes(id.replaceAll(' ', '-')));
 	if (half) {
 		for (let seed = Number(half); seed < worlds; seed += 2)
 			for (const rule of chosenRules) process.send!(count(rule, seed));
+		return;
+	}
+	if (process.argv.includes('--alarms')) {
+		console.log(`\n| falsely claimed: that | of ${worlds} |\n| --- | --- |`);
+		for (const alarm of alarms) {
+			const seeds = Array.from({ length: worlds }, (_, seed) => seed);
+			console.log(`| ${alarm.says} | ${seeds.filter((seed) => falsely(alarm, seed)).length} |`);
+		}
 		return;
 	}
 	if (!only) speed();
