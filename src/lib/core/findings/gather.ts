@@ -13,7 +13,7 @@ import { measures } from '$lib/core/measure';
 import type { Answer, Mark, Measured, ModelCard, Purse, Remark, Take } from '$lib/core/schema';
 import { ownWords } from '$lib/core/wording';
 
-/** What a brief knows that findings can be reckoned from. */
+/** What a brief knows that findings can be worked out from. */
 export interface Gathered {
 	takes: readonly Take[];
 	marks: readonly Mark[];
@@ -24,7 +24,7 @@ export interface Gathered {
 	/** Faults that the artist added to those that ship. */
 	ownFaults?: readonly { id: string; label: string }[];
 	purse?: Purse;
-	/** Takes are told apart even where no dial does: each is a stop of its own. */
+	/** Whether each take is a stop of its own if no dial tells takes apart. */
 	apart?: boolean;
 }
 

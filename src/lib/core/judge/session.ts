@@ -75,7 +75,7 @@ export class Sitting {
 	/** The next pair, and how far the answer is settled. */
 	pairs({ evidence, dial, before, skipped, ahead }: PairsAsked): PairsKnown {
 		let chooser = chooserOf(this.#next(evidence));
-		// That it is settled now is said by the fit that findings are reckoned from.
+		// Only the fit that Findings uses may say that it is decided.
 		if (chooser.standing.settled && !this.#settled) {
 			this.#fit = this.whole(evidence);
 			chooser = chooserOf(this.#fit);

@@ -1,6 +1,6 @@
 export { chiSquaredAbove } from './chi-squared';
 export { takesForOne, takesToBeSure } from './first-keeper';
-export { mcnemar, mcnemarExact } from './mcnemar';
+export { mcnemarExact } from './mcnemar';
 export { friedman, kendallW, ranks } from './ranks';
 export { spearman } from './spearman';
 export { wilson, Z90, Z95, type Rate } from './wilson';

@@ -1,16 +1,9 @@
 /**
- * McNemar's test on matched pairs (McNemar 1947): the square of z, chi-squared with one degree of
- * freedom where neither is likelier.
+ * McNemar's exact test on matched pairs (McNemar 1947): the chance that pairs which differ divide at least
+ * as unevenly if both ways are equally likely (two-sided binomial). 4 against 0 gives 0.125.
  *
  * @param first pairs in which only the first had it
  * @param second pairs in which only the second had it
- */
-export const mcnemar = (first: number, second: number): number =>
-	first + second ? (first - second) ** 2 / (first + second) : 0;
-
-/**
- * McNemar's test without an approximation: the chance that pairs which differ divide at least as
- * unevenly when both ways are equally likely (two-sided binomial). 4 against 0 gives 0.125.
  */
 export function mcnemarExact(first: number, second: number): number {
 	const n = first + second;
