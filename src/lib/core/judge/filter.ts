@@ -1,4 +1,4 @@
-import { dialOf, dials, stopKey, type DialId } from '$lib/core/dials';
+import { dialOf, dials, sentStop, stopKey, type DialId } from '$lib/core/dials';
 import { valueOf, type MeasureId } from '$lib/core/measure';
 import type { MarkKind, Measured, Remark, Take } from '$lib/core/schema';
 
@@ -48,7 +48,7 @@ export function wanted(take: Take, judged: Judged, filter: TakeFilter): boolean 
 			judged.remark?.note ?? '',
 			...(judged.remark?.tags ?? []),
 			take.settings.prompt,
-			...dials.map((dial) => stopKey(dial.read(take))),
+			...dials.map((dial) => stopKey(sentStop(dial.read(take)))),
 			...Object.values(take.columns ?? {})
 		]
 			.join('\n')

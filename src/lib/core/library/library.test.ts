@@ -78,6 +78,14 @@ describe('words', () => {
 });
 
 describe('the library', () => {
+	it('knows per-model values by their numbers', () => {
+		const [own] = sampleTakes(
+			sampleRack({ guidance: [4, 6], own: { guidance: { 'alder-2': [8, 9] } } })
+		);
+		expect(own.levels).toBeDefined();
+		expect(entryOf(own, around).figures.guidance).toBe(8);
+	});
+
 	it('knows of a take its words, its figures and its size', () => {
 		const [one] = entries;
 		expect(one.text).toContain('a heron in a marsh');
