@@ -5,12 +5,12 @@ import { isSettled, MINDED, standingOf, type Standing, type Worths } from './set
 
 /** How many truths are tried, how many draws are kept of each, and how far is looked. */
 const TRUTHS = 15;
-const KEPT = 400;
+const KEPT = 250;
 const FARTHEST = 200;
 /** Settings that still may win: those with the least loss. */
 const RUNNERS = 10;
-/** Answers between two looks at the loss. */
-const STRIDE = 4;
+/** Answers between two looks at the loss: at least this many, and a share of those before. */
+const STRIDE = { least: 4, share: 0.2 };
 
 /**
  * About how many pairs more settle the answer, by looking ahead on draws: one draw is taken for the
@@ -42,10 +42,12 @@ export function pairsLeft({ draws }: Fit, worths: Worths, standing: Standing): n
 		const weights = new Float64Array(n).fill(1);
 		weights[truth] = 0;
 		let found = Infinity;
-		for (let asked = 0; asked < FARTHEST && found === Infinity; asked += STRIDE) {
+		for (let asked = 0; asked < FARTHEST && found === Infinity;) {
+			const stride = Math.max(STRIDE.least, Math.round(asked * STRIDE.share));
+			asked += stride;
 			const sums = cumulative(weights);
 			const sample = () => best[at(sums, draw.next() * sums[n - 1])];
-			for (let q = 0; q < STRIDE; q++) {
+			for (let q = 0; q < stride; q++) {
 				const a = sample();
 				let b = a;
 				for (let i = 0; i < 40 && b === a; i++) b = sample();
@@ -54,7 +56,7 @@ export function pairsLeft({ draws }: Fit, worths: Worths, standing: Standing): n
 				for (let i = 0; i < n; i++)
 					weights[i] *= chanceOf(draws, kept[i], worth[a][i] - worth[b][i], answer);
 			}
-			if (settles(worth, best, weights)) found = asked + STRIDE;
+			if (settles(worth, best, weights)) found = asked;
 		}
 		needed.push(found);
 	}

@@ -29,6 +29,8 @@ export interface Wanted {
 	together: readonly (readonly [number, number])[];
 	/** No priors and no effects of seeds and takes: maximum likelihood, as published fits are. */
 	flat?: boolean;
+	/** No effects of seeds and takes: for a first look. */
+	alone?: boolean;
 	/** One scale for everything, in units of score, instead of integrated scales: quick, for a first look. */
 	scale?: number;
 	/** Whether draws are corrected against the exact posterior with one scale, too. @default false */
@@ -64,7 +66,10 @@ export const pictureOf = ({ id, stops, chance, picture }: Evidence['takes'][numb
 	picture !== undefined || chance ? `${stops.join(' ')}|${picture ?? chance}` : `take ${id}`;
 
 /** Evidence as answers about sums of features and nodes. Equal answers are counted. */
-export function compile(evidence: Evidence, { together, flat, lean = !flat }: Wanted): Layout {
+export function compile(
+	evidence: Evidence,
+	{ together, flat, alone = flat, lean = !flat }: Wanted
+): Layout {
 	const takes = new Map(evidence.takes.map((take) => [take.id, take]));
 	const pictures = new Map(evidence.takes.map((take) => [take, pictureOf(take)]));
 	const pictureBy = (take: Evidence['takes'][number]) => pictures.get(take)!;
@@ -122,7 +127,7 @@ export function compile(evidence: Evidence, { together, flat, lean = !flat }: Wa
 			(!pair || (two !== undefined && pictureBy(one) !== pictureBy(two)))
 	);
 
-	const { seedNodes, pictureNodes } = flat
+	const { seedNodes, pictureNodes } = alone
 		? { seedNodes: new Map<string, number>(), pictureNodes: new Map<string, number>() }
 		: nodesOf(
 				given.map(({ about }) => about),
@@ -134,7 +139,7 @@ export function compile(evidence: Evidence, { together, flat, lean = !flat }: Wa
 	];
 	const hasSeeds = seedNodes.size > 0;
 	if (hasSeeds) scales.push('seed');
-	const hasTakes = !flat && given.length > 0;
+	const hasTakes = !alone && given.length > 0;
 	if (hasTakes) scales.push('take');
 	const scaleOf = (kind: ScaleKind) => scales.indexOf(kind);
 	const judges = [...new Set(given.map(({ judge }) => judge))];

@@ -122,7 +122,7 @@ export function fit(evidence: Evidence, wanted: Wanted, before?: Fit): Fit {
 	const climber = new Climber(problem);
 	const one = wanted.flat ? Infinity : wanted.scale && Math.log(wanted.scale);
 	if (one !== undefined) {
-		const scales = new Float64Array(problem.scales).fill(one);
+		const scales = allAt(layout, one);
 		const top = climber.climb(scales, climber.begin());
 		const points = [{ scales, weight: 1, top, share: 1 }];
 		return {
@@ -156,6 +156,12 @@ export function fit(evidence: Evidence, wanted: Wanted, before?: Fit): Fit {
 		centredAt: sameScales ? kept.centredAt : answers
 	};
 }
+
+/** One logarithm for all scales; slopes of pairs and of judges stay where they usually are. */
+const allAt = ({ scales }: Layout, one: number): Float64Array =>
+	Float64Array.from(scales, (kind) =>
+		kind === 'factor' || kind === 'slope' ? beliefs[kind].first : one
+	);
 
 /** Points with their shares in what is known: by the height of their posteriors. */
 function weighed({ scales: kinds }: Layout, points: readonly Omit<Point, 'share'>[]): Point[] {
@@ -367,6 +373,28 @@ function drawNodes(
 		const row = z[node];
 		for (let d = 0; d < row.length; d++) row[d] += top.z[node];
 	}
+}
+
+/**
+ * A quick look at what each dial does by itself: its effects at the mode for one scale, without effects of
+ * seeds and takes.
+ *
+ * @param scale in units of score
+ * @returns by dial, the score of every stop
+ */
+export function firstLook(evidence: Evidence, scale: number): number[][] {
+	const layout = compile(evidence, { together: [], alone: true });
+	const { problem, dials } = layout;
+	const climber = new Climber(problem);
+	const { x } = climber.climb(allAt(layout, Math.log(scale)), climber.begin());
+	return dials.map((_, d) => {
+		const { basis, size, rank, coefficient } = problem.blocks[d];
+		return Array.from({ length: size }, (_, i) => {
+			let sum = 0;
+			for (let k = 0; k < rank; k++) sum += basis!.values[i * rank + k] * x[coefficient + k];
+			return sum;
+		});
+	});
 }
 
 /** Mean effect of every take by chance: of its seed, and of its own where it had more than one answer. */

@@ -1,6 +1,6 @@
 import type { Wanted } from './compile';
 import type { Evidence } from './evidence';
-import { effectIn, fit } from './fit';
+import { firstLook } from './fit';
 import { settingsOf } from './settings';
 
 /** Up to so many dials every two are fitted together, where the takes can tell it. */
@@ -39,15 +39,10 @@ export function toldTogether(
 export function wantedFor(evidence: Evidence): Wanted {
 	if (evidence.dials.length <= ALL_OF) return { together: toldTogether(evidence) };
 	if (!toldTogether(evidence).length) return { together: [] };
-	const { layout, draws } = fit(evidence, { together: [], scale: FIRST_LOOK });
-	const spreads = evidence.dials.map(({ stops }, d) => {
-		let sum = 0;
-		for (let i = 0; i < draws.count; i++) {
-			const effects = stops.map((_, s) => effectIn(draws, layout.dials[d] + s, i));
-			sum += Math.max(...effects) - Math.min(...effects);
-		}
-		return { d, spread: sum };
-	});
+	const spreads = firstLook(evidence, FIRST_LOOK).map((effects, d) => ({
+		d,
+		spread: Math.max(...effects) - Math.min(...effects)
+	}));
 	const most = spreads
 		.sort((a, b) => b.spread - a.spread)
 		.slice(0, ALL_OF)

@@ -16,7 +16,7 @@ export interface Agreement {
 /** A slope above which a judge follows the common order. */
 const FOLLOWS = 0.4;
 /** How sure it must be that both do, or that one doesn't. */
-const SURE = 0.98;
+const SURE = 0.99;
 const SURE_APART = 0.9;
 const MOST_SHOWN = 4;
 
