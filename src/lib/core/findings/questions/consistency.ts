@@ -18,7 +18,7 @@ export interface Consistency {
 }
 
 /** Chance that a lean of any judge is reported falsely, at most. */
-const FALSE_LEAN = 0.05;
+const FALSE_LEAN = 0.03;
 
 const turned = { left: 'right', right: 'left', neither: 'neither' } as const;
 

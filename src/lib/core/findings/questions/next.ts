@@ -47,8 +47,8 @@ const WORTH_IT = 0.02;
 const MOST = 3;
 const FRESH = 4;
 /** Draws that are taken for the truth, and draws that are weighed by what would be seen. */
-const TRUTHS = 20;
-const KEPT = 250;
+const TRUTHS = 24;
+const KEPT = 400;
 
 /** A setting that may be run, with its worth by draws. */
 interface Candidate {
