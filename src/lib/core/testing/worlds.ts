@@ -56,7 +56,7 @@ export interface Rule {
 	own?: number;
 }
 
-/** The rules that findings are held against; the last one the model does not know of. */
+/** The rules that findings are held against: worlds that the model describes. */
 export const rules: readonly Rule[] = [
 	{ id: 'one', says: 'one dial matters', matters: [1.2, 0, 0] },
 	{
@@ -77,7 +77,7 @@ export const rules: readonly Rule[] = [
 	{ id: 'lean', says: 'a judge who likes the left', matters: [1, 0.6, 0.2], lean: 0.5 },
 	{
 		id: 'own',
-		says: 'every take has luck of its own, which the model does not know of',
+		says: 'every take has luck of its own',
 		matters: [1, 0.6, 0.2],
 		own: 0.5
 	}
