@@ -21,7 +21,7 @@ export const priors: Priors = {
  * Linked takes and seeds that are fitted with an effect each. Beyond, take effects are integrated out
  * answer by answer, as if no take had a second one.
  */
-const MOST_LINKED = 1500;
+const MOST_LINKED = 600;
 
 /** What is to be fitted. */
 export interface Wanted {

@@ -198,6 +198,30 @@ describe('fit', () => {
 		expect(one.best).toBe(two.best);
 	});
 
+	it('integrates take effects out where too many takes hang together', () => {
+		const few = judged('one', 1);
+		const chain = (count: number): Evidence => ({
+			...few,
+			takes: Array.from({ length: count }, (_, i) => ({
+				...few.takes[i % few.takes.length],
+				id: `c${i}`,
+				picture: `c${i}`,
+				chance: 'one'
+			})),
+			marks: [],
+			pairs: Array.from({ length: count - 1 }, (_, i) => ({
+				left: `c${i}`,
+				right: `c${i + 1}`,
+				judge: '',
+				answer: 'left' as const
+			}))
+		});
+		const nodes = (count: number) => compile(chain(count), { together: [] }).problem.nodes;
+		// The two at the ends have one answer each.
+		expect(nodes(500)).toBe(498);
+		expect(nodes(700)).toBe(0);
+	});
+
 	it('takes the luck of seeds out where pairs are matched', () => {
 		const world = worldOf(rules[0], 5);
 		// Everything on seed 0 is liked, nothing on seed 1, whatever the settings.
