@@ -20,8 +20,9 @@ const LEAST_SETTINGS = 6;
 const SAID = 0.3;
 /** Chance of a false hint over all measures, at most. */
 const FALSE_HINT = 0.05;
-/** Ways of exchanging stops that are tried. */
-const SHUFFLES = 200;
+/** Ways of exchanging stops that are tried: fewer where there is much to be put into order. */
+const SHUFFLES = { most: 200, least: 40 };
+const MOST_ORDERED = 400_000;
 
 export const hints = defineFinding<'hints', Hint>({
 	id: 'hints',
@@ -114,7 +115,9 @@ function largestByChance(
 ): number[] {
 	const draw = stream('hints');
 	const scores = new Map(settings.map(({ stops }, s) => [stops.join(' '), standing.mean[s]]));
-	return Array.from({ length: SHUFFLES }, () => {
+	const each = all.length * settings.length;
+	const length = Math.max(SHUFFLES.least, Math.min(SHUFFLES.most, Math.ceil(MOST_ORDERED / each)));
+	return Array.from({ length }, () => {
 		const exchanged = evidence.dials.map((dial) => exchange(dial, draw));
 		const there = settings.map(({ stops }) =>
 			scores.get(stops.map((stop, d) => exchanged[d][stop]).join(' '))
