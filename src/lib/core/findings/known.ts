@@ -1,7 +1,5 @@
 import {
-	settingsOf,
-	standingOf,
-	worthsOf,
+	chooserOf,
 	type Evidence,
 	type Fit,
 	type Setting,
@@ -51,8 +49,7 @@ function once<T>(work: (setting: number) => T): (setting: number) => T {
 }
 
 export function knownFrom(evidence: Evidence, fit: Fit): Known {
-	const settings = settingsOf(evidence);
-	const worths = worthsOf(fit, settings);
+	const { settings, worths, standing } = chooserOf(fit);
 	const mean = (of: 'credits' | 'seconds') => (setting: number) => {
 		const values = settings[setting].takes.flatMap((i) => evidence.takes[i][of] ?? []);
 		return values.length ? values.reduce((a, b) => a + b, 0) / values.length : undefined;
@@ -66,10 +63,7 @@ export function knownFrom(evidence: Evidence, fit: Fit): Known {
 		fit,
 		settings,
 		worths,
-		standing: standingOf(
-			worths,
-			settings.map(({ judged }) => judged)
-		),
+		standing,
 		marks,
 		carriedBy: carriers(evidence),
 		judged: evidence.marks.length + evidence.pairs.length > 0,
