@@ -4,6 +4,7 @@ import { shareOf } from './drawn';
 import type { Known } from './known';
 import { asGoodAs, contender, inOrder, judgedIn } from './questions/best';
 import { keepersOf } from './questions/keepers';
+import { wilson, Z90 } from './statistics';
 import { judgedSays, listed, many, percent, short, span, sure } from './words';
 
 /** The place of a setting among those that were made, by the keys of its stops; -1 where it was not. */
@@ -101,7 +102,11 @@ export function foundSays(found: PickFound): [name: string, value: string][] {
 		['Answer', answer],
 		['Chance of being the best', sure(found.chance)],
 		['Preferred to an average take', `${sure(preferred.mean)} (${span(preferred)})`],
-		['Kept', kept?.of ? `${kept.count} of ${kept.of} (${span(kept)})` : null],
+		// Worked out from the counts: picks from before keep a 95% interval.
+		[
+			'Kept',
+			kept?.of ? `${kept.count} of ${kept.of} (${span(wilson(kept.count, kept.of, Z90))})` : null
+		],
 		['Chance of a keeper', keeps && `${percent(keeps.mean)} (${span(keeps)})`],
 		[
 			'One keeper costs',

@@ -202,7 +202,7 @@ export const PickFound = z.object({
 	loss: z.number(),
 	/** Preference over an even take. */
 	preferred: figure,
-	/** Kept of judged, with Wilson's 95% interval. */
+	/** Kept of judged, with Wilson's 90% interval; 95% in picks from before. */
 	kept: z
 		.object({ count: z.int().min(0), of: z.int().min(0), low: share, high: share })
 		.refine(({ count, of }) => count <= of, 'no more can be kept than were judged')
