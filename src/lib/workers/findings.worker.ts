@@ -21,7 +21,7 @@ const api = {
 	pairs: (asked: PairsAsked) => sitting.pairs(asked),
 	/** Pairs for a ballot. */
 	ballot: (evidence: Evidence, count: number) => pairsFrom(chooserOf(fitted(evidence)), count),
-	/** All findings; each answer is told as it is ready. */
+	/** Answers every question, and calls `tell` with each answer as it is ready. */
 	findings: (evidence: Evidence, tell: (one: Answered) => void) =>
 		findingsOf(evidence, fitted, tell),
 	/** What is known of one setting. */

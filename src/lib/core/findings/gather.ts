@@ -161,7 +161,7 @@ function evidenceDial(
 		const key = stopKey(stop);
 		if (dial.text) return key ? quoted(words[i] || key) : 'none';
 		if (Array.isArray(stop) && stop.length) return quoted(dial.format(stop, cards));
-		// Pictures that stops bring along are told apart by their order.
+		// Pictures that stops bring along are numbered in their order.
 		if (dial.pictures?.(stop).length) return `picture ${i + 1}`;
 		return dial.format(stop, cards);
 	});

@@ -1,8 +1,8 @@
 import type { Evidence } from '$lib/core/judge';
 
 /**
- * Finds dials that takes cannot tell from another one: wherever that one stood at the same stop, they
- * stood at the same stop, too.
+ * Finds dials that takes can't tell from another one: takes with the same stop on that one always have the
+ * same stop on these.
  *
  * @returns for every dial, the index of the dial that it always moved with; -1 for one that moved by itself
  */

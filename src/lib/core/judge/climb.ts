@@ -347,7 +347,7 @@ export class Climber {
 }
 
 /** Worth of features from coefficients, by the basis of every block. */
-function spread(blocks: Problem['blocks'], x: Float64Array, worth: Float64Array): void {
+export function spread(blocks: Problem['blocks'], x: Float64Array, worth: Float64Array): void {
 	for (const { feature, coefficient, basis, size, rank } of blocks)
 		for (let i = 0; i < size; i++) {
 			let sum = 0;

@@ -23,7 +23,7 @@ export const priors: Priors = {
  */
 const MOST_LINKED = 600;
 
-/** What is to be fitted. */
+/** What to fit. */
 export interface Wanted {
 	/** Pairs of dials, by their indexes, whose interaction is fitted. */
 	together: readonly (readonly [number, number])[];
@@ -31,10 +31,8 @@ export interface Wanted {
 	flat?: boolean;
 	/** No effects of seeds and takes: for a first look. */
 	alone?: boolean;
-	/** One scale for everything, in units of score, instead of integrated scales: quick, for a first look. */
+	/** One scale for all effects, in units of score, in place of integrated scales. */
 	scale?: number;
-	/** Whether draws are corrected against the exact posterior with one scale, too. @default false */
-	exact?: boolean;
 	/** Whether judges may lean to one side. @default true, false when flat */
 	lean?: boolean;
 }

@@ -1,7 +1,7 @@
 import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
 import { normals } from '$lib/core/random';
 import { addRow, backwardRows } from './cholesky';
-import { answerNumbers, Climber, MANY, slopesAt, type Start, type Top } from './climb';
+import { answerNumbers, Climber, MANY, slopesAt, spread, type Start, type Top } from './climb';
 import { compile, pictureOf, type Layout, type ScaleKind, type Wanted } from './compile';
 import type { Evidence } from './evidence';
 import { logPosterior } from './exact';
@@ -57,7 +57,7 @@ const beliefs: Record<ScaleKind, Belief> = {
 };
 
 /** Draws from the posterior. */
-export const DRAWS = 2000;
+const DRAWS = 2000;
 
 /** How far answers may grow before scales are searched for again: by this factor, and by this many. */
 const GROWN = { times: 1.1, more: 3 };
@@ -127,7 +127,7 @@ export function fit(evidence: Evidence, wanted: Wanted, before?: Fit): Fit {
 		const points = [{ scales, weight: 1, top, share: 1 }];
 		return {
 			...{ evidence, wanted, layout, points },
-			...drawsOf(layout, points, !!wanted.exact),
+			...drawsOf(layout, points, !wanted.flat),
 			centredAt: answersIn(evidence)
 		};
 	}
@@ -234,7 +234,7 @@ function scalesAround(
 		top = climber.climb(middle, top);
 		if (largest < NEAR_SCALES) break;
 	}
-	// So many answers hardly leave anything of the scales to be integrated.
+	// With many answers the scales hardly matter, so one point is enough.
 	if (many) return [{ scales: middle, weight: 1, from: top }];
 	const level = slopesOf(middle, top);
 	const bend = Matrix.zeros(count, count);
@@ -266,8 +266,8 @@ function scalesAround(
 let deviates = new Float64Array(0);
 
 /**
- * Draws from the mixture of all points, each as often as its share says, then reweighed against the
- * exact posterior. All draws of one point at a time, a number of theirs in one row: sums run along rows.
+ * Draws from the mixture of all points, from each in proportion to its share. The draws are then reweighed
+ * against the exact posterior. All draws of one point at a time, a number of theirs in one row: sums run along rows.
  */
 function drawsOf(
 	layout: Layout,
@@ -343,7 +343,8 @@ function drawsOf(
 			draws.judges[(d * judges.length + j) * 2 + 1] = lean + judged(own.judgeLean, j, 0);
 		});
 	}
-	return { draws, k, rough: k > ROUGH };
+	// A tail whose shape can't be told is rough, too.
+	return { draws, k, rough: !(k <= ROUGH) };
 }
 
 /**
@@ -387,14 +388,11 @@ export function firstLook(evidence: Evidence, scale: number): number[][] {
 	const { problem, dials } = layout;
 	const climber = new Climber(problem);
 	const { x } = climber.climb(allAt(layout, Math.log(scale)), climber.begin());
-	return dials.map((_, d) => {
-		const { basis, size, rank, coefficient } = problem.blocks[d];
-		return Array.from({ length: size }, (_, i) => {
-			let sum = 0;
-			for (let k = 0; k < rank; k++) sum += basis!.values[i * rank + k] * x[coefficient + k];
-			return sum;
-		});
-	});
+	const worth = new Float64Array(problem.features);
+	spread(problem.blocks, x, worth);
+	return dials.map((first, d) => [
+		...worth.subarray(first, first + evidence.dials[d].stops.length)
+	]);
 }
 
 /** Mean effect of every take by chance: of its seed, and of its own where it had more than one answer. */

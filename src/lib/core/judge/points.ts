@@ -1,4 +1,4 @@
-/** Where scales are tried, in standard directions round the top of their posterior, and its weight. */
+/** Where scales are tried, in standard directions round the mode of their posterior, and its weight. */
 export interface Point {
 	at: number[];
 	/** What its density counts for, relative to a standard normal. */
@@ -19,7 +19,7 @@ const HERMITE = [
 const MOST_WHOLE = 3;
 
 /**
- * Points over so many scales. Up to three get every combination of three a scale. More get the centre and
+ * Returns the points for a number of scales. Up to three get every combination of three a scale. More get the centre and
  * the corners of a fraction of a cube, which together have the moments of a standard normal up to the third
  * (up to the second beyond eight scales). It is the central composite design of Rue, Martino and Chopin 2009, section 6.5,
  * without its points on the axes: these lie so far out that each would stand for the tail of one scale.

@@ -22,7 +22,7 @@ export interface FaultFinding {
 	} | null;
 }
 
-/** Faults that are told at most: the most frequent. */
+/** Faults shown at most, the most frequent first. */
 const MOST = 6;
 /** Chance of a false claim over all faults, at most. */
 const FALSE_CLAIM = 0.05;
