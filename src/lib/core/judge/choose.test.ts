@@ -73,6 +73,26 @@ describe('nextPair', () => {
 });
 
 describe('Sitting', () => {
+	it('says the same of the same answers, whatever was asked before', () => {
+		const asked = (pairs: Evidence['pairs']) => ({
+			evidence: { ...evidence, pairs },
+			dial: null,
+			before: pairs,
+			skipped: [],
+			ahead: []
+		});
+		const answers = Array.from({ length: 4 }, (_, i) => ({
+			left: evidence.takes[i].id,
+			right: evidence.takes[i + 5].id,
+			answer: 'left' as const,
+			judge: ''
+		}));
+		const sitting = new Sitting();
+		for (let n = 1; n < 4; n++) sitting.pairs(asked(answers.slice(0, n)));
+		sitting.pairs(asked(answers));
+		expect(sitting.pairs(asked(answers))).toEqual(new Sitting().pairs(asked(answers)));
+	});
+
 	it('says how far dials are settled, and about how many pairs more', () => {
 		const sitting = new Sitting();
 		const none = sitting.pairs({

@@ -106,7 +106,8 @@ interface Point {
 	share: number;
 }
 
-const answersIn = ({ marks, pairs }: Evidence): number => marks.length + pairs.length;
+/** How many answers evidence has. */
+export const answersIn = ({ marks, pairs }: Evidence): number => marks.length + pairs.length;
 
 /**
  * Fits the joint model of marks and pairs: effects of dials, of dials together, of seeds and of takes,

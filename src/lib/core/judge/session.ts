@@ -1,7 +1,8 @@
 import { dialLoss, pairsLeft } from './ahead';
 import { chooserOf, nextPair, type Asked, type Shown } from './choose';
 import type { Evidence, EvidencePair } from './evidence';
-import { fit, type Fit } from './fit';
+import { MANY } from './climb';
+import { answersIn, fit, type Fit } from './fit';
 import { SETTLED } from './settings';
 import { wantedFor } from './wanted';
 
@@ -37,29 +38,24 @@ const NOT_YET = 0.95;
 const progress = (loss: number): number =>
 	Math.max(0, Math.min(1, Math.log(NOTHING_KNOWN / loss) / Math.log(NOTHING_KNOWN / SETTLED)));
 
-/** One sitting of judging: it goes on from the fit before, answer by answer. */
+/** One sitting of judging. */
 export class Sitting {
-	#fit: Fit | undefined;
+	/** The last fit, and what it may go on from: takes and dials. */
+	#last: { shape: string; fit: Fit } | undefined;
 	#whole: { key: string; fit: Fit } | undefined;
-	#shape = '';
-	/** Whether the last answer to be looked at was settled. */
-	#settled = false;
 
-	/** The fit of evidence, from where the last one stood where that is of the same takes. */
+	/**
+	 * The fit that pairs are chosen from: that of Findings, so that both say the same. With many answers it
+	 * goes on from the last one, as a whole fit would keep the artist waiting.
+	 */
 	#next(evidence: Evidence): Fit {
-		const shape = JSON.stringify([
-			evidence.dials,
-			evidence.takes.length,
-			evidence.takes.at(-1)?.id
-		]);
-		if (shape !== this.#shape) {
-			this.#fit = undefined;
-			this.#settled = false;
-			this.#shape = shape;
-		}
-		return (this.#fit = this.#fit
-			? fit(evidence, this.#fit.wanted, this.#fit)
-			: this.whole(evidence));
+		if (answersIn(evidence) < MANY) return this.whole(evidence);
+		const { dials, takes } = evidence;
+		const shape = JSON.stringify([dials, takes.length, takes.at(-1)?.id]);
+		const last = this.#last?.shape === shape ? this.#last.fit : undefined;
+		const next = last ? fit(evidence, last.wanted, last) : this.whole(evidence);
+		this.#last = { shape, fit: next };
+		return next;
 	}
 
 	/**
@@ -72,16 +68,12 @@ export class Sitting {
 		return this.#whole.fit;
 	}
 
-	/** The next pair, and how far the answer is settled. */
+	/** The next pair, and how far the answer is decided. */
 	pairs({ evidence, dial, before, skipped, ahead }: PairsAsked): PairsKnown {
 		let chooser = chooserOf(this.#next(evidence));
 		// Only the fit that Findings uses may say that it is decided.
-		if (chooser.standing.settled && !this.#settled) {
-			this.#fit = this.whole(evidence);
-			chooser = chooserOf(this.#fit);
-		}
+		if (chooser.standing.settled) chooser = chooserOf(this.whole(evidence));
 		const { fit: fitted, worths, standing } = chooser;
-		this.#settled = standing.settled;
 		const place = evidence.dials.findIndex(({ id }) => id === dial);
 		const asked: Asked = place < 0 ? null : { dial: place };
 		const left = pairsLeft(fitted, worths, standing);
