@@ -42,7 +42,7 @@ describe('what to run next', () => {
 		// The best of today comes along, so that the new ones are compared on the same seeds.
 		expect(finer.settings).toHaveLength(turned.values.length + 1);
 		expect(finer.settings.at(-1)!.keys).toEqual(['Alder', expect.any(String)]);
-		const top = Number(/^Guidance seems best near ([\d.]+)/.exec(finer.why)![1]);
+		const top = Number(/^The best value of guidance seems to be near ([\d.]+)/.exec(finer.why)![1]);
 		expect(Math.abs(top - PEAK)).toBeLessThan(0.7);
 	});
 

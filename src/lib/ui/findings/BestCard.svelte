@@ -154,14 +154,26 @@
 			grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
 		}
 
+		.shot {
+			grid-row: 1 / span 2;
+		}
+
 		.figures {
-			grid-column: 1 / -1;
+			grid-column: 2;
 		}
 	}
 
 	@media (max-width: 700px) {
 		.best {
 			grid-template-columns: minmax(0, 1fr);
+		}
+
+		.shot {
+			grid-row: auto;
+		}
+
+		.figures {
+			grid-column: 1;
 		}
 	}
 </style>

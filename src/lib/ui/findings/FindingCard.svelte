@@ -50,30 +50,32 @@
 	{/if}
 	<details>
 		<summary>Numbers and method</summary>
-		{#if said.table}
-			<div class="table">
-				<table>
-					<caption class="visually-hidden">{said.about}: {kind.question}</caption>
-					<thead>
-						<tr
-							>{#each said.table.columns as name, i (i)}<th scope="col">{name}</th>{/each}</tr
-						>
-					</thead>
-					<tbody>
-						{#each said.table.rows as row, i (i)}
-							<tr>
-								{#each row as cell, j (j)}
-									{#if j === 0}<th scope="row">{cell}</th>{:else}<td class="num">{cell}</td>{/if}
-								{/each}
-							</tr>
-						{/each}
-					</tbody>
-				</table>
-			</div>
-			<button class="act" onclick={copy}>{copied ? 'Copied' : 'Copy the numbers'}</button>
-		{/if}
-		<p class="quiet">{kind.method}</p>
-		<p class="quiet">From {from}. Method: {kind.source}.</p>
+		<div class="inside">
+			{#if said.table}
+				<div class="table">
+					<table>
+						<caption class="visually-hidden">{said.about}: {kind.question}</caption>
+						<thead>
+							<tr
+								>{#each said.table.columns as name, i (i)}<th scope="col">{name}</th>{/each}</tr
+							>
+						</thead>
+						<tbody>
+							{#each said.table.rows as row, i (i)}
+								<tr>
+									{#each row as cell, j (j)}
+										{#if j === 0}<th scope="row">{cell}</th>{:else}<td class="num">{cell}</td>{/if}
+									{/each}
+								</tr>
+							{/each}
+						</tbody>
+					</table>
+				</div>
+				<button class="act" onclick={copy}>{copied ? 'Copied' : 'Copy the numbers'}</button>
+			{/if}
+			<p class="quiet">{kind.method}</p>
+			<p class="quiet">From {from}. Method: {kind.source}.</p>
+		</div>
 	</details>
 </article>
 
@@ -109,12 +111,14 @@
 		cursor: pointer;
 	}
 
-	details[open] {
+	.inside {
 		display: grid;
 		gap: 8px;
+		justify-items: start;
 	}
 
 	.table {
+		max-width: 100%;
 		max-height: 260px;
 		margin-top: 6px;
 		overflow: auto;

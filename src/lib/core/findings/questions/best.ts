@@ -173,7 +173,7 @@ export const best = defineFinding<'best', Best>({
 						const one = contender(known, s);
 						return [
 							one.says,
-							percent(one.chance),
+							sure(one.chance),
 							one.loss.toFixed(2),
 							percent(one.preferred.mean),
 							percent(one.preferred.low),

@@ -138,7 +138,7 @@ function aboutDial(known: Known, d: number) {
 				percent(stops[s].preferred.mean),
 				percent(stops[s].preferred.low),
 				percent(stops[s].preferred.high),
-				percent(stops[s].chance)
+				sure(stops[s].chance)
 			])
 		}
 	};

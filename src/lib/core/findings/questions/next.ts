@@ -243,7 +243,7 @@ function finer(known: Known): Idea[] {
 				says: `${dial.label.toLowerCase()} ${listed([...fresh, dial.stops[at[d]].at ?? 0].sort((a, b) => a - b).map((v) => short(v)))}${
 					held.length ? `, ${held.join(', ')},` : ''
 				} on ${FRESH} fresh seeds`,
-				why: `${dial.label} seems best near ${short(curve.at[top], 1)}${
+				why: `The best value of ${dial.label.toLowerCase()} seems to be near ${short(curve.at[top], 1)}${
 					places.some((one) => Math.abs(one - curve.at[top]) < gap / 8)
 						? ', and nothing close to it has been tried'
 						: ', between your stops'
