@@ -38,19 +38,3 @@ export function backward(l: Float64Array, n: number, b: Float64Array): void {
 		for (let k = 0; k < i; k++) b[k] -= l[i * n + k] * x;
 	}
 }
-
-/** Solves `L' X = B` in place: a row of numbers for every row of `B`. */
-export function backwardRows(l: Float64Array, rows: readonly Float64Array[]): void {
-	const n = rows.length;
-	for (let i = n - 1; i >= 0; i--) {
-		const row = rows[i];
-		for (let d = 0; d < row.length; d++) row[d] /= l[i * n + i];
-		for (let k = 0; k < i; k++) addRow(rows[k], -l[i * n + k], row);
-	}
-}
-
-/** Adds so many times a row to another. */
-export function addRow(to: Float64Array, times: number, row: Float64Array): Float64Array {
-	for (let d = 0; d < row.length; d++) to[d] += times * row[d];
-	return to;
-}

@@ -1,5 +1,5 @@
 import type { Evidence } from './evidence';
-import { basisOf, basisTogether } from './kernel';
+import { basisOf, basisTogether, type Basis } from './kernel';
 import { problemOf, type Answer, type Block, type Priors, type Problem } from './problem';
 import { componentsOf } from './sparse';
 
@@ -74,25 +74,23 @@ export function compile(
 	const blocks: Block[] = [];
 	const scales: ScaleKind[] = [];
 	let [feature, coefficient] = [0, 0];
-	const add = (block: Pick<Block, 'scale' | 'basis' | 'size' | 'rank'>): number => {
-		blocks.push({ ...block, feature, coefficient });
-		feature += block.size;
-		coefficient += block.rank;
-		return feature - block.size;
+	const add = (basis: Basis): number => {
+		const { stops: size, rank } = basis;
+		blocks.push({ scale: scales.length - 1, feature, coefficient, basis, size, rank });
+		feature += size;
+		coefficient += rank;
+		return feature - size;
 	};
 	const bases = evidence.dials.map(basisOf);
 	const dials = bases.map((basis) => {
 		scales.push('dial');
-		return add({ scale: scales.length - 1, basis, size: basis.stops, rank: basis.rank });
+		return add(basis);
 	});
 	if (together.length) scales.push('together');
-	const pairsOf = together.map(([a, b]) => {
-		const basis = basisTogether(bases[a], bases[b]);
-		return {
-			of: [a, b] as const,
-			feature: add({ scale: scales.length - 1, basis, size: basis.stops, rank: basis.rank })
-		};
-	});
+	const pairsOf = together.map(([a, b]) => ({
+		of: [a, b] as const,
+		feature: add(basisTogether(bases[a], bases[b]))
+	}));
 
 	/** Features of a take, in one order for all. */
 	const featuresOf = evidence.takes.map(({ stops }) => [

@@ -1,6 +1,6 @@
-import { addRow } from './cholesky';
 import { flattened, precisionOf, slopesAt } from './climb';
 import type { Problem } from './problem';
+import { addRow, addSquares } from './rows';
 
 /** Draws at one point of the scales: a row a number, a column a draw. */
 export interface Rows {
@@ -21,14 +21,13 @@ export function logPosterior(
 	const { own, blocks, coefficients, weak, takeScale } = p;
 	const count = x[0].length;
 	const log = new Float64Array(count);
-	const prior = (row: Float64Array, mean: number, precision: number) => {
-		for (let d = 0; d < count; d++) log[d] -= 0.5 * precision * (row[d] - mean) ** 2;
-	};
 	for (const { scale, coefficient, rank } of blocks)
 		for (let k = coefficient; k < coefficient + rank; k++)
-			prior(x[k], 0, precisionOf(scales[scale]));
-	weak.forEach((one, i) => one && prior(x[coefficients + i], one.mean, one.deviation ** -2));
-	z.forEach((row, node) => prior(row, 0, precisionOf(scales[p.nodeScale[node]])));
+			addSquares(log, -0.5 * precisionOf(scales[scale]), x[k]);
+	weak.forEach((one, i) => {
+		if (one) addSquares(log, -0.5 * one.deviation ** -2, x[coefficients + i], one.mean);
+	});
+	z.forEach((row, node) => addSquares(log, -0.5 * precisionOf(scales[p.nodeScale[node]]), row));
 
 	const none = new Float64Array(count);
 	const rowAt = (at: number | undefined) => (at === undefined || at < 0 ? none : x[at]);
@@ -54,35 +53,19 @@ export function logPosterior(
 			addRow(q, m * p.value[i], features[p.index[i]]);
 		for (let i = p.nodeStart[a]; i < p.nodeStart[a + 1]; i++)
 			addRow(q, m * p.nodeValue[i], z[p.nodeIndex[i]]);
-		let low: Float64Array = none;
-		let high: Float64Array = none;
-		// Cuts of a pair lie at the tie on both sides.
-		let [lowSign, highSign] = [k, k];
 		if (isPair) {
 			addRow(q, k, rowAt(own.lean));
 			addRow(q, k, rowAt(own.judgeLean[judge]));
-			low = high = tie;
-			if (said < 2) lowSign = -k;
-			if (said === 0) highSign = -k;
+			if (said === 2) timesAbove(product, k, tie, q, n);
+			else if (said === 0) timesBelow(product, -k, tie, q, n);
+			else timesBetween(product, [-k, k], [tie, tie], q, n);
 		} else {
 			addRow(q, -k, rowAt(own.strict[judge]));
-			if (said > 0) low = cuts[said - 1];
-			if (said < top) high = cuts[said];
+			if (said === top) timesAbove(product, k, cuts[top - 1], q, n);
+			else if (said === 0) timesBelow(product, k, cuts[0], q, n);
+			else timesBetween(product, [k, k], [cuts[said - 1], cuts[said]], q, n);
 		}
-		const highest = said === (isPair ? 2 : top);
-		for (let d = 0; d < count; d++) {
-			const chance = highest
-				? 1 / (1 + Math.exp(Math.min(FAR, lowSign * low[d] - q[d])))
-				: said === 0
-					? 1 / (1 + Math.exp(Math.min(FAR, q[d] - highSign * high[d])))
-					: between(lowSign * low[d] - q[d], highSign * high[d] - q[d]);
-			product[d] *= n === 1 ? chance : chance ** n;
-		}
-		if (n > 1 || a % TOGETHER === TOGETHER - 1 || a === p.answers - 1)
-			for (let d = 0; d < count; d++) {
-				log[d] += Math.log(Math.max(product[d], Number.MIN_VALUE));
-				product[d] = 1;
-			}
+		if (n > 1 || a % TOGETHER === TOGETHER - 1 || a === p.answers - 1) addLogs(log, product);
 	}
 	return log;
 }
@@ -91,10 +74,51 @@ export function logPosterior(
 const TOGETHER = 8;
 const FAR = 80;
 
-/** logistic(high) - logistic(low) for low < high. */
-const between = (low: number, high: number): number =>
-	Math.max(
-		1e-35,
-		-Math.expm1(low - high) /
-			((1 + Math.exp(Math.min(FAR, -high))) * (1 + Math.exp(Math.min(FAR, low))))
-	);
+/** Adds the logarithms of a row, and sets it to 1. */
+function addLogs(log: Float64Array, product: Float64Array): void {
+	for (let d = 0; d < log.length; d++) {
+		log[d] += Math.log(Math.max(product[d], Number.MIN_VALUE));
+		product[d] = 1;
+	}
+}
+
+const logistic = (at: number): number => 1 / (1 + Math.exp(Math.min(FAR, -at)));
+
+/** Multiplies by the chance that a logistic round `q` lies above `sign` times a cut, `n` times over. */
+function timesAbove(
+	product: Float64Array,
+	sign: number,
+	cut: Float64Array,
+	q: Float64Array,
+	n: number
+): void {
+	for (let d = 0; d < q.length; d++) product[d] *= power(logistic(q[d] - sign * cut[d]), n);
+}
+
+/** The same, below. */
+function timesBelow(
+	product: Float64Array,
+	sign: number,
+	cut: Float64Array,
+	q: Float64Array,
+	n: number
+): void {
+	for (let d = 0; d < q.length; d++) product[d] *= power(logistic(sign * cut[d] - q[d]), n);
+}
+
+/** The same, between two cuts. */
+function timesBetween(
+	product: Float64Array,
+	[lowSign, highSign]: readonly [number, number],
+	[low, high]: readonly [Float64Array, Float64Array],
+	q: Float64Array,
+	n: number
+): void {
+	for (let d = 0; d < q.length; d++) {
+		const [from, to] = [lowSign * low[d] - q[d], highSign * high[d] - q[d]];
+		const chance = -Math.expm1(from - to) * logistic(to) * logistic(-from);
+		product[d] *= power(Math.max(1e-35, chance), n);
+	}
+}
+
+const power = (chance: number, n: number): number => (n === 1 ? chance : chance ** n);

@@ -1,12 +1,12 @@
 import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
 import { normals } from '$lib/core/random';
-import { addRow, backwardRows } from './cholesky';
 import { answerNumbers, Climber, MANY, slopesAt, spread, type Start, type Top } from './climb';
 import { compile, pictureOf, type Layout, type ScaleKind, type Wanted } from './compile';
 import type { Evidence } from './evidence';
 import { logPosterior } from './exact';
 import { pointsOver } from './points';
 import { resampled, ROUGH, smoothed } from './psis';
+import { addRow, addSquares, backwardRows, divideRow, shiftRow } from './rows';
 
 /** What is believed of a scale, where its search starts, and how far it goes. */
 interface Belief {
@@ -296,14 +296,10 @@ function drawsOf(
 		const x = Array.from({ length: all }, (_, i) => row(i));
 		const z = Array.from({ length: nodes }, (_, i) => row(all + i));
 		const log = logs.subarray(from, to);
-		if (exact)
-			for (const deviate of [...x, ...z])
-				for (let d = 0; d < log.length; d++) log[d] += 0.5 * deviate[d] ** 2;
+		if (exact) for (const deviate of [...x, ...z]) addSquares(log, 0.5, deviate);
 		backwardRows(top.factor, x);
 		if (exact) drawNodes(problem, top, x, z);
-		x.forEach((one, i) => {
-			for (let d = 0; d < one.length; d++) one[d] += top.x[i];
-		});
+		x.forEach((one, i) => shiftRow(one, top.x[i]));
 		const features = effectRows.map((one) => one.subarray(from, to));
 		for (const { feature, coefficient, basis, size, rank } of problem.blocks)
 			for (let i = 0; i < size; i++)
@@ -313,8 +309,8 @@ function drawsOf(
 				else features[feature + i].set(x[coefficient + i]);
 		numbers.forEach((one, i) => one.set(x[problem.coefficients + i], from));
 		if (exact) {
-			const right = logPosterior(problem, at, { x, z, features });
-			for (let d = 0; d < log.length; d++) log[d] += right[d] - top.height;
+			addRow(log, 1, logPosterior(problem, at, { x, z, features }));
+			shiftRow(log, -top.height);
 		}
 		from = to;
 	});
@@ -368,13 +364,9 @@ function drawNodes(
 		}
 		for (let e = pattern.start[k]; e < pattern.start[k + 1]; e++)
 			addRow(row, -lower.below[e], z[pattern.order[pattern.rows[e]]]);
-		const over = 1 / lower.diagonal[k];
-		for (let d = 0; d < row.length; d++) row[d] *= over;
+		divideRow(row, lower.diagonal[k]);
 	}
-	for (let node = 0; node < nodes; node++) {
-		const row = z[node];
-		for (let d = 0; d < row.length; d++) row[d] += top.z[node];
-	}
+	z.forEach((row, node) => shiftRow(row, top.z[node]));
 }
 
 /**

@@ -122,30 +122,47 @@ export type ProblemParts = Pick<
 > & { answers: readonly Answer[]; free: Free; priors: Priors | null };
 
 /** Packs answers into arrays, and finds the places of numbers and the order of elimination. */
-export function problemOf({ answers, free, priors, ...rest }: ProblemParts): Problem {
-	const nodes = rest.nodeScale.length;
-	const links: [number, number][] = [];
+export function problemOf(parts: ProblemParts): Problem {
+	const { answers, nodeScale, coefficients, levels } = parts;
+	const nodes = nodeScale.length;
+	const pairs: [number, number][] = [];
 	for (const { nodes: of } of answers)
 		for (let a = 0; a < of.length; a++)
-			for (let b = a + 1; b < of.length; b++) links.push([of[a], of[b]]);
-	const pattern = patternOf(nodes, links);
-	const { own, weak } = ownOf(rest.coefficients, rest.levels, free, priors);
+			for (let b = a + 1; b < of.length; b++) pairs.push([of[a], of[b]]);
+	const pattern = patternOf(nodes, pairs);
+	const { own, weak } = ownOf(coefficients, levels, parts.free, parts.priors);
+	const start = starts(answers.map(({ index }) => index.length));
+	const nodeStart = starts(answers.map(({ nodes: of }) => of.length));
+	// Every field by its name: objects that are spread together have no shape in common, and then the
+	// engine compiles the innermost loops anew for each.
 	return {
-		...rest,
+		blocks: parts.blocks,
+		features: parts.features,
+		coefficients,
+		scales: parts.scales,
 		nodes,
+		nodeScale,
+		takeScale: parts.takeScale,
+		factorScale: parts.factorScale,
+		slopeScale: parts.slopeScale,
 		pattern,
-		own,
-		weak,
 		answers: answers.length,
-		...packed(answers, 'index', 'value', ['start', 'index', 'value']),
-		...packed(answers, 'nodes', 'nodeValues', ['nodeStart', 'nodeIndex', 'nodeValue']),
+		start,
+		index: Int32Array.from(answers.flatMap(({ index }) => index)),
+		value: Float64Array.from(answers.flatMap(({ value }) => value)),
+		nodeStart,
+		nodeIndex: Int32Array.from(answers.flatMap(({ nodes: of }) => of)),
+		nodeValue: Float64Array.from(answers.flatMap(({ nodeValues }) => nodeValues)),
 		linkStart: starts(answers.map(({ nodes: of }) => (of.length * (of.length - 1)) / 2)),
-		links: Int32Array.from(links, ([a, b]) => entryOf(pattern, a, b)),
+		links: Int32Array.from(pairs, ([a, b]) => entryOf(pattern, a, b)),
 		free: Uint8Array.from(answers, (one) => one.free),
 		judge: Int32Array.from(answers, ({ judge }) => judge),
 		pair: Uint8Array.from(answers, ({ pair }) => pair),
 		level: Uint8Array.from(answers, ({ level }) => level),
-		count: Float64Array.from(answers, ({ count }) => count)
+		count: Float64Array.from(answers, ({ count }) => count),
+		levels,
+		own,
+		weak
 	};
 }
 
@@ -153,23 +170,6 @@ function starts(lengths: readonly number[]): Int32Array {
 	const out = new Int32Array(lengths.length + 1);
 	lengths.forEach((length, i) => (out[i + 1] = out[i] + length));
 	return out;
-}
-
-function packed<const S extends string, const I extends string, const V extends string>(
-	answers: readonly Answer[],
-	index: 'index' | 'nodes',
-	value: 'value' | 'nodeValues',
-	[start, at, by]: readonly [S, I, V]
-): Record<S | I, Int32Array> & Record<V, Float64Array> {
-	const from = starts(answers.map((one) => one[index].length));
-	const indexes = new Int32Array(from[answers.length]);
-	const values = new Float64Array(from[answers.length]);
-	answers.forEach((one, a) => {
-		indexes.set(one[index], from[a]);
-		values.set(one[value], from[a]);
-	});
-	return { [start]: from, [at]: indexes, [by]: values } as Record<S | I, Int32Array> &
-		Record<V, Float64Array>;
 }
 
 function ownOf(coefficients: number, levels: number, free: Free, priors: Priors | null) {

@@ -1,4 +1,4 @@
-import { addRow } from './cholesky';
+import { addRow } from './rows';
 import type { Evidence } from './evidence';
 import type { Fit } from './fit';
 
