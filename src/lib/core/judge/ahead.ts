@@ -35,14 +35,17 @@ export function pairsLeft({ draws }: Fit, worths: Worths, standing: Standing): n
 		for (let s = 1; s < runners.length; s++) if (worth[s][i] > worth[at][i]) at = s;
 		return at;
 	});
+	const chance = chancesOf(draws, kept);
+	// The median is the first of these that so many others don't exceed: nobody need look beyond it.
 	const needed: number[] = [];
 	for (let t = 0; t < TRUTHS; t++) {
+		const farthest = needed.length > TRUTHS >> 1 ? needed[TRUTHS >> 1] : FARTHEST;
 		const draw = stream(`ahead|${t}`);
 		const truth = Math.floor(((t + 0.5) * n) / TRUTHS);
 		const weights = new Float64Array(n).fill(1);
 		weights[truth] = 0;
 		let found = Infinity;
-		for (let asked = 0; asked < FARTHEST && found === Infinity;) {
+		for (let asked = 0; asked < farthest && found === Infinity;) {
 			const stride = Math.max(STRIDE.least, Math.round(asked * STRIDE.share));
 			asked += stride;
 			const sums = cumulative(weights);
@@ -52,15 +55,17 @@ export function pairsLeft({ draws }: Fit, worths: Worths, standing: Standing): n
 				let b = a;
 				for (let i = 0; i < 40 && b === a; i++) b = sample();
 				if (b === a) b = a ? 0 : Math.min(1, runners.length - 1);
-				const answer = answerOf(draws, kept[truth], worth[a][truth] - worth[b][truth], draw.next());
-				for (let i = 0; i < n; i++)
-					weights[i] *= chanceOf(draws, kept[i], worth[a][i] - worth[b][i], answer);
+				const by = worth[a][truth] - worth[b][truth];
+				const roll = draw.next();
+				const left = chance(truth, by, 2);
+				const answer = roll < left ? 2 : roll < left + chance(truth, by, 0) ? 0 : 1;
+				for (let i = 0; i < n; i++) weights[i] *= chance(i, worth[a][i] - worth[b][i], answer);
 			}
 			if (settles(worth, best, weights)) found = asked;
 		}
 		needed.push(found);
+		needed.sort((a, b) => a - b);
 	}
-	needed.sort((a, b) => a - b);
 	return needed[TRUTHS >> 1];
 }
 
@@ -81,22 +86,18 @@ function at(sums: Float64Array, value: number): number {
 	return low;
 }
 
-/** Tie and factor of a draw. */
-const pairNumbers = ({ answers }: Fit['draws'], d: number) => ({
-	tie: answers[d * 5 + 2],
-	factor: answers[d * 5 + 3]
-});
-
-function chanceOf(draws: Fit['draws'], d: number, by: number, answer: number): number {
-	const { tie, factor } = pairNumbers(draws, d);
-	const [left, right] = [logistic(factor * by - tie), logistic(-factor * by - tie)];
-	return answer === 2 ? left : answer === 0 ? right : Math.max(1e-9, 1 - left - right);
-}
-
-function answerOf(draws: Fit['draws'], d: number, by: number, roll: number): number {
-	const left = chanceOf(draws, d, by, 2);
-	if (roll < left) return 2;
-	return roll < left + chanceOf(draws, d, by, 0) ? 0 : 1;
+/** Chance of an answer in one of the draws that are kept, by how much more the left one is worth. */
+function chancesOf({ answers }: Fit['draws'], kept: readonly number[]) {
+	const ties = Float64Array.from(kept, (d) => answers[d * 5 + 2]);
+	const factors = Float64Array.from(kept, (d) => answers[d * 5 + 3]);
+	return (i: number, by: number, answer: number): number => {
+		if (answer === 2) return logistic(factors[i] * by - ties[i]);
+		if (answer === 0) return logistic(-factors[i] * by - ties[i]);
+		return Math.max(
+			1e-9,
+			1 - logistic(factors[i] * by - ties[i]) - logistic(-factors[i] * by - ties[i])
+		);
+	};
 }
 
 /** Whether the answer is settled under weighed draws. */

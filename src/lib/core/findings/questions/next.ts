@@ -56,6 +56,7 @@ interface Candidate {
 	made: number;
 	stops: (number | null)[];
 	values: (number | null)[];
+	/** For one of the draws that are weighed. */
 	worth: (draw: number) => number;
 }
 
@@ -211,7 +212,8 @@ function finer(known: Known): Idea[] {
 		);
 		const fresh = [...new Set(wanted)].filter((value) => !places.includes(value));
 		if (!fresh.length) return [];
-		const noise = normals(977, d, draws.count * PLACES);
+		const { every, count } = someOf(draws);
+		const noise = normals(977, d, count * PLACES);
 		const scaleAt = layout.problem.blocks[d].scale;
 		const candidates = fresh.map((value): Candidate => {
 			const g = curve.at.reduce(
@@ -228,7 +230,8 @@ function finer(known: Known): Idea[] {
 					for (let s = 0; s < dial.stops.length; s++)
 						effect += curve.weights.get(g, s) * effectIn(draws, layout.dials[d] + s, draw);
 					let rest = 0;
-					for (let k = 0; k < PLACES; k++) rest += curve.open.get(g, k) * noise[draw * PLACES + k];
+					for (let k = 0; k < PLACES; k++)
+						rest += curve.open.get(g, k) * noise[(draw / every) * PLACES + k];
 					effect += draws.scales[draw * layout.scales.length + scaleAt] * rest;
 					return made(draw) - effectIn(draws, layout.dials[d] + at[d], draw) + effect;
 				}
@@ -292,8 +295,8 @@ function proposalOf(known: Known, { kind, candidates, seeds, says, why }: Idea):
 function gainOf(of: Known, candidates: readonly Candidate[], seeds: number): number {
 	const { worths, fit } = of;
 	const { draws, layout } = fit;
-	const every = Math.max(1, Math.floor(draws.count / KEPT));
-	const kept = Array.from({ length: Math.floor(draws.count / every) }, (_, i) => i * every);
+	const { every, count } = someOf(draws);
+	const kept = Array.from({ length: count }, (_, i) => i * every);
 	const runners = inOrder(of).slice(0, 10);
 	const known = [
 		...runners.map((s) => worthAt(worths, s)),
@@ -304,7 +307,8 @@ function gainOf(of: Known, candidates: readonly Candidate[], seeds: number): num
 		const at = layout.scales.indexOf(kind);
 		return (d: number) => (at < 0 ? 0 : draws.scales[d * layout.scales.length + at]);
 	};
-	const [seedScale, takeScale] = [scaleIn('seed'), scaleIn('take')];
+	const seedScale = scaleIn('seed');
+	const chance = chancesOf(draws, kept, scaleIn('take'));
 	const today = known[0].reduce((a, b) => a + b, 0) / kept.length;
 	let sum = 0;
 	for (let t = 0; t < TRUTHS; t++) {
@@ -322,9 +326,9 @@ function gainOf(of: Known, candidates: readonly Candidate[], seeds: number): num
 			const shown = seen.map((worth) => worth[truth] + luck);
 			const roll = seen.map(() => draw.next());
 			for (let c = 0; c < seen.length; c++) {
-				const level = markOf(draws, actual, shown[c], takeScale(actual), roll[c]);
-				for (let i = 0; i < kept.length; i++)
-					weights[i] *= chanceOfMark(draws, kept[i], seen[c][i] + luck, takeScale(kept[i]), level);
+				const low = chance(truth, shown[c], 0);
+				const level = roll[c] < low ? 0 : roll[c] < low + chance(truth, shown[c], 1) ? 1 : 2;
+				for (let i = 0; i < count; i++) weights[i] *= chance(i, seen[c][i] + luck, level);
 			}
 		}
 		let all = 0;
@@ -341,30 +345,26 @@ function gainOf(of: Known, candidates: readonly Candidate[], seeds: number): num
 	return Math.max(0, sum / TRUTHS - today);
 }
 
-/** Cuts of a draw; such as split takes in three if nothing was marked. */
-const cutsOf = ({ answers }: Known['fit']['draws'], d: number): [number, number] =>
-	Number.isNaN(answers[d * 5]) ? [-0.7, 0.7] : [answers[d * 5], answers[d * 5 + 1]];
-
-function chanceOfMark(
-	draws: Known['fit']['draws'],
-	d: number,
-	score: number,
-	takeScale: number,
-	level: number
-): number {
-	const [low, high] = cutsOf(draws, d);
-	const flat = flattened(takeScale ** 2);
-	const [a, b] = [logistic(flat * (low - score)), logistic(flat * (high - score))];
-	return Math.max(1e-9, level === 0 ? a : level === 1 ? b - a : 1 - b);
+/** Every which draw is weighed by what would be seen, and how many that are. */
+function someOf({ count }: Known['fit']['draws']): { every: number; count: number } {
+	const every = Math.max(1, Math.floor(count / KEPT));
+	return { every, count: Math.floor(count / every) };
 }
 
-function markOf(
-	draws: Known['fit']['draws'],
-	d: number,
-	score: number,
-	takeScale: number,
-	roll: number
-): number {
-	const low = chanceOfMark(draws, d, score, takeScale, 0);
-	return roll < low ? 0 : roll < low + chanceOfMark(draws, d, score, takeScale, 1) ? 1 : 2;
+/** Chance of a mark in one of the draws that are weighed; cuts split takes in three if nothing was marked. */
+function chancesOf(
+	{ answers }: Known['fit']['draws'],
+	kept: readonly number[],
+	takeScale: (draw: number) => number
+) {
+	const cut = (at: number, none: number) =>
+		Float64Array.from(kept, (d) => (Number.isNaN(answers[d * 5]) ? none : answers[d * 5 + at]));
+	const cuts = [cut(0, -0.7), cut(1, 0.7)];
+	const flat = Float64Array.from(kept, (d) => flattened(takeScale(d) ** 2));
+	const below = (i: number, score: number, at: number) => logistic(flat[i] * (cuts[at][i] - score));
+	return (i: number, score: number, level: number): number =>
+		Math.max(
+			1e-9,
+			(level === 2 ? 1 : below(i, score, level)) - (level === 0 ? 0 : below(i, score, level - 1))
+		);
 }
