@@ -68,9 +68,6 @@ export function compile(
 	evidence: Evidence,
 	{ together, flat, alone = flat, lean = !flat }: Wanted
 ): Layout {
-	const takes = new Map(evidence.takes.map((take) => [take.id, take]));
-	const pictures = new Map(evidence.takes.map((take) => [take, pictureOf(take)]));
-	const pictureBy = (take: Evidence['takes'][number]) => pictures.get(take)!;
 	const blocks: Block[] = [];
 	const scales: ScaleKind[] = [];
 	let [feature, coefficient] = [0, 0];
@@ -92,15 +89,23 @@ export function compile(
 		feature: add(basisTogether(bases[a], bases[b]))
 	}));
 
-	/** Features of a take, in one order for all. */
-	const featuresOf = evidence.takes.map(({ stops }) => [
-		...stops.map((stop, d) => dials[d] + stop),
-		...pairsOf.map(
-			({ of: [a, b], feature: at }) => at + stops[a] * evidence.dials[b].stops.length + stops[b]
-		)
-	]);
-	const places = new Map(evidence.takes.map((take, i) => [take, i]));
-	const featuresBy = (take: Evidence['takes'][number]) => featuresOf[places.get(take)!];
+	const takes = new Map(
+		evidence.takes.map((take) => [
+			take.id,
+			{
+				chance: take.chance,
+				picture: pictureOf(take),
+				/** In one order for all. */
+				features: [
+					...take.stops.map((stop, d) => dials[d] + stop),
+					...pairsOf.map(
+						({ of: [a, b], feature: at }) =>
+							at + take.stops[a] * evidence.dials[b].stops.length + take.stops[b]
+					)
+				]
+			}
+		])
+	);
 
 	// Answers as they were given: about one take, or about the difference of two.
 	const given = [
@@ -120,19 +125,12 @@ export function compile(
 		({ about: [one, two], pair }) =>
 			one !== undefined &&
 			// A picture beside itself says nothing of settings.
-			(!pair || (two !== undefined && pictureBy(one) !== pictureBy(two)))
+			(!pair || (two !== undefined && one.picture !== two.picture))
 	);
 
 	const { seedNodes, pictureNodes } = alone
 		? { seedNodes: new Map<string, number>(), pictureNodes: new Map<string, number>() }
-		: nodesOf(
-				given.map(({ about }) => about),
-				pictureBy
-			);
-	const nodesBy = (take: Evidence['takes'][number]) => [
-		seedNodes.get(take.chance) ?? -1,
-		pictureNodes.get(pictureBy(take)) ?? -1
-	];
+		: nodesOf(given.map(({ about }) => about));
 	const hasSeeds = seedNodes.size > 0;
 	if (hasSeeds) scales.push('seed');
 	const hasTakes = !alone && given.length > 0;
@@ -149,23 +147,26 @@ export function compile(
 	let ties = 0;
 	for (const { about, judge, pair, level } of given) {
 		if (pair && level === ANSWERS.neither) ties++;
-		const features = sums(about.map(featuresBy));
-		const nodes = sums(about.map((take) => nodesBy(take)));
-		const answer = {
+		const features = sums(about.map((take) => take.features));
+		const nodes = sums(about.map((take) => nodesFor(take, seedNodes, pictureNodes)));
+		const answer: Answer = {
 			index: features.at,
 			value: features.by,
 			nodes: nodes.at,
 			nodeValues: nodes.by,
-			free: hasTakes ? about.filter((take) => !pictureNodes.has(pictureBy(take))).length : 0,
+			free: hasTakes ? about.filter(({ picture }) => !pictureNodes.has(picture)).length : 0,
 			judge: judges.indexOf(judge),
 			pair,
-			level
+			level,
+			count: 1
 		};
 		// Answers about single seeds and takes are hardly ever equal.
-		const key = nodes.at.length ? counted.size : JSON.stringify(answer);
+		const key = nodes.at.length
+			? counted.size
+			: `${answer.judge} ${pair} ${level} ${features.at.join()}`;
 		const known = counted.get(key);
 		if (known) known.count++;
-		else counted.set(key, { ...answer, count: 1 });
+		else counted.set(key, answer);
 	}
 	const answers = [...counted.values()];
 	const by = (judge: number, pair: number) =>
@@ -206,6 +207,19 @@ export function compile(
 
 const present = <T>(one: T | undefined): T[] => (one === undefined ? [] : [one]);
 
+/** What names a take's seed and its picture. */
+interface Placed {
+	chance: string;
+	picture: string;
+}
+
+/** The nodes of a take: of its seed, and of its picture; -1 for none. */
+const nodesFor = (
+	{ chance, picture }: Placed,
+	seedNodes: ReadonlyMap<string, number>,
+	pictureNodes: ReadonlyMap<string, number>
+): number[] => [seedNodes.get(chance) ?? -1, pictureNodes.get(picture) ?? -1];
+
 /**
  * What a take or the difference of two takes adds up to: indexes with their values, without zeros. Both
  * lists have one order; -1 stands for nothing.
@@ -229,17 +243,11 @@ function sums([one, less]: readonly (readonly number[])[]): { at: number[]; by: 
  * Seeds that an answer depends on, and pictures with more than one answer, each with its node. A pair on
  * one seed is free of that seed's effect.
  */
-function nodesOf(
-	abouts: readonly (readonly Evidence['takes'][number][])[],
-	pictureBy: (take: Evidence['takes'][number]) => string
-) {
+function nodesOf(abouts: readonly (readonly Placed[])[]) {
 	const answersOf = new Map<string, number>();
 	const seeds = new Set<string>();
 	for (const about of abouts) {
-		for (const take of about) {
-			const picture = pictureBy(take);
-			answersOf.set(picture, (answersOf.get(picture) ?? 0) + 1);
-		}
+		for (const { picture } of about) answersOf.set(picture, (answersOf.get(picture) ?? 0) + 1);
 		const [one, two] = about;
 		if (two?.chance !== one.chance) for (const { chance } of about) if (chance) seeds.add(chance);
 	}
@@ -247,12 +255,7 @@ function nodesOf(
 	const several = [...answersOf].filter(([, count]) => count > 1);
 	const pictureNodes = new Map(several.map(([picture], i) => [picture, seeds.size + i]));
 	const links = abouts.flatMap((about) => {
-		const { at } = sums(
-			about.map((take) => [
-				seedNodes.get(take.chance) ?? -1,
-				pictureNodes.get(pictureBy(take)) ?? -1
-			])
-		);
+		const { at } = sums(about.map((take) => nodesFor(take, seedNodes, pictureNodes)));
 		return at.slice(1).map((node): [number, number] => [at[0], node]);
 	});
 	const largest = Math.max(

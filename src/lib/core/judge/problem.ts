@@ -125,17 +125,18 @@ export type ProblemParts = Pick<
 export function problemOf(parts: ProblemParts): Problem {
 	const { answers, nodeScale, coefficients, levels } = parts;
 	const nodes = nodeScale.length;
-	const pairs: [number, number][] = [];
+	const linked: [number, number][] = [];
 	for (const { nodes: of } of answers)
 		for (let a = 0; a < of.length; a++)
-			for (let b = a + 1; b < of.length; b++) pairs.push([of[a], of[b]]);
-	const pattern = patternOf(nodes, pairs);
+			for (let b = a + 1; b < of.length; b++) linked.push([of[a], of[b]]);
+	const pattern = patternOf(nodes, linked);
 	const { own, weak } = ownOf(coefficients, levels, parts.free, parts.priors);
+	const count = answers.length;
 	const start = starts(answers.map(({ index }) => index.length));
 	const nodeStart = starts(answers.map(({ nodes: of }) => of.length));
 	// Every field by its name: objects that are spread together have no shape in common, and then the
 	// engine compiles the innermost loops anew for each.
-	return {
+	const problem: Problem = {
 		blocks: parts.blocks,
 		features: parts.features,
 		coefficients,
@@ -146,24 +147,42 @@ export function problemOf(parts: ProblemParts): Problem {
 		factorScale: parts.factorScale,
 		slopeScale: parts.slopeScale,
 		pattern,
-		answers: answers.length,
+		answers: count,
 		start,
-		index: Int32Array.from(answers.flatMap(({ index }) => index)),
-		value: Float64Array.from(answers.flatMap(({ value }) => value)),
+		index: new Int32Array(start[count]),
+		value: new Float64Array(start[count]),
 		nodeStart,
-		nodeIndex: Int32Array.from(answers.flatMap(({ nodes: of }) => of)),
-		nodeValue: Float64Array.from(answers.flatMap(({ nodeValues }) => nodeValues)),
+		nodeIndex: new Int32Array(nodeStart[count]),
+		nodeValue: new Float64Array(nodeStart[count]),
 		linkStart: starts(answers.map(({ nodes: of }) => (of.length * (of.length - 1)) / 2)),
-		links: Int32Array.from(pairs, ([a, b]) => entryOf(pattern, a, b)),
-		free: Uint8Array.from(answers, (one) => one.free),
-		judge: Int32Array.from(answers, ({ judge }) => judge),
-		pair: Uint8Array.from(answers, ({ pair }) => pair),
-		level: Uint8Array.from(answers, ({ level }) => level),
-		count: Float64Array.from(answers, ({ count }) => count),
+		links: new Int32Array(linked.length),
+		free: new Uint8Array(count),
+		judge: new Int32Array(count),
+		pair: new Uint8Array(count),
+		level: new Uint8Array(count),
+		count: new Float64Array(count),
 		levels,
 		own,
 		weak
 	};
+	linked.forEach(([a, b], i) => (problem.links[i] = entryOf(pattern, a, b)));
+	answers.forEach((one, a) => {
+		put(problem.index, one.index, start[a]);
+		put(problem.value, one.value, start[a]);
+		put(problem.nodeIndex, one.nodes, nodeStart[a]);
+		put(problem.nodeValue, one.nodeValues, nodeStart[a]);
+		problem.free[a] = one.free;
+		problem.judge[a] = one.judge;
+		problem.pair[a] = one.pair;
+		problem.level[a] = one.level;
+		problem.count[a] = one.count;
+	});
+	return problem;
+}
+
+/** Puts a few numbers into an array: for so few, `set` takes longer. */
+function put(to: Int32Array | Float64Array, numbers: readonly number[], at: number): void {
+	for (let i = 0; i < numbers.length; i++) to[at + i] = numbers[i];
 }
 
 function starts(lengths: readonly number[]): Int32Array {
