@@ -11,7 +11,8 @@ import {
 	takesOf,
 	type Findings
 } from '../src/lib/core/findings';
-import { FileProblem, readArchive } from '../src/lib/core/formats';
+import { readArchive } from '../src/lib/core/formats';
+import { FileProblem } from '../src/lib/core/picture';
 import { Evidence } from '../src/lib/core/judge';
 
 export const HELP = `Prints what Findings says, from the same figures.

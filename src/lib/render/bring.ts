@@ -1,5 +1,5 @@
 import { picturesIn, withPictures, type TakeSettings } from '$lib/core/contract';
-import { FileProblem, pictureEnd, pictureHead } from '$lib/core/formats';
+import { FileProblem, pictureEnd, pictureHead } from '$lib/core/picture';
 import { neededFor, neededSize, TAUGHT_SIDE, type Needed } from '$lib/core/frame';
 import * as store from '$lib/store';
 import { shrinkPicture } from '$lib/workers';

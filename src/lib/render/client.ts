@@ -20,7 +20,7 @@ import {
 	type TeachRequest
 } from '$lib/core/schema';
 import type { z } from 'zod';
-import { pictureBounds, pictureHead } from '$lib/core/formats';
+import { pictureBounds, pictureHead } from '$lib/core/picture';
 import { MOST_JSON, readBounded, readRetryAfter, ServiceAmiss } from './reading';
 
 /** The service answered, and said no. */

@@ -1,5 +1,4 @@
-import { zlibSync } from 'fflate';
-import { writeChunks } from '$lib/core/formats';
+import { pngOf } from '$lib/core/picture';
 import { cents, takeCredits } from '$lib/core/plan';
 import {
 	AdapterTicket,
@@ -562,19 +561,9 @@ const hex = (buffer: ArrayBuffer): string =>
 
 /** A small picture in one shade with a slope across, as PNG (W3C, third edition). */
 export function tinyPng(width: number, height: number, shade: number): Uint8Array {
-	const rows = new Uint8Array(height * (width * 3 + 1));
-	for (let y = 0; y < height; y++)
-		for (let x = 0; x < width; x++)
-			for (let c = 0; c < 3; c++)
-				rows[y * (width * 3 + 1) + 1 + x * 3 + c] = (shade * 29 + (x * 90) / width + c * 20) & 255;
-	const head = new Uint8Array(13);
-	const view = new DataView(head.buffer);
-	view.setUint32(0, width);
-	view.setUint32(4, height);
-	head.set([8, 2, 0, 0, 0], 8);
-	return writeChunks([
-		{ type: 'IHDR', data: head },
-		{ type: 'IDAT', data: zlibSync(rows) },
-		{ type: 'IEND', data: new Uint8Array() }
-	]);
+	const pixels = Uint8Array.from({ length: width * height * 3 }, (_, i) => {
+		const [p, c] = [Math.floor(i / 3), i % 3];
+		return (shade * 29 + ((p % width) * 90) / width + c * 20) & 255;
+	});
+	return pngOf(pixels, { width, height });
 }

@@ -3,7 +3,6 @@ import '$lib/start/without-eval';
 import { BlobWriter } from '@zip.js/zip.js';
 import { expose } from 'comlink';
 import {
-	FileProblem,
 	readArchive,
 	readBackup,
 	writeArchiveTo,
@@ -11,6 +10,7 @@ import {
 	type Archive,
 	type Backup
 } from '$lib/core/formats';
+import { FileProblem } from '$lib/core/picture';
 
 /** Packs and unpacks briefs, off the page's thread; pictures go through one after the other. */
 

@@ -11,7 +11,7 @@ import {
 	type Pixels
 } from '$lib/core/cut';
 import { CUT_SIDE, type CutMask, type CutStroke } from '$lib/core/edits';
-import { decoded } from './decoded';
+import { decodedWithin } from './decode';
 import { drawStrokes } from './draw-strokes';
 import type { Keyed } from './measures.worker';
 
@@ -26,7 +26,7 @@ let held: { key: string; small: Pixels } | undefined;
 /** Loads what is needed, before it is needed. */
 async function ready({ key, picture }: Keyed): Promise<void> {
 	if (held?.key === key) return;
-	const small = reduced(await decoded(picture), CUT_SIDE);
+	const small = reduced(await decodedWithin(picture), CUT_SIDE);
 	const vision = await openVision();
 	// What runs for the first time is slow: that is over before somebody waits for it.
 	const some = reduced(small, WARM_SIDE);

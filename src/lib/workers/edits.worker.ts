@@ -2,13 +2,11 @@
 import '$lib/start/without-eval';
 import { expose, transfer } from 'comlink';
 import { applied, Chain, histogram, type Edits, type Sheet } from '$lib/core/edits';
-import { decoded } from './decoded';
+import { decodedWithin, thumbnailOf } from './decode';
 import type { Keyed } from './measures.worker';
 
 /** Makes edited pictures from their originals, off the page's thread. */
 
-/** Longer side of a thumbnail in pixels. */
-const THUMBNAIL = 384;
 /** Quality of what is kept, as a render service's own: fine enough to judge. */
 const QUALITY = 0.9;
 
@@ -43,7 +41,7 @@ async function preview(
 ): Promise<EditPreview> {
 	if (shown?.key !== key) shown = { key, chains: new Map() };
 	const { chains } = shown;
-	const chain = chains.get(longest) ?? new Chain(await decoded(picture, longest));
+	const chain = chains.get(longest) ?? new Chain(await decodedWithin(picture, longest));
 	chains.set(longest, chain);
 	const sheet = chain.after(edits);
 	const bitmap = canvasOf(sheet).transferToImageBitmap();
@@ -53,16 +51,9 @@ async function preview(
 async function kept(sheet: Sheet): Promise<EditedPicture> {
 	const canvas = canvasOf(sheet);
 	const { width, height } = sheet;
-	const small = new OffscreenCanvas(
-		Math.max(1, Math.round(width * Math.min(1, THUMBNAIL / Math.max(width, height)))),
-		Math.max(1, Math.round(height * Math.min(1, THUMBNAIL / Math.max(width, height))))
-	);
-	const context = small.getContext('2d')!;
-	context.imageSmoothingQuality = 'high';
-	context.drawImage(canvas, 0, 0, small.width, small.height);
 	return {
 		picture: await canvas.convertToBlob({ type: 'image/webp', quality: QUALITY }),
-		thumbnail: await small.convertToBlob({ type: 'image/webp', quality: 0.8 }),
+		thumbnail: await thumbnailOf(canvas),
 		width,
 		height
 	};
@@ -70,7 +61,7 @@ async function kept(sheet: Sheet): Promise<EditedPicture> {
 
 /** A picture for each list of edits; one is written while the next is reckoned. */
 async function make(picture: Blob, lists: readonly Edits[]): Promise<EditedPicture[]> {
-	const chain = new Chain(await decoded(picture));
+	const chain = new Chain(await decodedWithin(picture));
 	const made: EditedPicture[] = [];
 	let coming: Promise<EditedPicture> | undefined;
 	for (const edits of lists) {
@@ -84,7 +75,9 @@ async function make(picture: Blob, lists: readonly Edits[]): Promise<EditedPictu
 
 /** The same from the lossless picture, as a PNG. */
 async function png(picture: Blob, edits: Edits): Promise<Blob> {
-	return canvasOf(applied(await decoded(picture), edits)).convertToBlob({ type: 'image/png' });
+	return canvasOf(applied(await decodedWithin(picture), edits)).convertToBlob({
+		type: 'image/png'
+	});
 }
 
 const api = { preview, make, png };

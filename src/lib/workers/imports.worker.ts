@@ -3,16 +3,14 @@ import '$lib/start/without-eval';
 import { expose } from 'comlink';
 import type { Made } from '$lib/core/dials';
 import {
-	isPictureName,
 	isTableName,
-	kindOf,
-	readTable,
 	madeInside,
+	readTable,
 	unpackPictures,
-	FileProblem,
 	type Elsewhere,
 	type Refused
 } from '$lib/core/formats';
+import { FileProblem, isPictureName, kindOf } from '$lib/core/picture';
 
 /** Reads what was brought in, off the page's thread: files, ZIPs, and the tables that lie beside. */
 

@@ -1,17 +1,12 @@
 /// <reference lib="webworker" />
 import '$lib/start/without-eval';
 import { expose } from 'comlink';
-import { Zip, ZipPassThrough } from 'fflate';
-import {
-	endingOf,
-	pictureHead,
-	stampJpeg,
-	stampPicture,
-	stampWebp,
-	type PictureFacts
-} from '$lib/core/formats';
+import { strToU8, Zip, ZipPassThrough } from 'fflate';
 import { croppedFor, type CropUse } from '$lib/core/edits';
+import { stampPicture, type PictureFacts } from '$lib/core/formats';
+import { endingOf, FileProblem } from '$lib/core/picture';
 import type { Box, ContactPage } from '$lib/core/sheet';
+import { decoded, drawn } from './decode';
 
 /** Makes files of many pictures, off the page's thread. */
 
@@ -45,8 +40,6 @@ export interface PictureForm {
 	quality: number;
 }
 
-const sides = ({ width, height }: ImageBitmap) => ({ width, height });
-
 /** A picture in another form; what is clear becomes white where the form has nothing clear. */
 async function formed(
 	picture: Blob,
@@ -54,28 +47,11 @@ async function formed(
 	use: PictureFile['use']
 ): Promise<Blob> {
 	if (type === 'kept' && !use) return picture;
-	const image = await createImageBitmap(picture);
-	const { box, size } = use
-		? croppedFor(image, use)
-		: { box: { x: 0, y: 0, ...sides(image) }, size: sides(image) };
-	const canvas = new OffscreenCanvas(size.width, size.height);
-	const context = canvas.getContext('2d')!;
-	context.imageSmoothingQuality = 'high';
-	if (type === 'image/jpeg') {
-		context.fillStyle = '#fff';
-		context.fillRect(0, 0, size.width, size.height);
-	}
-	const { x, y, width, height } = box;
-	context.drawImage(image, x, y, width, height, 0, 0, size.width, size.height);
-	image.close();
+	const canvas = await decoded(picture, (image) => {
+		const { size, box: part } = use ? croppedFor(image, use) : { size: image, box: undefined };
+		return drawn(image, size, { part, ...(type === 'image/jpeg' ? { under: '#fff' } : {}) });
+	});
 	return canvas.convertToBlob({ type: type === 'kept' ? picture.type : type, quality });
-}
-
-/** A picture with its settings inside. */
-function stamped(type: string, bytes: Uint8Array<ArrayBuffer>, facts: PictureFacts) {
-	if (type === 'image/png') return stampPicture(bytes, facts);
-	if (type === 'image/jpeg') return stampJpeg(bytes, facts);
-	return type === 'image/webp' ? stampWebp(bytes, facts, pictureHead(bytes)) : bytes;
 }
 
 /** One picture is in memory at a time; what is packed is handed to the browser piece by piece. */
@@ -85,6 +61,8 @@ async function zip(
 	onStep: (done: number, all: number) => boolean | Promise<boolean>
 ): Promise<Blob | null> {
 	const parts: Blob[] = [];
+	/** Pictures that don't carry their settings, each with the reason. */
+	const unstamped: string[] = [];
 	const stream = new Zip();
 	const packed = new Promise<void>((resolve, reject) => {
 		stream.ondata = (cause, data, final) => {
@@ -100,7 +78,19 @@ async function zip(
 		const bytes = new Uint8Array(await picture.arrayBuffer());
 		const entry = new ZipPassThrough(name + endingOf(picture.type));
 		stream.add(entry);
-		entry.push(stamped(picture.type, bytes, facts), true);
+		try {
+			entry.push(stampPicture(bytes, facts), true);
+		} catch (cause) {
+			// One picture that can't carry its settings doesn't keep the others back.
+			if (!(cause instanceof FileProblem)) throw cause;
+			entry.push(bytes, true);
+			unstamped.push(`${entry.filename}: ${cause.message}`);
+		}
+	}
+	if (unstamped.length) {
+		const note = new ZipPassThrough('pictures without settings.txt');
+		stream.add(note);
+		note.push(strToU8(`${unstamped.join('\n')}\n`), true);
 	}
 	stream.end();
 	await packed;
@@ -151,11 +141,11 @@ async function contact(sheet: ContactDrawing): Promise<Blob> {
 				context.strokeRect(box.x + 0.5, box.y + 0.5, box.width - 1, box.height - 1);
 				continue;
 			}
-			const image = await createImageBitmap(picture);
-			const fit = Math.min(box.width / image.width, box.height / image.height);
-			const [w, h] = [image.width * fit, image.height * fit];
-			context.drawImage(image, box.x + (box.width - w) / 2, box.y + (box.height - h) / 2, w, h);
-			image.close();
+			await decoded(picture, (image) => {
+				const fit = Math.min(box.width / image.width, box.height / image.height);
+				const [w, h] = [image.width * fit, image.height * fit];
+				context.drawImage(image, box.x + (box.width - w) / 2, box.y + (box.height - h) / 2, w, h);
+			});
 			const caption = captions[r]?.[c];
 			if (caption) {
 				const foot = { ...box, y: box.y + box.height - type * 1.3, height: type * 1.3 };
@@ -170,7 +160,7 @@ async function contact(sheet: ContactDrawing): Promise<Blob> {
 /** One picture with its settings inside. */
 async function stamp({ picture, facts }: Omit<PictureFile, 'name'>): Promise<Blob> {
 	const bytes = new Uint8Array(await picture.arrayBuffer());
-	return new Blob([stamped(picture.type, bytes, facts)], { type: picture.type });
+	return new Blob([stampPicture(bytes, facts)], { type: picture.type });
 }
 
 const api = { zip, contact, stamp };

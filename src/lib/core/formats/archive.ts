@@ -36,10 +36,14 @@ import {
 	type Measured,
 	type PlanRack
 } from '$lib/core/schema';
-import { FileProblem } from './errors';
+import {
+	endingOf,
+	FileProblem,
+	pictureBounds,
+	pictureHead,
+	type PictureHead
+} from '$lib/core/picture';
 import { withoutItsPicture } from './damaged';
-import { pictureBounds, pictureHead, type PictureHead } from './head';
-import { endingOf } from './kinds';
 import { readMeasures, writeMeasures } from './measures-file';
 import { cutShort, isWhole, readAhead, store, storedIn, unpack } from './stored';
 import { formulaLike } from './table-cells';

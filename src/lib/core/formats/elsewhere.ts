@@ -82,6 +82,9 @@ const MOST_NAME = 80;
 /** The columns that say which file a row is about. */
 const fileColumns = ['file', 'filename', 'file name', 'picture', 'image', 'name'];
 
+/** Whether a file is a table of settings, by its name. */
+export const isTableName = (name: string): boolean => /\.(csv|tsv|txt)$/i.test(name);
+
 /** The last part of a path, whichever way its slashes lean. */
 export const baseName = (path: string): string => path.split(/[\\/]/).at(-1)!.toLowerCase();
 

@@ -5,6 +5,7 @@ import exifr from 'exifr';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import Papa from 'papaparse';
 import { PNG } from 'pngjs';
+import { SaxesParser } from 'saxes';
 import sharp from 'sharp';
 import { Ajv2020 } from 'ajv/dist/2020';
 import { describe, expect, it } from 'vitest';
@@ -14,21 +15,19 @@ import { sampleRack } from '$lib/core/testing';
 import { noWords } from '$lib/core/wording';
 import {
 	ArchiveFile,
-	FileProblem,
 	MADE_BY_MODEL,
 	PickFile,
 	readArchive,
-	readChunks,
 	readPick,
 	madeInside,
 	settingsTable,
-	stampJpeg,
 	stampPicture,
 	withFreshIds,
 	writeArchive,
 	writePick,
 	type Archive
 } from './index';
+import { FileProblem, xmpIn } from '$lib/core/picture';
 
 const settings: TakeSettings = {
 	model: 'birch',
@@ -83,7 +82,7 @@ describe('a picture with its settings', () => {
 				.withXmp('<x:xmpmeta xmlns:x="adobe:ns:meta/">of before</x:xmpmeta>')
 				.toBuffer()
 		);
-		const stamped = stampJpeg(plain, { ...facts, title: 'March, take 3' });
+		const stamped = stampPicture(plain, { ...facts, title: 'March, take 3' });
 		expect(madeInside(stamped)).toEqual({ settings });
 		const read = (await exifr.parse(Buffer.from(stamped), { xmp: true, tiff: false })) as object;
 		expect(JSON.stringify(read)).toContain('March, take 3');
@@ -91,10 +90,28 @@ describe('a picture with its settings', () => {
 		const raw = (bytes: Uint8Array) => sharp(bytes).raw().toBuffer();
 		expect(await raw(stamped)).toEqual(await raw(plain));
 		// Stamped again it holds the latest alone.
-		expect(stampJpeg(stamped, { ...facts, title: 'March, take 3' })).toEqual(stamped);
+		expect(stampPicture(stamped, { ...facts, title: 'March, take 3' })).toEqual(stamped);
 		const long = { ...settings, prompt: 'heron '.repeat(12_000) };
-		expect(() => stampJpeg(plain, { ...facts, settings: long })).toThrow(/too long for a JPEG/);
+		expect(() => stampPicture(plain, { ...facts, settings: long })).toThrow(/too long for a JPEG/);
 		expect(() => madeInside(plain.slice(0, 12))).toThrow(/cut off|no settings/);
+	});
+
+	it('is XML to a strict parser, and loses nothing, whatever characters the words hold', () => {
+		const odd = 'page\u000cbreak \u0001 \ufffe \ud800 half 🦀 <&>';
+		const inside = { ...settings, prompt: odd, negative: odd };
+		const stamped = stampPicture(png, {
+			...facts,
+			title: odd,
+			system: odd,
+			promptWriter: odd,
+			settings: inside
+		});
+		const parser = new SaxesParser();
+		parser.on('error', (cause) => {
+			throw cause;
+		});
+		parser.write(xmpIn(stamped) ?? '').close();
+		expect(madeInside(stamped).settings).toEqual(inside);
 	});
 
 	it('carries XMP that exifr reads: the IPTC mark, the title, the system', async () => {
@@ -115,14 +132,16 @@ describe('a picture with its settings', () => {
 			...facts,
 			settings: { ...settings, seed: 5 }
 		});
-		expect(readChunks(twice).filter(({ type }) => type === 'iTXt')).toHaveLength(1);
+		expect(Buffer.from(twice).toString('latin1').split('XML:com.adobe.xmp')).toHaveLength(2);
 		expect(madeInside(twice).settings.seed).toBe(5);
 	});
 
 	it('says what is wrong with a file that it cannot use', async () => {
 		const png = await plainPng();
 		const stamped = stampPicture(png, facts);
-		expect(problemOf(() => madeInside(new Uint8Array([1, 2, 3])))).toMatch(/not a PNG/);
+		expect(problemOf(() => madeInside(new Uint8Array([1, 2, 3])))).toMatch(
+			/not a PNG, JPEG or WebP/
+		);
 		expect(problemOf(() => madeInside(png))).toMatch(/no settings/);
 		expect(problemOf(() => madeInside(stamped.subarray(0, stamped.length - 20)))).toMatch(
 			/cut off/
@@ -517,7 +536,7 @@ describe('a brief as an archive', () => {
 		const page = strToU8('<html><script>alert(1)</script></html>');
 		isNamed(
 			await readArchive(new Blob([zipSync({ ...entries, 'images/t1.webp': page })])),
-			/picture of take 1 .* no PNG, JPEG or WebP/
+			/picture of take 1 .* not a PNG, JPEG or WebP/
 		);
 		const odd = withJson((f) => ((f.brief as { id: string }).id = '../x?y'));
 		expect(await says(odd)).toMatch(/letters, digits/);

@@ -5,8 +5,6 @@ import { describe, expect, it } from 'vitest';
 import { Models, PickFound, TakeSettings } from '$lib/core/schema';
 import { cards, sampleBrief, samplePlan, sampleRack, sampleTakes } from '$lib/core/testing';
 import {
-	FileProblem,
-	pictureHead,
 	readArchive,
 	readPick,
 	readTable,
@@ -16,6 +14,7 @@ import {
 	unpackPictures,
 	writeArchive
 } from './index';
+import { FileProblem, pictureHead } from '$lib/core/picture';
 
 /** What a reader says of bytes: that it could use them, or a sentence. Anything else is thrown on. */
 function verdict(read: () => unknown): string {

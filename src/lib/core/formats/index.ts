@@ -10,6 +10,7 @@ export {
 export { withoutItsPicture } from './damaged';
 export { withFreshIds } from './fresh-ids';
 export {
+	isTableName,
 	madeElsewhere,
 	readTable,
 	unknownSettings,
@@ -20,15 +21,10 @@ export { mannerOf, readAmount, readNumber, type Manner } from './numbers';
 export { unescapeCell } from './table-cells';
 export { unpackPictures, type Unpacked } from './unpack';
 export * from './ballot';
-export { FileProblem } from './errors';
-export { pictureBounds, pictureEnd, pictureHead, type PictureHead } from './head';
-export { endingOf, isPictureName, isTableName, kindOf, type PictureKind } from './kinds';
 export { PickFile, readPick, writePick } from './pick-file';
 export { fileNames, namePlaces, unknownPlaces, usualPattern } from './names';
-export { madeInside, stampJpeg, stampPicture, stampWebp } from './picture';
-export { findXmp, readChunks, writeChunks } from './png';
 export { recordHtml, type PickRecord } from './record';
-export { factsOf, MADE_BY_MODEL, readXmp, writeXmp, type PictureFacts } from './xmp';
+export { factsOf, MADE_BY_MODEL, madeInside, stampPicture, type PictureFacts } from './xmp';
 export {
 	upgradeBrief1,
 	upgradeBrief2,

@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { sampleRack, sampleTakes } from '$lib/core/testing';
-import { fileNames, madeInside, stampWebp, unknownPlaces, usualPattern } from './index';
+import { fileNames, madeInside, stampPicture, unknownPlaces, usualPattern } from './index';
 
 const takes = sampleTakes(sampleRack({ seed: [1, 2], guidance: [4, 8] }));
 
@@ -46,14 +46,13 @@ describe('a WebP picture', () => {
 			system: 'Alder 2',
 			systemVersion: '2'
 		};
-		const size = { width: 48, height: 32 };
-		const stamped = stampWebp(plain, facts, size);
+		const stamped = stampPicture(plain, facts);
 		expect(madeInside(stamped).settings).toEqual(takes[0].settings);
 		const { width, height, format, xmp } = await sharp(stamped).metadata();
 		expect([width, height, format]).toEqual([48, 32, 'webp']);
 		expect(xmp?.toString()).toContain('dialpick:settings');
 		// Stamped again, it carries the later settings alone.
-		const again = stampWebp(stamped, { ...facts, settings: takes[1].settings }, size);
+		const again = stampPicture(stamped, { ...facts, settings: takes[1].settings });
 		expect(madeInside(again).settings).toEqual(takes[1].settings);
 		const pixels = (bytes: Uint8Array) => sharp(bytes).raw().toBuffer();
 		expect(await pixels(again)).toEqual(await pixels(plain));

@@ -1,6 +1,6 @@
 import { Unzip, UnzipInflate } from 'fflate';
-import { baseName, type Refused } from './elsewhere';
-import { isPictureName, isTableName } from './kinds';
+import { isPictureName } from '$lib/core/picture';
+import { baseName, isTableName, type Refused } from './elsewhere';
 
 /** Largest file and largest whole that are unpacked, in bytes. */
 const MOST_FILE = 64 * 1024 ** 2;

@@ -9,7 +9,7 @@ import {
 	type Pick as Picked
 } from '$lib/core/schema';
 import type { z } from 'zod';
-import { FileProblem } from './errors';
+import { FileProblem, withXmp, xmpIn } from '$lib/core/picture';
 
 /** What a picture says of itself: everything that decides a take's place on every dial. */
 export interface PictureFacts extends Made {
@@ -79,9 +79,9 @@ const xml = {
  * An XMP packet (ISO 16684-1) with the machine-made mark, the IPTC Photo Metadata 2025.1
  * properties for machine-made pictures (names from memory), and the complete settings as JSON.
  */
-export function writeXmp(facts: PictureFacts): string {
+function writeXmp(facts: PictureFacts): string {
 	const alt = (text: string) => ({
-		'rdf:Alt': { 'rdf:li': { '@xml:lang': 'x-default', '#text': text } }
+		'rdf:Alt': { 'rdf:li': { '@xml:lang': 'x-default', '#text': plain(text) } }
 	});
 	const body = new XMLBuilder({ ...xml, suppressEmptyNode: true }).build({
 		'x:xmpmeta': {
@@ -95,14 +95,16 @@ export function writeXmp(facts: PictureFacts): string {
 					'xmp:CreatorTool': TOOL,
 					...derived(facts),
 					'Iptc4xmpExt:DigitalSourceType': MADE_BY_MODEL,
-					'Iptc4xmpExt:AIPromptInformation': facts.settings.prompt,
-					...(facts.promptWriter ? { 'Iptc4xmpExt:AIPromptWriterName': facts.promptWriter } : {}),
-					'Iptc4xmpExt:AISystemUsed': facts.system,
-					'Iptc4xmpExt:AISystemVersionUsed': facts.systemVersion,
-					'dialpick:settings': JSON.stringify(facts.settings),
-					...(facts.words ? { 'dialpick:words': JSON.stringify(facts.words) } : {}),
-					...(facts.levels ? { 'dialpick:levels': JSON.stringify(facts.levels) } : {}),
-					...(facts.pick ? { 'dialpick:pick': JSON.stringify(facts.pick) } : {})
+					'Iptc4xmpExt:AIPromptInformation': plain(facts.settings.prompt),
+					...(facts.promptWriter
+						? { 'Iptc4xmpExt:AIPromptWriterName': plain(facts.promptWriter) }
+						: {}),
+					'Iptc4xmpExt:AISystemUsed': plain(facts.system),
+					'Iptc4xmpExt:AISystemVersionUsed': plain(facts.systemVersion),
+					'dialpick:settings': json(facts.settings),
+					...(facts.words ? { 'dialpick:words': json(facts.words) } : {}),
+					...(facts.levels ? { 'dialpick:levels': json(facts.levels) } : {}),
+					...(facts.pick ? { 'dialpick:pick': json(facts.pick) } : {})
 				}
 			}
 		}
@@ -110,12 +112,24 @@ export function writeXmp(facts: PictureFacts): string {
 	return `<?xpacket begin="\uFEFF" id="W5M0MpCehiHzreSzNTczkc9d"?>${body}<?xpacket end="w"?>`;
 }
 
+/** Characters that no XML may hold (XML 1.0, clause 2.2), among them halves of a pair. */
+const NOT_XML =
+	// eslint-disable-next-line no-control-regex
+	/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g;
+
+/** A text that XML may hold: a space in place of every character that it may not. */
+const plain = (text: string): string => text.replace(NOT_XML, ' ');
+
+/** A value as JSON that XML may hold, without loss: JSON escapes the other characters itself. */
+const json = (value: unknown): string =>
+	JSON.stringify(value).replace(/[\ufffe\uffff]/g, (one) => `\\u${one.charCodeAt(0).toString(16)}`);
+
 /** Document ids of the standard for a take's picture: the same take, the same document. */
 const documentOf = (take: string): string => `xmp.did:${take}`;
 
 /** What a picture was derived from (ISO 16684-1, xmpMM:DerivedFrom: one resource), and all of it. */
 const derived = ({ id, line, edits }: PictureFacts) => ({
-	...(edits?.length ? { 'dialpick:edits': JSON.stringify(edits) } : {}),
+	...(edits?.length ? { 'dialpick:edits': json(edits) } : {}),
 	...(id ? { 'xmpMM:DocumentID': documentOf(id) } : {}),
 	...(line?.length
 		? {
@@ -123,7 +137,7 @@ const derived = ({ id, line, edits }: PictureFacts) => ({
 					'@rdf:parseType': 'Resource',
 					'stRef:documentID': documentOf(line[0].take)
 				},
-				'dialpick:line': JSON.stringify(line)
+				'dialpick:line': json(line)
 			}
 		: {})
 });
@@ -132,7 +146,7 @@ const derived = ({ id, line, edits }: PictureFacts) => ({
  * What a picture in an XMP packet was made with. Throws a FileProblem when there are no settings that
  * can be used; words and places that cannot be are left out, since the settings hold without them.
  */
-export function readXmp(packet: string): Made {
+function readXmp(packet: string): Made {
 	const found = propertiesOf(packet);
 	const text = found('settings');
 	if (text === null) {
@@ -156,6 +170,27 @@ export function readXmp(packet: string): Made {
 	const words = optional(found('words'), TakeWords);
 	const levels = optional(found('levels'), Levels);
 	return { settings: parsed.data, ...(words ? { words } : {}), ...(levels ? { levels } : {}) };
+}
+
+/**
+ * A picture with everything that made it written inside, in place of what it said before. Its pixels
+ * stay as they are.
+ *
+ * @throws {FileProblem} for a damaged picture, and where the settings are too long for its format
+ */
+export const stampPicture = (bytes: Uint8Array, facts: PictureFacts): Uint8Array<ArrayBuffer> =>
+	withXmp(bytes, writeXmp(facts));
+
+/**
+ * What a picture was made with, as it says inside.
+ *
+ * @throws {FileProblem} where it says nothing that can be used
+ */
+export function madeInside(bytes: Uint8Array): Made {
+	const packet = xmpIn(bytes);
+	if (packet === null)
+		throw new FileProblem('This picture carries no settings. Choose one that was exported here.');
+	return readXmp(packet);
 }
 
 /** A value that need not be there. */

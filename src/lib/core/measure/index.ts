@@ -1,5 +1,6 @@
 export { burnt, type Burnt } from './burnt';
 export { ciede2000 } from './ciede2000';
+export { filledOf, solidOf } from './clear';
 export { hexOf, lab, labOfHex, oklab, srgbOf, type LabColour } from './colour';
 export { colourName } from './colour-names';
 export { readColour, type ColourRead } from './read-colour';

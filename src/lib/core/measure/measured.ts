@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { filledOf, solidOf, type Rgba } from './clear';
 import { perceptualHash } from './likeness';
 import { measures, type Measure, type MeasureId } from './measures';
 import { palette } from './palette';
@@ -36,23 +37,24 @@ export const missingMeasures = (measured: Measured | undefined): readonly Measur
 	measures.filter(({ id }) => measured?.values[id] === undefined);
 
 /**
- * Measures a picture: what is known of it already is kept.
- * @param pixels red, green, blue bytes, row by row
- * @param small the same picture with a longer side of about 128 pixels, for its palette
+ * Measures a picture: what is known of it already is kept. What is clear in it isn't measured.
+ *
+ * @param picture red, green, blue, alpha bytes, row by row
+ * @param small the same, with a longer side of about 128 pixels, for its palette
  */
 export function measurePicture(
-	pixels: Uint8Array,
-	width: number,
-	height: number,
-	small: Uint8Array,
+	{ pixels, width, height }: { pixels: Rgba; width: number; height: number },
+	small: Rgba,
 	known?: Measured
 ): Measured {
-	const seen = new Seen(pixels, width, height);
+	const solid = solidOf(pixels);
+	const filled = solid.length === width * height * 3 ? solid : filledOf(pixels);
+	const seen = new Seen(filled, width, height, solid);
 	const values = { ...known?.values };
 	for (const { id, compute } of missingMeasures(known)) values[id] = compute(seen);
 	return {
 		values,
-		palette: known?.palette ?? palette(small),
+		palette: known?.palette ?? palette(solidOf(small)),
 		hash: known?.hash ?? perceptualHash(seen.grey)
 	};
 }

@@ -10,11 +10,15 @@ export class Seen {
 	#burnt?: Burnt;
 	#tone?: Tone;
 
-	/** @param pixels red, green, blue bytes, row by row */
+	/**
+	 * @param pixels red, green, blue bytes, row by row
+	 * @param solid the same of those pixels alone that aren't clear
+	 */
 	constructor(
 		readonly pixels: Uint8Array,
 		readonly width: number,
-		readonly height: number
+		readonly height: number,
+		readonly solid = pixels
 	) {}
 
 	get grey(): Grey {
@@ -26,10 +30,10 @@ export class Seen {
 	}
 
 	get burnt(): Burnt {
-		return (this.#burnt ??= burnt(this.pixels));
+		return (this.#burnt ??= burnt(this.solid));
 	}
 
 	get tone(): Tone {
-		return (this.#tone ??= tone(this.pixels));
+		return (this.#tone ??= tone(this.solid));
 	}
 }

@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
-import { pictureEnd } from '$lib/core/formats';
+import { pictureEnd } from '$lib/core/picture';
 import { Images } from './images';
 import { limits } from './limits';
 import { PictureMemory } from './memory';

@@ -1,7 +1,7 @@
 import { LRUCache } from 'lru-cache';
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
-import { kindOf, pictureEnd } from '$lib/core/formats';
+import { kindOf, pictureEnd } from '$lib/core/picture';
 import type { ImageTicket } from '$lib/core/contract';
 import { ownKey } from './callers';
 import { heldImageBytes, limits } from './limits';

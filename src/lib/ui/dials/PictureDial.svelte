@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { partsOf, together, type Control } from '$lib/core/dials';
 	import { croppedSays } from '$lib/core/frame';
+	import { pictureHead } from '$lib/core/picture';
 	import * as store from '$lib/store';
 	import { chooseFile, live, pictureUrls } from '$lib/ui/shared';
 	import ChoiceDial from './ChoiceDial.svelte';
@@ -14,7 +15,7 @@
 
 	const kept = live(() => store.starts, []);
 	const urls = pictureUrls(() => kept.current);
-	let problem = $state<string | null>(null);
+	let told = $state<string | null>(null);
 
 	const { none } = $derived(dial.control as Extract<Control, { kind: 'pictures' }>);
 	const nameOf = (id: string) =>
@@ -47,8 +48,8 @@
 	$effect(() => {
 		for (const { id, thumbnail } of kept.current)
 			if (stops.some((stop) => partsOf(stop).includes(id)) && !sizes.has(id))
-				void createImageBitmap(thumbnail).then(({ width, height }) => {
-					sizes = new Map(sizes).set(id, { width, height });
+				void thumbnail.arrayBuffer().then((bytes) => {
+					sizes = new Map(sizes).set(id, pictureHead(new Uint8Array(bytes)));
 				});
 	});
 	const cropped = $derived(
@@ -63,7 +64,7 @@
 		const file = await chooseFile('image/png,image/jpeg,image/webp');
 		if (!file) return;
 		const kept = await keepFile(file);
-		problem = 'problem' in kept ? kept.problem : null;
+		told = 'problem' in kept ? kept.problem : (kept.says ?? null);
 		if ('id' in kept) turning.put(dial.id, [...stops, kept.id]);
 	}
 </script>
@@ -85,7 +86,7 @@
 		>
 	{/if}
 	{#each cropped as { id, says } (id)}<p class="quiet">{says}</p>{/each}
-	{#if problem}<p role="alert">{problem}</p>{/if}
+	{#if told}<p role="alert">{told}</p>{/if}
 </ChoiceDial>
 
 <style>

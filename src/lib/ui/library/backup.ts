@@ -1,4 +1,5 @@
-import { FileProblem, type BackedBrief } from '$lib/core/formats';
+import { type BackedBrief } from '$lib/core/formats';
+import { FileProblem } from '$lib/core/picture';
 import * as store from '$lib/store';
 import { exportBrief, otherStarts, restoreBrief, restoreStarts } from '$lib/ui/briefs';
 import { openBackup, packBackup } from '$lib/workers';

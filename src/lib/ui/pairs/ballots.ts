@@ -1,10 +1,5 @@
-import {
-	answersFrom,
-	ballotHtml,
-	ballotScript,
-	FileProblem,
-	readBallotAnswers
-} from '$lib/core/formats';
+import { answersFrom, ballotHtml, ballotScript, readBallotAnswers } from '$lib/core/formats';
+import { FileProblem } from '$lib/core/picture';
 import type { Shown } from '$lib/core/judge';
 import type { Ballot } from '$lib/core/schema';
 import * as store from '$lib/store';

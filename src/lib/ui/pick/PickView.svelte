@@ -3,7 +3,8 @@
 	import UploadIcon from 'carbon-icons-svelte/lib/Upload.svelte';
 	import { page } from '$app/state';
 	import { chanceDials, dialOf, isDialId, toldStop } from '$lib/core/dials';
-	import { FileProblem, readPick } from '$lib/core/formats';
+	import { readPick } from '$lib/core/formats';
+	import { FileProblem } from '$lib/core/picture';
 	import {
 		comparable,
 		ofJudge,

@@ -1,5 +1,6 @@
 import { foundSays } from '$lib/core/findings';
-import { endingOf, factsOf, recordHtml } from '$lib/core/formats';
+import { factsOf, recordHtml } from '$lib/core/formats';
+import { endingOf } from '$lib/core/picture';
 import type { Brief, ModelCard, Pick, Take } from '$lib/core/schema';
 import * as store from '$lib/store';
 import { fileName, saveFile } from '$lib/ui/shared';

@@ -1,4 +1,5 @@
-import { FileProblem, madeElsewhere, type Refused } from '$lib/core/formats';
+import { madeElsewhere, type Refused } from '$lib/core/formats';
+import { FileProblem } from '$lib/core/picture';
 import { chosenFrom, rackOfMany } from '$lib/core/plan';
 import type { Take } from '$lib/core/schema';
 import * as store from '$lib/store';
@@ -32,7 +33,8 @@ export async function bringIn(
 	for (const [i, { name, picture: given, told }] of pictures.entries()) {
 		onStep(i, pictures.length);
 		try {
-			const { picture, thumbnail, width, height } = await admitPicture(given);
+			const { picture, thumbnail, width, height, moves } = await admitPicture(given);
+			if (moves) refused.push({ file: name, why: 'It moves: its first frame was brought in.' });
 			const carried = await madeCarried(picture);
 			const take: Take = {
 				id: crypto.randomUUID(),

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Answer, Ballot } from '$lib/core/schema';
-import { FileProblem } from '../errors';
+import { FileProblem } from '$lib/core/picture';
 import { escapeHtml } from '../html';
 import script from './page.js?raw';
 import style from './page.css?raw';

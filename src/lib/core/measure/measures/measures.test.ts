@@ -112,8 +112,10 @@ describe('the perceptual hash', () => {
 describe('the measures', () => {
 	it('are all measured, each with a sentence and its source', () => {
 		const random = stream('whole');
-		const pixels = Uint8Array.from({ length: 64 * 48 * 3 }, () => random.below(256));
-		const measured = measurePicture(pixels, 64, 48, pixels);
+		const pixels = Uint8Array.from({ length: 64 * 48 * 4 }, (_, i) =>
+			i % 4 === 3 ? 255 : random.below(256)
+		);
+		const measured = measurePicture({ pixels, width: 64, height: 48 }, pixels);
 		for (const { id, explained, source, format } of measures) {
 			expect(Number.isFinite(measured.values[id])).toBe(true);
 			expect(explained).toMatch(/\.$/);
@@ -130,14 +132,17 @@ describe('the measures', () => {
 
 describe('what is known of a picture', () => {
 	const random = stream('known');
-	const pixels = Uint8Array.from({ length: 32 * 24 * 3 }, () => random.below(256));
-	const whole = measurePicture(pixels, 32, 24, pixels);
+	const pixels = Uint8Array.from({ length: 32 * 24 * 4 }, (_, i) =>
+		i % 4 === 3 ? 255 : random.below(256)
+	);
+	const picture = { pixels, width: 32, height: 24 };
+	const whole = measurePicture(picture, pixels);
 
 	it('that lacks a measure gets that one, and keeps the others as they are', () => {
 		const { edges: _edges, ...rest } = whole.values;
 		const known = { ...whole, values: { ...rest, sharpness: -1 } };
 		expect(missingMeasures(known).map(({ id }) => id)).toEqual(['edges']);
-		const next = measurePicture(pixels, 32, 24, pixels, known);
+		const next = measurePicture(picture, pixels, known);
 		expect(next.values).toEqual({ ...whole.values, sharpness: -1 });
 		expect(missingMeasures(next)).toEqual([]);
 	});

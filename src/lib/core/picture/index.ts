@@ -1,0 +1,13 @@
+/** Everything that is read from or written into a picture file, without decoding its pixels. */
+export { FileProblem } from './file-problem';
+export { endingOf, isPictureName, kindOf } from './kinds';
+export {
+	mustBeWhole,
+	pictureBounds,
+	pictureEnd,
+	pictureHead,
+	withXmp,
+	xmpIn,
+	type PictureHead
+} from './picture-file';
+export { pngOf } from './png';

@@ -1,0 +1,140 @@
+import crc from 'crc-32';
+import { strFromU8, strToU8, zlibSync } from 'fflate';
+import { readExif } from './exif';
+import {
+	holds,
+	inflated,
+	joined,
+	latin1,
+	saysNothing,
+	type Part,
+	type PictureFormat
+} from './format';
+
+const SIGNATURE = Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a);
+const XMP = 'XML:com.adobe.xmp';
+/** Metres in an inch: density is given by the metre (clause 11.3.4.3). */
+const INCH = 0.0254;
+/** Colour types with an alpha channel (clause 11.2.1). */
+const CLEAR = [4, 6];
+
+/** PNG: W3C, Portable Network Graphics (third edition), clauses 5 and 11. */
+export const png: PictureFormat = {
+	type: 'image/png',
+	ending: '.png',
+	begins: (bytes) => holds(bytes, SIGNATURE),
+	*parts(bytes) {
+		const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+		for (let from = SIGNATURE.length; from + 12 <= bytes.length;) {
+			const to = from + 12 + view.getUint32(from);
+			if (to > bytes.length) return false;
+			const name = latin1(bytes.subarray(from + 4, from + 8));
+			yield { name, data: bytes.subarray(from + 8, to - 4), from, to };
+			if (name === 'IEND') return true;
+			from = to;
+		}
+		return false;
+	},
+	isSound: (bytes, { from, to }) =>
+		crc.buf(bytes.subarray(from + 4, to - 4), 0) >>> 0 ===
+		new DataView(bytes.buffer, bytes.byteOffset).getUint32(to - 4),
+	says(parts) {
+		const find = (name: string) => parts.find((part) => part.name === name)?.data;
+		const header = find('IHDR');
+		if (!header || header.length < 13) return null;
+		const numbers = viewOf(header);
+		const [profile, exif, density, animation] = ['iCCP', 'eXIf', 'pHYs', 'acTL'].map(find);
+		const texts = new Map(parts.flatMap((part) => textIn(part) ?? []));
+		const xmp = texts.get(XMP) ?? null;
+		texts.delete(XMP);
+		return {
+			...saysNothing,
+			...(exif && readExif(exif)),
+			...(density && density.length >= 9 && density[8] === 1
+				? {
+						density: {
+							x: viewOf(density).getUint32(0) * INCH,
+							y: viewOf(density).getUint32(4) * INCH
+						}
+					}
+				: {}),
+			width: numbers.getUint32(0),
+			height: numbers.getUint32(4),
+			alpha: CLEAR.includes(header[9]) || find('tRNS') !== undefined,
+			frames: animation && animation.length >= 4 ? viewOf(animation).getUint32(0) : 1,
+			// Its name, an end, how it is packed, and the profile.
+			profile: profile ? inflated(profile.subarray(profile.indexOf(0) + 2)) : null,
+			texts,
+			xmp
+		};
+	},
+	withXmp(bytes, parts, _says, packet) {
+		const others = parts.filter((part) => textIn(part)?.[0][0] !== XMP);
+		const text = joined([strToU8(XMP, true), new Uint8Array(5), strToU8(packet)]);
+		const [header, ...rest] = others.map(({ from, to }) => bytes.subarray(from, to));
+		return [SIGNATURE, header, chunk('iTXt', text), ...rest];
+	}
+};
+
+const viewOf = (data: Uint8Array) => new DataView(data.buffer, data.byteOffset, data.byteLength);
+
+/** A chunk as it is written: its length, its name, its data and a check sum. */
+function chunk(name: string, data: Uint8Array): Uint8Array<ArrayBuffer> {
+	const out = new Uint8Array(12 + data.length);
+	out.set(strToU8(name, true), 4);
+	out.set(data, 8);
+	const view = viewOf(out);
+	view.setUint32(0, data.length);
+	view.setUint32(8 + data.length, crc.buf(out.subarray(4, 8 + data.length), 0) >>> 0);
+	return out;
+}
+
+/** The keyword and the text of a part; nothing where it is no text or is damaged (clause 11.3.3). */
+function textIn({ name, data }: Part): [[string, string]] | undefined {
+	const end = data.indexOf(0);
+	if (end < 0) return undefined;
+	const keyword = latin1(data.subarray(0, end));
+	if (name === 'tEXt') return [[keyword, latin1(data.subarray(end + 1))]];
+	const text =
+		name === 'zTXt'
+			? inflated(data.subarray(end + 2))
+			: name === 'iTXt'
+				? international(data.subarray(end + 1))
+				: null;
+	return text ? [[keyword, name === 'zTXt' ? latin1(text) : strFromU8(text)]] : undefined;
+}
+
+/** The text of an iTXt chunk behind its keyword: compression flag and method, language, keyword, text. */
+function international(data: Uint8Array): Uint8Array | null {
+	let at = 2;
+	for (let i = 0; i < 2; i++) {
+		at = data.indexOf(0, at) + 1;
+		if (!at) return null;
+	}
+	return data[0] === 1 ? inflated(data.subarray(at)) : data.subarray(at);
+}
+
+/**
+ * A PNG of red, green and blue bytes.
+ *
+ * @param pixels row by row, 3 bytes a pixel
+ */
+export function pngOf(
+	pixels: Uint8Array,
+	{ width, height }: { width: number; height: number }
+): Uint8Array<ArrayBuffer> {
+	const header = new Uint8Array(13);
+	viewOf(header).setUint32(0, width);
+	viewOf(header).setUint32(4, height);
+	header.set([8, 2, 0, 0, 0], 8);
+	// Every row begins with the filter that it is written by: none.
+	const rows = new Uint8Array(height * (width * 3 + 1));
+	for (let y = 0; y < height; y++)
+		rows.set(pixels.subarray(y * width * 3, (y + 1) * width * 3), y * (width * 3 + 1) + 1);
+	return joined([
+		SIGNATURE,
+		chunk('IHDR', header),
+		chunk('IDAT', zlibSync(rows)),
+		chunk('IEND', new Uint8Array())
+	]);
+}
