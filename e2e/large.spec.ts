@@ -246,7 +246,7 @@ test(
 		const seconds = (Date.now() - from) / 1000;
 		const tasks = await longTasks(page);
 		for (const why of [
-			/no PNG, JPEG or WebP picture|damaged, or cut off/,
+			/not a PNG, JPEG or WebP picture|damaged, or cut off/,
 			/\u201cmuch\u201d is no number/,
 			/names it once more/,
 			/9999.*|it is not there/

@@ -1,5 +1,6 @@
 import type { Answer, Ballot, Mark } from '$lib/core/schema';
 import { db } from './db';
+import { takesThere } from './takes';
 
 /** What was said of a brief's blind pairs, in order. */
 export const answersOf = (briefId: string): Promise<Answer[]> =>
@@ -9,7 +10,7 @@ export const answersOf = (briefId: string): Promise<Answer[]> =>
 export async function addAnswers(answers: readonly Answer[]): Promise<number> {
 	return db.transaction('rw', db.answers, db.takes, async () => {
 		const ids = [...new Set(answers.flatMap(({ left, right }) => [left, right]))];
-		const there = new Set(await db.takes.where('id').anyOf(ids).primaryKeys());
+		const there = await takesThere(ids);
 		const kept = answers.filter(({ left, right }) => there.has(left) && there.has(right));
 		await db.answers.bulkPut(kept);
 		return kept.length;

@@ -1,5 +1,6 @@
 import type { Remark } from '$lib/core/schema';
 import { db } from './db';
+import { takesThere } from './takes';
 
 /** Faults and notes of a brief's takes, by take. */
 export const remarksOf = async (briefId: string): Promise<Map<string, Remark>> =>
@@ -57,19 +58,19 @@ export async function editRemarks(
 	return db.transaction('rw', db.remarks, db.takes, async () => {
 		const keys = edits.map(({ takeId }) => takeId);
 		// A take that was deleted meanwhile, perhaps in another tab, leaves nothing behind.
-		const there = new Set(await db.takes.where('id').anyOf(keys).primaryKeys());
+		const there = await takesThere(keys);
 		const found = await db.remarks.bulkGet(keys);
 		const remarks = new Map(found.flatMap((one) => (one ? [[one.takeId, one]] : [])));
 		const back: RemarkEdit[] = [];
 		for (const { takeId, briefId, change } of edits) {
 			const remark = remarks.get(takeId) ?? { takeId, briefId, faults: [], note: '', at: now };
-			back.unshift({ takeId, briefId, change: inverse(remark, change) });
+			back.push({ takeId, briefId, change: inverse(remark, change) });
 			remarks.set(takeId, { ...changed(remark, change), at: now });
 		}
 		const next = [...remarks.values()];
 		await db.remarks.bulkPut(next.filter((one) => !isEmpty(one) && there.has(one.takeId)));
 		await db.remarks.bulkDelete(next.filter(isEmpty).map(({ takeId }) => takeId));
-		return back;
+		return back.reverse();
 	});
 }
 

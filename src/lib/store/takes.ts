@@ -331,6 +331,17 @@ export const picturesOf = async (
 export const marksOf = async (briefId: string): Promise<Map<string, MarkKind>> =>
 	new Map((await db.marks.where({ briefId }).toArray()).map(({ takeId, kind }) => [takeId, kind]));
 
+/** From so many on, asking for each by itself takes longer than reading the ids of all takes. */
+const MANY = 300;
+
+/** Which of some takes are there, perhaps with others. */
+export const takesThere = async (ids: readonly string[]): Promise<ReadonlySet<string>> =>
+	new Set(
+		await (ids.length < MANY
+			? db.takes.where('id').anyOf(ids).primaryKeys()
+			: db.takes.toCollection().primaryKeys())
+	);
+
 /** Marks takes, or takes their marks away with null. Returns the marks that stood before, by take. */
 export async function markTakes(
 	takes: { id: string; briefId: string }[],
@@ -340,14 +351,11 @@ export async function markTakes(
 ): Promise<Map<string, Mark | null>> {
 	return db.transaction('rw', db.marks, db.takes, async () => {
 		const before = await db.marks.bulkGet(takes.map(({ id }) => id));
-		const there = await db.takes
-			.where('id')
-			.anyOf(takes.map(({ id }) => id))
-			.primaryKeys();
+		const there = await takesThere(takes.map(({ id }) => id));
 		if (kind === null) await db.marks.bulkDelete(takes.map(({ id }) => id));
 		else {
 			const marks: Mark[] = takes
-				.filter(({ id }) => there.includes(id))
+				.filter(({ id }) => there.has(id))
 				.map(({ id, briefId }) => ({
 					takeId: id,
 					briefId,
@@ -364,12 +372,7 @@ export async function markTakes(
 /** Puts marks back as they stood: blind ones blind. */
 export async function restoreMarks(before: ReadonlyMap<string, Mark | null>): Promise<void> {
 	await db.transaction('rw', db.marks, db.takes, async () => {
-		const there = new Set(
-			await db.takes
-				.where('id')
-				.anyOf([...before.keys()])
-				.primaryKeys()
-		);
+		const there = await takesThere([...before.keys()]);
 		await db.marks.bulkDelete([...before.keys()]);
 		await db.marks.bulkPut(
 			[...before.values()].flatMap((mark) => (mark && there.has(mark.takeId) ? mark : []))
