@@ -12,6 +12,23 @@ const otherThemes = /(:root)?\[theme=(g80|g90|g100)\][^{}]*\{[^{}]*\}/g;
 const notShown =
 	/^bx--(.*skeleton|.*fluid|(tooltip|btn--icon-only)--(left|right|top|bottom|align))/;
 
+/** Sources of the pages. */
+const pages = (): string[] =>
+	readdirSync('src', { recursive: true, encoding: 'utf8' })
+		.filter((file) => /\.(svelte|css)$/.test(file))
+		.map((file) => readFileSync(join('src', file), 'utf8'));
+
+/** The names of Carbon's parts that pages import. */
+const namesIn = (texts: readonly string[]): string[] =>
+	texts.flatMap((text) =>
+		[...text.matchAll(/import\s*\{([^}]*)\}\s*from\s*'carbon-components-svelte'/g)].flatMap(
+			([, names]) => names.split(',').map((one) => one.trim())
+		)
+	);
+
+/** An export of Carbon's list: its name, and the file that it comes from. */
+const EXPORT = /export \{ (?:default as )?(\w+) \} from "(\.[^"]+)";?/g;
+
 /** Sources of the pages, and of those of Carbon's parts that they name, with what these are made of. */
 function sources(): string[] {
 	const seen = new Map<string, string>();
@@ -25,21 +42,13 @@ function sources(): string[] {
 		}
 	};
 	const parts = new Map(
-		[
-			...readFileSync(join(carbon, 'index.js'), 'utf8').matchAll(
-				/export \{ (?:default as )?(\w+) \} from "(\.[^"]+)"/g
-			)
-		].map(([, name, from]) => [name, resolve(carbon, extname(from) ? from : `${from}.js`)])
+		[...readFileSync(join(carbon, 'index.js'), 'utf8').matchAll(EXPORT)].map(([, name, from]) => [
+			name,
+			resolve(carbon, extname(from) ? from : `${from}.js`)
+		])
 	);
-	const own = readdirSync('src', { recursive: true, encoding: 'utf8' })
-		.filter((file) => /\.(svelte|css)$/.test(file))
-		.map((file) => readFileSync(join('src', file), 'utf8'));
-	for (const text of own)
-		for (const [, names] of text.matchAll(
-			/import\s*\{([^}]*)\}\s*from\s*'carbon-components-svelte'/g
-		))
-			for (const name of names.split(',').map((one) => one.trim()))
-				if (parts.has(name)) take(parts.get(name)!);
+	const own = pages();
+	for (const name of namesIn(own)) if (parts.has(name)) take(parts.get(name)!);
 	return [...own, ...seen.values()];
 }
 
@@ -77,5 +86,20 @@ export const carbonInUse: Plugin = {
 			keyframes: true
 		});
 		return { code: css, map: null };
+	}
+};
+
+/** Carbon's list of parts without those that no page names: all of them would be compiled to be thrown away. */
+export const carbonParts: Plugin = {
+	name: 'carbon-parts',
+	apply: 'build',
+	enforce: 'pre',
+	transform(code, id) {
+		if (id !== join(carbon, 'index.js')) return null;
+		const named = new Set(namesIn(pages()));
+		return {
+			code: code.replace(EXPORT, (line, name: string) => (named.has(name) ? line : '')),
+			map: null
+		};
 	}
 };

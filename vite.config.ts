@@ -1,7 +1,7 @@
 import { sveltekit } from '@sveltejs/kit/vite';
 import type { Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
-import { carbonInUse } from './vite.carbon.ts';
+import { carbonInUse, carbonParts } from './vite.carbon.ts';
 import { firstLetters } from './vite.fonts.ts';
 import { kernels } from './vite.kernel.ts';
 
@@ -29,8 +29,26 @@ const firstPageAtOnce: Plugin = {
 			: options
 };
 
+/** Workers run in browsers alone: the server's build would bundle every one of them for nothing. */
+const workersInBrowsers: Plugin = {
+	name: 'workers-in-browsers',
+	enforce: 'pre',
+	load(id) {
+		if (this.environment.name === 'client' || !id.endsWith('.worker.ts?worker')) return null;
+		return 'export default class { constructor() { throw new Error("The server has no workers."); } }';
+	}
+};
+
 export default defineConfig({
-	plugins: [carbonInUse, firstLetters, kernels, firstPageAtOnce, sveltekit()],
+	plugins: [
+		workersInBrowsers,
+		carbonInUse,
+		carbonParts,
+		firstLetters,
+		kernels,
+		firstPageAtOnce,
+		sveltekit()
+	],
 	worker: { format: 'es' },
 	ssr: {
 		external: ['@napi-rs/canvas', 'sharp', 'piscina', 'bullmq', 'ioredis', 'pino', 'prom-client']

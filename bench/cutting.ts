@@ -5,7 +5,8 @@
  * round the thing, then a line along the middle of the largest part that is still wrong.
  */
 import sharp from 'sharp';
-import { cutAgain, feathered, openVision, reduced } from '../src/lib/core/cut';
+import { cutAgain, feathered, reduced } from '../src/lib/core/cut';
+import { compiled } from '../src/lib/core/cut/opencv';
 import { CUT_SIDE } from '../src/lib/core/edits';
 import { makeSurface } from '../src/lib/service/http/surface';
 import { characterOf, LATENT_SCALE, traceTake, type Scene } from '../src/lib/service/standins';
@@ -90,7 +91,7 @@ function nextStroke(mask: Uint8Array, truth: Uint8Array) {
 	return { kind, line: part.filter((p) => depth.get(p)! >= 0.6 * deepest) };
 }
 
-const vision = await openVision();
+const vision = await compiled();
 const rows: number[][] = [];
 const prints: Print[] = [];
 let [spent, calls] = [0, 0];

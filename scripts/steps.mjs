@@ -1,5 +1,13 @@
 import { spawn, spawnSync } from 'node:child_process';
-import { existsSync, readFileSync, statSync } from 'node:fs';
+import {
+	existsSync,
+	readdirSync,
+	readFileSync,
+	renameSync,
+	rmSync,
+	statSync,
+	writeFileSync
+} from 'node:fs';
 import { dirname, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -30,9 +38,9 @@ export function run(command, args, env = {}) {
 
 /** Installs the packages when they are missing or older than the lock file. */
 export async function install() {
-	const mark = resolve(root, 'node_modules/.package-lock.json');
+	const installed = resolve(root, 'node_modules/.package-lock.json');
 	const lock = resolve(root, 'package-lock.json');
-	if (existsSync(mark) && statSync(mark).mtimeMs >= statSync(lock).mtimeMs) return;
+	if (existsSync(installed) && statSync(installed).mtimeMs >= statSync(lock).mtimeMs) return;
 	say('Installing the packages (about half a minute)');
 	const code = await run('npm', ['install', '--no-save', '--no-audit', '--no-fund']);
 	if (code) {
@@ -43,22 +51,55 @@ export async function install() {
 	}
 }
 
-/** Builds the application and its render thread. */
-export async function build() {
-	say('Building the application');
-	for (const args of [
-		['vite', 'build', '--logLevel', 'warn'],
-		['vite', 'build', '--config', 'vite.worker.config.ts', '--logLevel', 'warn']
-	]) {
-		const code = await run('npx', args);
-		if (code) {
-			console.error('The build failed; see above.');
-			process.exit(code);
-		}
-	}
+/** Written when a build is done. */
+const mark = resolve(root, 'build/built');
+
+/** When something below a path changed last, in ms. A folder changes when a file comes or goes. @param {string} path @returns {number} */
+function changed(path) {
+	const { mtimeMs } = statSync(path);
+	return readdirSync(path, { recursive: true, encoding: 'utf8' })
+		.map((name) => statSync(resolve(path, name)).mtimeMs)
+		.reduce((a, b) => Math.max(a, b), mtimeMs);
 }
 
-/** Whether the built application is there and newer than its source. */
+/** Whether nothing that is built changed since the last build. */
+function isCurrent() {
+	if (!isBuilt() || !existsSync(mark)) return false;
+	const files = readdirSync(root).filter((name) =>
+		/^(vite\..*\.?ts|svelte\.config\.js|tsconfig\.json|package-lock\.json)$/.test(name)
+	);
+	const latest = Math.max(
+		...['src', 'static'].map((folder) => changed(resolve(root, folder))),
+		...files.map((name) => statSync(resolve(root, name)).mtimeMs)
+	);
+	return latest < statSync(mark).mtimeMs;
+}
+
+/** Builds the application and its render thread for this machine, unless that was done and nothing changed. */
+export async function build() {
+	if (isCurrent()) return;
+	rmSync(mark, { force: true });
+	say('Building the application (about a minute)');
+	const threads = resolve(root, 'build/threads');
+	// Both at once. The first one empties its folder, so what the second one makes is put there afterwards.
+	const aside = resolve(root, '.svelte-kit/threads');
+	const codes = await Promise.all([
+		run('npx', ['vite', 'build', '--logLevel', 'error'], { DIAL_PICK_UNPACKED: '1' }),
+		run('npx', [
+			...['vite', 'build', '--config', 'vite.worker.config.ts'],
+			...['--logLevel', 'error', '--outDir', aside]
+		])
+	]);
+	if (codes.some(Boolean)) {
+		console.error('The build failed; see above.');
+		process.exit(1);
+	}
+	rmSync(threads, { recursive: true, force: true });
+	renameSync(aside, threads);
+	writeFileSync(mark, '');
+}
+
+/** Whether the built application is there. */
 export function isBuilt() {
 	return (
 		existsSync(resolve(root, 'build/handler.js')) &&

@@ -4,7 +4,6 @@ import { expose } from 'comlink';
 import {
 	cutAgain,
 	maskAt,
-	openVision,
 	packMask,
 	reduced,
 	unpackMask,
@@ -16,6 +15,9 @@ import { drawStrokes } from './draw-strokes';
 import type { Keyed } from './measures.worker';
 
 /** Cuts things out of pictures, off the page's thread. Nothing else loads the library for it. */
+
+/** Opens the library that pictures are parted by. */
+const openVision = async () => (await import('$lib/core/cut/opencv')).compiled();
 
 /** Longer side of the picture that is cut to begin with, in pixels. */
 const WARM_SIDE = 96;

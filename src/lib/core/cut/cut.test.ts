@@ -4,12 +4,12 @@ import {
 	cutAgain,
 	feathered,
 	maskAt,
-	openVision,
 	packMask,
 	reduced,
 	unpackMask,
 	type Vision
 } from './index';
+import { compiled } from './opencv';
 
 const draw = stream('cut');
 const [width, height] = [96, 64];
@@ -95,7 +95,7 @@ describe('a picture made smaller', () => {
 describe('a thing', () => {
 	let vision: Vision;
 	beforeAll(async () => {
-		vision = await openVision();
+		vision = await compiled();
 	});
 	const { picture, truth } = scene();
 

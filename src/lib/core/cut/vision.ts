@@ -12,9 +12,3 @@ export type Vision = Pick<
 	| 'grabCut'
 	| 'matFromImageData'
 >;
-
-/** Opens it: ten megabytes, which is why nothing loads them before something is cut out. */
-export async function openVision(): Promise<Vision> {
-	const { whenCompiled } = await import('./opencv');
-	return new Promise(whenCompiled);
-}
