@@ -42,7 +42,7 @@ export async function install() {
 	const lock = resolve(root, 'package-lock.json');
 	if (existsSync(installed) && statSync(installed).mtimeMs >= statSync(lock).mtimeMs) return;
 	say('Installing the packages (about half a minute)');
-	const code = await run('npm', ['ci', '--no-audit', '--no-fund']);
+	const code = await run('npm', ['install', '--no-save', '--no-audit', '--no-fund']);
 	if (code) {
 		console.error(
 			'The packages could not be installed; see above. Is the package registry in reach?'
@@ -83,16 +83,21 @@ export async function build() {
 	const threads = resolve(root, 'build/threads');
 	// Both at once. The first one empties its folder, so what the second one makes is put there afterwards.
 	const aside = resolve(root, '.svelte-kit/threads');
-	const first = run('npx', ['vite', 'build', '--logLevel', 'error'], { DIAL_PICK_UNPACKED: '1' });
+	const vite = (/** @type {string[]} */ ...args) =>
+		run(
+			process.execPath,
+			['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'error', ...args],
+			{
+				DIAL_PICK_UNPACKED: '1'
+			}
+		);
+	const first = vite();
 	// The first one writes the part of tsconfig.json that the framework knows, and the second one reads it.
 	for (let i = 0; i < 100 && !existsSync(resolve(root, '.svelte-kit/tsconfig.json')); i++)
 		await new Promise((done) => setTimeout(done, 100));
 	const codes = await Promise.all([
 		first,
-		run('npx', [
-			...['vite', 'build', '--config', 'vite.worker.config.ts'],
-			...['--logLevel', 'error', '--outDir', aside]
-		])
+		vite('--config', 'vite.worker.config.ts', '--outDir', aside)
 	]);
 	if (codes.some(Boolean)) {
 		console.error('The build failed; see above.');
