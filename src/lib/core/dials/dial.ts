@@ -137,6 +137,8 @@ export interface Dial<Id extends string = string, S = unknown> {
 	chance?: boolean;
 	/** Whether price and time of a take depend on it. */
 	priced?: boolean;
+	/** Stops that a brief may have on it, where that is another number than usual. */
+	most?: number;
 	/** Whether takes that differ on it alone share what is prepared for their words, frame and model. */
 	keepsPrepared?: boolean;
 	/** Number dials: distance of stops that a scatter, or a spread over a range, keeps to. */

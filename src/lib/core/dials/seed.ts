@@ -25,6 +25,7 @@ export const seed = defineDial({
 	},
 	format: (stop) => formatSeed(Number(stop)),
 	order: { plan: 140, rack: 45, sheet: 140, run: 10 },
+	most: 1000,
 	keepsPrepared: true,
 	chance: true,
 	figures: true,

@@ -1,6 +1,7 @@
 /** Changes made to pictures on this machine, kept as a list: the picture itself stays as it is. */
 export { Chain } from './chain';
 export type { Sheet } from './edit';
+export { editsFor } from './for-use';
 export { histogram } from './histogram';
 export { Crop, cropBox, croppedFor, cropTo, type CropUse } from './kinds/crop';
 export { CUT_SIDE, Cutout, CutStroke, type CutMask } from './kinds/cutout';
@@ -8,7 +9,6 @@ export { noTones, Tones } from './kinds/tones';
 export {
 	applied,
 	editIn,
-	editsFor,
 	edits,
 	Edits,
 	editsSay,

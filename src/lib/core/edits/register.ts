@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Edit, Sheet } from './edit';
-import { crop, cropBox, croppedFor, cropWithin, type CropUse } from './kinds/crop';
+import { crop } from './kinds/crop';
 import { cutout } from './kinds/cutout';
 import { tones } from './kinds/tones';
 
@@ -57,22 +57,10 @@ export const editsSay = (all: Edits): string =>
 
 /** A picture's size after its edits. */
 export const sizeAfter = (
-	size: { width: number; height: number },
+	{ width, height }: { width: number; height: number },
 	all: Edits = []
-): { width: number; height: number } => {
-	const box = editIn(all, 'crop');
-	if (!box) return { width: size.width, height: size.height };
-	const { width, height } = cropBox(box, size);
-	return { width, height };
-};
-
-/** The changes of a picture as it goes out for a use: cut once more, in its middle. */
-export function editsFor(
-	size: { width: number; height: number },
-	all: Edits = [],
-	use: CropUse
-): Edits {
-	const { crop: next } = croppedFor(sizeAfter(size, all), use);
-	const before = editIn(all, 'crop');
-	return withEdit(all, 'crop', before ? cropWithin(before, next) : next);
-}
+): { width: number; height: number } =>
+	all.reduce((size, { id, value }) => editOf(id).sizeAfter?.(size, value) ?? size, {
+		width,
+		height
+	});

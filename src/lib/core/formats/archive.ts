@@ -541,8 +541,8 @@ function withSingles(whole: WholeBrief): WholeBrief {
 	};
 }
 
-/** Stops on a dial, seeds, and phrases of a prompt that views can show; those of a run may be more. */
-const most = { stops: 256, seeds: 1000, ran: 20_000, phrases: 5000 };
+/** Stops on a dial and phrases of a prompt that views can show; stops of a run may be more. */
+const most = { stops: 256, ran: 20_000, phrases: 5000 };
 
 /** Refuses what no view could show, and stops that stand on a dial twice. */
 function checkSize({ brief, plans }: WholeBrief): void {
@@ -551,10 +551,10 @@ function checkSize({ brief, plans }: WholeBrief): void {
 		throw new FileProblem(
 			`The prompt of this archive has ${length} phrases; ${most.phrases} at most can be worked with.`
 		);
-	const check = (rack: Partial<PlanRack>, where: string, stops: number, seeds: number) => {
-		for (const { id, label } of dials) {
+	const check = (rack: Partial<PlanRack>, where: string, stops?: number) => {
+		for (const { id, label, most: own } of dials) {
 			const there: readonly Stop[] = rack[id] ?? [];
-			const bound = id === 'seed' ? seeds : stops;
+			const bound = stops ?? own ?? most.stops;
 			const on = `${where} has ${there.length} stops on the dial ${label.toLowerCase()}`;
 			if (there.length > bound)
 				throw new FileProblem(`${on}; ${bound} at most can be worked with.`);
@@ -562,6 +562,6 @@ function checkSize({ brief, plans }: WholeBrief): void {
 				throw new FileProblem(`${on}, and some of them are the same. Export the brief again.`);
 		}
 	};
-	check(brief.rack, 'The brief of this archive', most.stops, most.seeds);
-	for (const plan of plans) check(plan.rack, 'A run of this archive', most.ran, most.ran);
+	check(brief.rack, 'The brief of this archive');
+	for (const plan of plans) check(plan.rack, 'A run of this archive', most.ran);
 }

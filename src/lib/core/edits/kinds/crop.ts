@@ -78,5 +78,9 @@ export const crop = defineEdit({
 		}
 		return { width: box.width, height: box.height, pixels };
 	},
+	sizeAfter: (size, value) => {
+		const { width, height } = cropBox(value, size);
+		return { width, height };
+	},
 	says: ({ width, height }) => `cropped to ${Math.round(100 * width * height)}% of it`
 });
