@@ -153,6 +153,23 @@ describe('the ledger', () => {
 	});
 });
 
+describe('a job', () => {
+	const body = { key: 'k1', takes: [] };
+	const job = { planId: 'p1', briefId: 'b1', service: '', address: 'x', sentAt: 1, body };
+
+	it('is noted for a plan that goes on, and for none that is paused, stopped or gone', async () => {
+		await addPlan(plan('p1', 'b1'));
+		await store.pausePlan('p1', true);
+		expect(await store.addJob(job)).toBeNull();
+		await store.pausePlan('p1', false);
+		expect(await store.addJob(job)).toMatchObject({ key: 'k1', wanted: 1 });
+		await db.plans.update('p1', { stopped: true });
+		expect(await store.addJob({ ...job, body: { key: 'k2', takes: [] } })).toBeNull();
+		expect(await store.addJob({ ...job, planId: 'none' })).toBeNull();
+		expect((await store.jobs()).map(({ key }) => key)).toEqual(['k1']);
+	});
+});
+
 describe('what comes in from a file', () => {
 	const copyOf = (whole: WholeBrief): WholeBrief => structuredClone(whole);
 	const bringIn = (whole: WholeBrief) => {

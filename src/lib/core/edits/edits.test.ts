@@ -141,6 +141,11 @@ describe('a picture that goes out for a use', () => {
 		expect(out[0]).toEqual(before[0]);
 		expect(editIn(out, 'crop')).toEqual({ left: 0.5, top: 0.25, width: 0.5, height: 0.5 });
 		expect(sizeAfter(square, out)).toEqual({ width: 600, height: 600 });
+		// The lower half is 1200 x 600; its middle square lies from 0.25 to 0.75 of the width.
+		const lower: Edits = [{ id: 'crop', value: { left: 0, top: 0.5, width: 1, height: 0.5 } }];
+		const below = editsFor(square, lower, { ratio: 1, pixels: null });
+		expect(editIn(below, 'crop')).toEqual({ left: 0.25, top: 0.5, width: 0.5, height: 0.5 });
+		expect(sizeAfter(square, below)).toEqual({ width: 600, height: 600 });
 	});
 });
 
@@ -214,6 +219,15 @@ describe('tones', () => {
 		const [warm, cold] = [toned(grey, { warmth: 60 }), toned(grey, { warmth: -60 })];
 		expect(at(warm, 3).b).toBeGreaterThan(at(grey.pixels, 3).b + 0.02);
 		expect(at(cold, 3).b).toBeLessThan(at(grey.pixels, 3).b - 0.02);
+	});
+
+	it('leave black black and white white, however warm', () => {
+		const ends = {
+			width: 2,
+			height: 1,
+			pixels: Uint8ClampedArray.of(0, 0, 0, 255, 255, 255, 255, 255)
+		};
+		for (const warmth of [-100, 100]) expect(toned(ends, { warmth })).toEqual(ends.pixels);
 	});
 
 	it('stretch levels: black and white become the ends, the exponent moves what lies between', () => {

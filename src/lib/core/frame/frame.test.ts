@@ -81,6 +81,19 @@ describe('fitOf', () => {
 		expect(fitOf(card, { width, height }).kind).toBe(kind);
 	});
 
+	// 0.41 and 0.399 of the pixels of its own size.
+	it('finds a frame with less than 0.4 of its own pixels far from it', () => {
+		const own = { ...alder, nativeSizes: [{ width: 1000, height: 1000 }], sizeMultiple: 8 };
+		expect(fitOf(own, { width: 640, height: 640 })).toMatchObject({
+			kind: 'near',
+			says: 'smaller than its own'
+		});
+		expect(fitOf(own, { width: 632, height: 632 })).toMatchObject({
+			kind: 'far',
+			says: 'far below its own: less detail'
+		});
+	});
+
 	// 768 x 768 lies a little nearer to 768 x 1152 than to 960 x 960, of which it is a smaller version.
 	it('compares a frame with the own size whose smaller version it is', () => {
 		const nativeSizes = [

@@ -93,6 +93,14 @@ describe('price and time', () => {
 		expect(costOf(plan(29), [card(0.03)]).credits / 29).toBeCloseTo(1 / 29, 2);
 	});
 
+	it('takes as long as its model says: for every take, and for every step of a million pixels', () => {
+		const pace = { secondsPerMegapixelStep: 0.1, secondsPerTake: 0.5 };
+		const size = { width: 2000, height: 1000, steps: 30 };
+		expect(takeSeconds({ ...cards[0], pace }, size)).toBeCloseTo(0.1 * 2 * 30 + 0.5, 12);
+		const { secondsPerTake: _none, ...rest } = pace;
+		expect(takeSeconds({ ...cards[0], pace: rest }, size)).toBeCloseTo(6, 12);
+	});
+
 	it('has what new words and frames take each model to prepare, all threads together, as going through all takes has', () => {
 		const slow = cards.map((card, i) => ({
 			...card,

@@ -75,5 +75,14 @@ describe('the pace that was measured', () => {
 			takes[1].seconds,
 			9
 		);
+		// Everything that a card says of its pace is corrected alike.
+		const pace = {
+			...{ secondsPerMegapixelStep: 1, secondsPerTake: 3 },
+			...{ secondsOfNewWords: 5, secondsPerNewMegapixel: 7 }
+		};
+		expect(atMeasuredPace([{ ...card, pace }], factors)[0].pace).toEqual({
+			...{ secondsPerMegapixelStep: 2, secondsPerTake: 6 },
+			...{ secondsOfNewWords: 10, secondsPerNewMegapixel: 14 }
+		});
 	});
 });
