@@ -116,7 +116,7 @@ export class PlanDrive {
 				if (this.#cut.aborted) return;
 				throw new Error('The stream broke off.');
 			}
-			if (late) return this.#waitFor(key, late, settled);
+			if (late) return this.#waitFor(key, late);
 			// A job that has ended has nothing more to give: what is still open needs a new one.
 			await store.endJob(key);
 			if (settled === 0) await this.#endedInVain();
@@ -126,14 +126,13 @@ export class PlanDrive {
 	}
 
 	/** Lets the run go on while the last pictures of a job that has ended come. */
-	#waitFor(key: string, late: Promise<void>, settled: number): void {
+	#waitFor(key: string, late: Promise<void>): void {
 		const coming = late
 			// A picture that could not be had is asked for again by following the job once more.
 			.then(() => store.endJob(key))
 			.catch(() => void this.#failures++)
 			.finally(() => this.#late.delete(key));
 		this.#late.set(key, coming);
-		if (settled) this.#fruitless = 0;
 	}
 
 	#count(settled: number): void {

@@ -70,6 +70,9 @@ async function begin(seeds: number[], models = ['birch'], briefId = 'b1'): Promi
 	return plan;
 }
 
+/** Runs that are made at once. */
+const AT_ONCE = 2;
+
 /** What a service takes on. */
 const usualLimits: Limits = {
 	maxTakesPerJob: 256,
@@ -435,6 +438,21 @@ describe('what one service refuses', () => {
 		expect(new Set(models.map(String))).toEqual(new Set(['studio/own,failed', 'birch,done']));
 	});
 
+	it('of a part that was kept fails nothing: its words may be old, so the takes go out in a new one', async () => {
+		const plan = await begin([1, 2]);
+		let calls = 0;
+		shipped().onSubmit = () => {
+			calls++;
+			if (calls === 1) throw new TypeError('Failed to fetch');
+			if (calls === 2) throw refusal(422, 'Not known.', [{ path: 'takes.0', message: 'no' }]);
+		};
+		open();
+		await allAre(plan, 'done', 2);
+		const keys = shipped().submitted.map(({ key }) => key);
+		expect(keys[1]).toBe(keys[0]);
+		expect(keys[2]).not.toBe(keys[0]);
+	});
+
 	it('with 404 is said, tried a few times with growing pauses, and then waits', async () => {
 		const plan = await begin([1]);
 		shipped().onSubmit = () => {
@@ -764,6 +782,39 @@ describe('a run that is', () => {
 		expect(await store.spentOn('b1')).toBe(6);
 	});
 
+	it('that others are moved ahead of is let go in the middle, and made after them', async () => {
+		limits = { ...usualLimits, maxTakesPerJob: 1 };
+		const plans = [];
+		for (let i = 0; i <= AT_ONCE; i++) plans.push(await begin([1, 2, 3]));
+		const late = plans.at(-1)!;
+		const displaced = plans[AT_ONCE - 1];
+		const [first] = await store.takesOfPlan(displaced.id);
+		const [moved] = await store.takesOfPlan(late.id);
+		const [leading] = await store.takesOfPlan(plans[0].id);
+		const [half, ahead] = [gate(), gate()];
+		shipped().pace = (ref) =>
+			ref === first.id
+				? half.pass()
+				: ref === moved.id || ref === leading.id
+					? ahead.pass()
+					: undefined;
+		open();
+		await half.here;
+		// One step ahead: it takes the place of the run that is in the middle of its first take.
+		await store.movePlan(late.id, -1);
+		await vi.waitFor(() =>
+			expect(shipped().submitted.flatMap(({ takes }) => takes)).toContainEqual(
+				expect.objectContaining({ ref: moved.id })
+			)
+		);
+		half.open();
+		await new Promise((resolve) => setTimeout(resolve, 200));
+		expect(await states(displaced)).not.toMatch(/done done/);
+		ahead.open();
+		for (const plan of plans) await allAre(plan, 'done', 3);
+		expect(await store.spentOn('b1')).toBe(18);
+	});
+
 	it('stopped says nothing more of what stood in its way', async () => {
 		const plan = await begin([1]);
 		shipped().onSubmit = () => {
@@ -793,6 +844,18 @@ describe('a service that', () => {
 		shipped().make = (take) => [{ type: 'cancelled', take }];
 		await inVain(await begin([1, 2]));
 	});
+	it('ends some jobs at once, and makes a picture in between, is not left alone', async () => {
+		limits = { ...usualLimits, maxTakesPerJob: 1 };
+		const usual = shipped().make;
+		let jobs = 0;
+		shipped().onSubmit = () => void jobs++;
+		shipped().make = (take, ref) => (jobs % 6 ? [] : usual(take, ref));
+		const plan = await begin([1, 2, 3]);
+		open();
+		await allAre(plan, 'done', 3);
+		expect(jobs).toBe(18);
+		expect((await store.plan(plan.id))?.paused).toBeFalsy();
+	});
 	it('ends at once is given time, and left alone in the end', async () => {
 		shipped().make = () => [];
 		await inVain(await begin([1, 2]));
@@ -805,6 +868,26 @@ describe('a service that', () => {
 			})
 		);
 		await inVain(await begin([1, 2]));
+	});
+
+	it('finishes a take of another run, which its job was not asked for, changes nothing of it', async () => {
+		const other = await begin([1]);
+		await store.pausePlan(other.id, true);
+		const [{ id: foreign }] = await store.takesOfPlan(other.id);
+		const plan = await begin([2]);
+		const status = shipped().status.bind(shipped());
+		vi.spyOn(shipped(), 'status').mockImplementation(async (job) => {
+			const real = await status(job);
+			const stray = { take: 'stray', ref: foreign, state: 'running', step: 0, steps: 1 } as const;
+			return { ...real, takes: [...real.takes, stray] };
+		});
+		const usual = shipped().make;
+		shipped().make = (take, ref) => [...usual('stray', foreign), ...usual(take, ref)];
+		open();
+		await allAre(plan, 'done', 1);
+		await noJobs();
+		expect(await states(other)).toBe('waiting');
+		expect(await store.spentOn('b1')).toBe(2);
 	});
 
 	it('gives pictures that cannot be kept fails those takes after a few tries, with a sentence', async () => {

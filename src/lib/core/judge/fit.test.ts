@@ -1,6 +1,6 @@
 import { Matrix } from 'ml-matrix';
 import { describe, expect, it } from 'vitest';
-import { choiceDial, rules, worldOf } from '$lib/core/testing';
+import { choiceDial, judgedPlan, rules, worldOf } from '$lib/core/testing';
 import { cholesky } from './cholesky';
 import { Climber } from './climb';
 import { compile, priors } from './compile';
@@ -27,6 +27,31 @@ const judged = (rule: string, seed: number, pairs = 0): Evidence => {
 		})
 	};
 };
+
+describe('slopes', () => {
+	const evidence = judgedPlan({
+		dials: [choiceDial('model', ['a', 'b', 'c'])],
+		seeds: 2,
+		worth: ([model]) => model
+	});
+	const scalesOf = (change: Partial<Evidence>) =>
+		compile({ ...evidence, ...change }, { together: [] }).scales;
+	const [one, two] = evidence.takes.filter(({ chance }) => chance === evidence.takes[0].chance);
+	const pairs = [{ left: one.id, right: two.id, judge: '', answer: 'left' as const }];
+	const marks = [{ take: one.id, judge: '', mark: 'keep' as const, blind: true }];
+
+	it('of pairs beside marks are fitted where there are both, and of judges where there are two', () => {
+		expect(scalesOf({ marks, pairs })).toContain('factor');
+		// By themselves either has the slope 1: nothing else says what a score is.
+		expect(scalesOf({ marks: [], pairs })).not.toContain('factor');
+		expect(scalesOf({ marks, pairs: [] })).not.toContain('factor');
+		expect(scalesOf({ marks, pairs })).not.toContain('slope');
+		const other = pairs.map((pair) => ({ ...pair, judge: 'Wren' }));
+		expect(scalesOf({ marks: [], pairs: [...pairs, ...other] })).toEqual(
+			expect.arrayContaining(['slope', 'slope'])
+		);
+	});
+});
 
 describe('one ordered answer', () => {
 	it('has the slopes that small steps find', () => {
