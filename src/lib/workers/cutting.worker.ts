@@ -1,14 +1,7 @@
 /// <reference lib="webworker" />
 import '$lib/start/without-eval';
 import { expose } from 'comlink';
-import {
-	cutAgain,
-	maskAt,
-	packMask,
-	reduced,
-	unpackMask,
-	type Pixels
-} from '$lib/core/cut';
+import { cutAgain, maskAt, packMask, reduced, unpackMask, type Pixels } from '$lib/core/cut';
 import { CUT_SIDE, type CutMask, type CutStroke } from '$lib/core/edits';
 import { decodedWithin } from './decode';
 import { drawStrokes } from './draw-strokes';

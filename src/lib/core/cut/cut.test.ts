@@ -1,14 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { stream } from '$lib/core/random';
-import {
-	cutAgain,
-	feathered,
-	maskAt,
-	packMask,
-	reduced,
-	unpackMask,
-	type Vision
-} from './index';
+import { cutAgain, feathered, maskAt, packMask, reduced, unpackMask, type Vision } from './index';
 import { compiled } from './opencv';
 
 const draw = stream('cut');
