@@ -85,7 +85,7 @@ await withBrowser(async (page, address) => {
 	await page.locator('.apexcharts-series').first().waitFor();
 	await shot('findings');
 	await page.goto(`${brief}/pick`);
-	await page.getByText('chance of being best').waitFor();
+	await page.getByText('Chance of being').first().waitFor();
 	await shot('pick');
 	await page.goto(sheet);
 	await page.locator('[data-take]').nth(0).click();
