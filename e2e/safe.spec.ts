@@ -223,7 +223,7 @@ test.describe('a service that is broken, or means ill', () => {
 		expect(new Set(kept)).toEqual(new Set(['image/png']));
 		expect(await states(page)).toMatch(/failed/);
 		await expect(
-			page.getByText(/cannot be used. It is no PNG, JPEG or WebP/).first()
+			page.getByText(/cannot be used. This is not a PNG, JPEG or WebP/).first()
 		).toBeAttached();
 	});
 
