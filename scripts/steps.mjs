@@ -62,9 +62,10 @@ function changed(path) {
 		.reduce((a, b) => Math.max(a, b), mtimeMs);
 }
 
-/** Whether nothing that is built changed since the last build. */
-function isCurrent() {
+/** Whether nothing that is built changed since the last build. @param {boolean} packed */
+function isCurrent(packed) {
 	if (!isBuilt() || !existsSync(mark)) return false;
+	if (packed && readFileSync(mark, 'utf8') !== 'packed') return false;
 	const files = readdirSync(root).filter((name) =>
 		/^(vite\..*\.?ts|svelte\.config\.js|tsconfig\.json|package-lock\.json)$/.test(name)
 	);
@@ -75,9 +76,12 @@ function isCurrent() {
 	return latest < statSync(mark).mtimeMs;
 }
 
-/** Builds the application and its render thread for this machine, unless that was done and nothing changed. */
-export async function build() {
-	if (isCurrent()) return;
+/**
+ * Builds the application and its render thread, unless that was done and nothing changed.
+ * @param {boolean} [packed] whether files are packed for the wire, which takes as long again
+ */
+export async function build(packed = false) {
+	if (isCurrent(packed)) return;
 	rmSync(mark, { force: true });
 	say('Building the application (about a minute)');
 	const threads = resolve(root, 'build/threads');
@@ -88,7 +92,7 @@ export async function build() {
 			process.execPath,
 			['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'error', ...args],
 			{
-				DIAL_PICK_UNPACKED: '1'
+				DIAL_PICK_UNPACKED: packed ? '' : '1'
 			}
 		);
 	const first = vite();
@@ -105,7 +109,7 @@ export async function build() {
 	}
 	rmSync(threads, { recursive: true, force: true });
 	renameSync(aside, threads);
-	writeFileSync(mark, '');
+	writeFileSync(mark, packed ? 'packed' : 'plain');
 }
 
 /** Whether the built application is there. */

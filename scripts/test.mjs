@@ -68,7 +68,7 @@ await suite(
 	unit,
 	({ numPassedTests, numFailedTests }) => [numPassedTests, numFailedTests]
 );
-await build();
+await build(true);
 const chromium = await ensureChromium();
 if (chromium) {
 	for (const [project, says] of [
