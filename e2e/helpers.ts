@@ -12,6 +12,13 @@ export async function newBrief(page: Page, name: string, address = ''): Promise<
 	await page.waitForURL(/\/words$/);
 }
 
+/** Begins a brief, and opens the dialog that brings pictures into it. */
+export async function bringInto(page: Page, name: string): Promise<void> {
+	await newBrief(page, name);
+	await page.getByRole('link', { name: 'Sheet' }).click();
+	await page.getByRole('button', { name: 'Bring in pictures made elsewhere' }).click();
+}
+
 /** Sets a dial's stops by typing them. */
 export async function typeStops(page: Page, label: string, stops: string): Promise<void> {
 	const field = page.getByLabel(label);

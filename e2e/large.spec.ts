@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { chromium, expect, test } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import { PNG } from 'pngjs';
-import { kept, longTasks, newBrief, watchPage } from './helpers';
+import { bringInto, kept, longTasks, watchPage } from './helpers';
 
 /** Adds takes to the open brief straight in the database, each with a picture of 1024x1024. */
 async function fill(count: number): Promise<void> {
@@ -231,9 +231,7 @@ test(
 		files['settings.csv'] = strToU8(`\ufeff${rows.join('\r\n')}`);
 		const zip = Buffer.from(zipSync(files, { level: 1 }));
 
-		await newBrief(page, 'A thousand');
-		await page.getByRole('link', { name: 'Sheet' }).click();
-		await page.getByRole('button', { name: 'Bring in pictures made elsewhere' }).click();
+		await bringInto(page, 'A thousand');
 		await page.evaluate(watchPage);
 		const from = Date.now();
 		await page

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
-import { draw, drawBy, line, newBrief, results, tableOf } from './helpers';
+import { draw, drawBy, line, bringInto, results, tableOf } from './helpers';
 
 /** Moves a slider so many steps to the right. */
 async function turn(page: Page, name: RegExp, steps: number): Promise<void> {
@@ -161,9 +161,7 @@ test('pictures made elsewhere are edited each by itself, and stay pictures made 
 	};
 	const [one, two] = [await plain(64, 48, 200, 40), await plain(48, 64, 40, 200)];
 	expect(one.buffer.length).toBe(two.buffer.length);
-	await newBrief(page, 'Elsewhere');
-	await page.getByRole('link', { name: 'Sheet' }).click();
-	await page.getByRole('button', { name: 'Bring in pictures made elsewhere' }).click();
+	await bringInto(page, 'Elsewhere');
 	await page.getByLabel('Files to bring in').setInputFiles([
 		{ name: 'one.png', ...one },
 		{ name: 'two.png', ...two }

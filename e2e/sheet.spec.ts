@@ -4,7 +4,8 @@ import { strToU8, unzipSync, zipSync } from 'fflate';
 import Papa from 'papaparse';
 import { PNG } from 'pngjs';
 import sharp from 'sharp';
-import { layOut, newBrief, showRun } from './helpers';
+import { stampPicture } from '../src/lib/core/formats';
+import { bringInto, layOut, showRun } from './helpers';
 
 async function openDemo(page: Page): Promise<string> {
 	await page.goto('/demo');
@@ -172,9 +173,7 @@ test('two takes are wiped, blinked and subtracted; four lie on the table; takes 
 test('pictures made elsewhere come in with their table, and what cannot be used is listed', async ({
 	page
 }) => {
-	await newBrief(page, 'Elsewhere');
-	await page.getByRole('link', { name: 'Sheet' }).click();
-	await page.getByRole('button', { name: 'Bring in pictures made elsewhere' }).click();
+	await bringInto(page, 'Elsewhere');
 	const shade = async (value: number) =>
 		new Uint8Array(
 			await sharp({
@@ -435,9 +434,7 @@ test('everything is done by single keys, and they are listed', async ({ page }) 
 test('a picture that moves, one that is cut off and one with a clear ground are what they are', async ({
 	page
 }) => {
-	await newBrief(page, 'Odd pictures');
-	await page.getByRole('link', { name: 'Sheet' }).click();
-	await page.getByRole('button', { name: 'Bring in pictures made elsewhere' }).click();
+	await bringInto(page, 'Odd pictures');
 	const frames = ['#c03020', '#2030c0'].map((background) =>
 		sharp({ create: { width: 96, height: 64, channels: 3, background } })
 			.raw()
@@ -482,14 +479,54 @@ test('a picture that moves, one that is cut off and one with a clear ground are 
 	await expect(colours).toHaveCount(1);
 });
 
+test('a picture whose settings are too long for its form goes into the ZIP without them, and the ZIP says so', async ({
+	page
+}) => {
+	await bringInto(page, 'Long words');
+	const plain = await sharp({
+		create: { width: 96, height: 64, channels: 3, background: '#5a7a90' }
+	})
+		.png()
+		.toBuffer();
+	const settings = {
+		...{ model: 'own', prompt: 'heron, '.repeat(2800), negative: '', width: 96, height: 64 },
+		...{ guidance: 6, steps: 20, sampler: 'euler', schedule: 'karras', seed: 1 }
+	};
+	const words = { wording: settings.prompt, negative: '', styles: [] };
+	const long = stampPicture(plain, {
+		title: 'Long',
+		settings,
+		words,
+		system: 'own',
+		systemVersion: ''
+	});
+	await page.getByLabel('Files to bring in').setInputFiles([
+		{ name: 'long.png', mimeType: 'image/png', buffer: Buffer.from(long) },
+		{ name: 'short.png', mimeType: 'image/png', buffer: plain }
+	]);
+	await expect(page.getByText(/^2 pictures brought in/)).toBeVisible();
+	await page.getByRole('button', { name: 'Close' }).locator('visible=true').click();
+	await expect(takes(page)).toHaveCount(2);
+	await page.getByRole('button', { name: 'Take out' }).click();
+	await page.getByLabel('Written as').selectOption({ label: 'JPEG' });
+	const download = page.waitForEvent('download');
+	await page.getByRole('button', { name: /Pictures with their settings/ }).click();
+	const files = unzipSync(readFileSync(await (await download).path()));
+	const pictures = Object.keys(files).filter((name) => name.endsWith('.jpg'));
+	expect(pictures).toHaveLength(2);
+	for (const name of pictures) expect((await sharp(files[name]).metadata()).width).toBe(96);
+	const note = Buffer.from(files['pictures without settings.txt']).toString('utf8');
+	expect(note).toMatch(
+		/^[^\n]+\.jpg: Its settings are too long for a JPEG\. Save it as a PNG or a WebP picture\.\n$/
+	);
+});
+
 const noisy = { type: 'gaussian', mean: 128, sigma: 40 } as const;
 
 test('pictures of different frames are looked at at the same place, and the loupe stands there too', async ({
 	page
 }) => {
-	await newBrief(page, 'Frames');
-	await page.getByRole('link', { name: 'Sheet' }).click();
-	await page.getByRole('button', { name: 'Bring in pictures made elsewhere' }).click();
+	await bringInto(page, 'Frames');
 	const picture = async (width: number, height: number) => ({
 		mimeType: 'image/png',
 		buffer: await sharp({ create: { width, height, channels: 3, background: '#5a7a90' } })

@@ -65,7 +65,9 @@ function changed(path) {
 /** Whether nothing that is built changed since the last build. @param {boolean} packed */
 function isCurrent(packed) {
 	if (!isBuilt() || !existsSync(mark)) return false;
-	if (packed && readFileSync(mark, 'utf8') !== 'packed') return false;
+	/** @type {{ begun: number, packed: boolean }} */
+	const last = readJson(mark);
+	if (packed && !last.packed) return false;
 	const files = readdirSync(root).filter((name) =>
 		/^(vite\..*\.?ts|svelte\.config\.js|tsconfig\.json|package-lock\.json)$/.test(name)
 	);
@@ -73,7 +75,7 @@ function isCurrent(packed) {
 		...['src', 'static'].map((folder) => changed(resolve(root, folder))),
 		...files.map((name) => statSync(resolve(root, name)).mtimeMs)
 	);
-	return latest < statSync(mark).mtimeMs;
+	return latest < last.begun;
 }
 
 /**
@@ -83,7 +85,9 @@ function isCurrent(packed) {
 export async function build(packed = false) {
 	if (isCurrent(packed)) return;
 	rmSync(mark, { force: true });
-	say('Building the application (about a minute)');
+	// What changes while it builds may be built or not.
+	const begun = Date.now();
+	say(`Building the application (about ${packed ? 'two minutes' : 'a minute'})`);
 	const threads = resolve(root, 'build/threads');
 	// Both at once. The first one empties its folder, so what the second one makes is put there afterwards.
 	const aside = resolve(root, '.svelte-kit/threads');
@@ -109,7 +113,7 @@ export async function build(packed = false) {
 	}
 	rmSync(threads, { recursive: true, force: true });
 	renameSync(aside, threads);
-	writeFileSync(mark, packed ? 'packed' : 'plain');
+	writeFileSync(mark, JSON.stringify({ begun, packed }));
 }
 
 /** Whether the built application is there. */

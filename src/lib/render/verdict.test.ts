@@ -48,9 +48,12 @@ describe('what follows from a refusal while a part is sent', () => {
 });
 
 describe('what follows while a job is followed', () => {
-	it.each([400, 403, 404, 410, 413, 422])('from %i: what is open goes out anew', (status) => {
-		expect(verdictOn(refusal(status, 'No.'), 'following')).toEqual({ then: 'anew' });
-	});
+	it.each([400, 403, 404, 410, 413, 422])(
+		'from %i: what is open is sent again in a new job',
+		(status) => {
+			expect(verdictOn(refusal(status, 'No.'), 'following')).toEqual({ then: 'anew' });
+		}
+	);
 
 	it('from a missing token: the run waits, since a job that goes on is not made twice', () => {
 		expect(verdictOn(refusal(401, 'No.'), 'following')).toMatchObject({ then: 'pause' });

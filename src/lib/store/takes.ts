@@ -331,7 +331,7 @@ export const picturesOf = async (
 export const marksOf = async (briefId: string): Promise<Map<string, MarkKind>> =>
 	new Map((await db.marks.where({ briefId }).toArray()).map(({ takeId, kind }) => [takeId, kind]));
 
-/** From so many on, asking for each by itself takes longer than reading the ids of all takes. */
+/** From this number on, asking for each takes longer than reading the ids of all takes. */
 const MANY = 300;
 
 /** Which of some takes are there, perhaps with others. */

@@ -11,12 +11,17 @@ const THUMBNAIL_QUALITY = 0.8;
  * of a moving one the first frame. Every picture of the program is decoded here.
  *
  * @param use what is done with it; afterwards it is gone
+ * @param asStored leaves the colours as they lie in the file, whatever its profile says
  */
 export async function decoded<T>(
 	picture: Blob,
-	use: (image: ImageBitmap) => T | Promise<T>
+	use: (image: ImageBitmap) => T | Promise<T>,
+	asStored = false
 ): Promise<T> {
-	const image = await createImageBitmap(picture);
+	const image = await createImageBitmap(
+		picture,
+		asStored ? { colorSpaceConversion: 'none', premultiplyAlpha: 'none' } : {}
+	);
 	try {
 		return await use(image);
 	} finally {
@@ -24,7 +29,7 @@ export async function decoded<T>(
 	}
 }
 
-/** A size as it is, or made smaller so that its longer side is at most so many. */
+/** A size as it is, or made smaller until its longer side is within a bound. */
 export function within({ width, height }: Size, longest: number): Size {
 	const scale = Math.min(1, longest / Math.max(width, height));
 	return {
@@ -58,7 +63,7 @@ export function pixelsOf(image: ImageBitmap, size: Size = image): Pixels {
 	return { width, height, pixels: context.getImageData(0, 0, width, height).data };
 }
 
-/** A picture's pixels, its longer side at most so many. */
+/** A picture's pixels, its longer side within a bound. */
 export const decodedWithin = (picture: Blob, longest = Infinity): Promise<Pixels> =>
 	decoded(picture, (image) => pixelsOf(image, within(image, longest)));
 

@@ -4,7 +4,7 @@ import { expose } from 'comlink';
 import { neededSize, type Needed } from '$lib/core/frame';
 import { palette, solidOf, tone, type Swatch, type Tone } from '$lib/core/measure';
 import { FileProblem, mustBeWhole, pictureHead } from '$lib/core/picture';
-import { decoded, decodedWithin, drawn, thumbnailOf, within } from './decode';
+import { decoded, decodedWithin, drawn, pixelsOf, thumbnailOf, within } from './decode';
 
 /** Decodes, shrinks and hashes pictures, off the page's thread. */
 
@@ -37,20 +37,17 @@ async function admit(given: Blob): Promise<Admitted> {
 	const head = pictureHead(new Uint8Array(bytes));
 	mustBeWhole(head);
 	const moves = head.frames > 1;
+	const picture = new Blob([bytes], { type: head.kind.type });
 	try {
-		return await decoded(new Blob([bytes], { type: head.kind.type }), async (image) => ({
-			picture: moves
-				? await drawn(image).convertToBlob({ type: 'image/png' })
-				: new Blob([bytes], { type: head.kind.type }),
+		return await decoded(picture, async (image) => ({
+			picture: moves ? await drawn(image).convertToBlob({ type: 'image/png' }) : picture,
 			thumbnail: await thumbnailOf(image),
 			width: image.width,
 			height: image.height,
 			moves
 		}));
 	} catch {
-		throw new FileProblem(
-			'The picture is damaged: it cannot be decoded. Choose another copy of it.'
-		);
+		throw new FileProblem('The picture is damaged: it can\u2019t be decoded.');
 	}
 }
 
@@ -62,8 +59,14 @@ async function colours(picture: Blob): Promise<Colours> {
 
 /** SHA-256 of the picture's red, green and blue bytes, row by row, in hex. */
 async function pixels(picture: Blob): Promise<string> {
-	const { pixels: rgba } = await decodedWithin(picture);
-	const rgb = rgba.filter((_, i) => i % 4 !== 3);
+	// A service says the sum of what it wrote, before any profile is applied.
+	const { pixels: rgba } = await decoded(picture, (image) => pixelsOf(image), true);
+	const rgb = new Uint8Array((rgba.length / 4) * 3);
+	for (let i = 0, o = 0; i < rgba.length; i += 4, o += 3) {
+		rgb[o] = rgba[i];
+		rgb[o + 1] = rgba[i + 1];
+		rgb[o + 2] = rgba[i + 2];
+	}
 	const digest = await crypto.subtle.digest('SHA-256', rgb);
 	return [...new Uint8Array(digest)].map((b) => b.toString(16).padStart(2, '0')).join('');
 }

@@ -122,7 +122,7 @@ describe('a cheaper setting', () => {
 });
 
 describe('as good', () => {
-	it('means within 0.15 of score, in so many draws', () => {
+	it('is the share of draws in which it is within 0.15 of score', () => {
 		const known = byHand([always(1), scores([30, 0.86], [50, 0.84], [20, 0])]);
 		expect(asGoodAs(known, 1)).toBeCloseTo(0.3, 9);
 		expect(asGoodAs(known, 0)).toBe(1);
@@ -130,7 +130,7 @@ describe('as good', () => {
 });
 
 describe('settings that can be dropped', () => {
-	/** Settings that are best in so many draws each. */
+	/** Settings, each the best in its number of draws. */
 	const best = (...shares: number[]) => {
 		let from = 0;
 		return byHand(

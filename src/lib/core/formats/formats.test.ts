@@ -11,7 +11,7 @@ import { Ajv2020 } from 'ajv/dist/2020';
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import type { Measured, TakeSettings } from '$lib/core/schema';
-import { sampleRack } from '$lib/core/testing';
+import { problemOf, sampleRack } from '$lib/core/testing';
 import { noWords } from '$lib/core/wording';
 import {
 	ArchiveFile,
@@ -51,16 +51,6 @@ const plainPng = async () =>
 	);
 
 const png = await plainPng();
-
-const problemOf = (work: () => unknown): string => {
-	try {
-		work();
-	} catch (cause) {
-		if (cause instanceof FileProblem) return cause.message;
-		throw cause;
-	}
-	return 'no problem';
-};
 
 describe('a picture with its settings', () => {
 	it('comes back with the same settings, whatever the prompt holds', async () => {

@@ -36,7 +36,7 @@ export function pairsLeft({ draws }: Fit, worths: Worths, standing: Standing): n
 		return at;
 	});
 	const chance = chancesOf(draws, kept);
-	// The median is the first of these that so many others don't exceed: nobody need look beyond it.
+	// Once half of the truths are done, the median can't lie beyond the middle one, so no other looks further.
 	const needed: number[] = [];
 	for (let t = 0; t < TRUTHS; t++) {
 		const farthest = needed.length > TRUTHS >> 1 ? needed[TRUTHS >> 1] : FARTHEST;

@@ -56,13 +56,13 @@ export function logPosterior(
 		if (isPair) {
 			addRow(q, k, rowAt(own.lean));
 			addRow(q, k, rowAt(own.judgeLean[judge]));
-			if (said === 2) timesAbove(product, k, tie, q, n);
-			else if (said === 0) timesBelow(product, -k, tie, q, n);
+			if (said === 2) timesBeyond(product, 1, k, tie, q, n);
+			else if (said === 0) timesBeyond(product, -1, -k, tie, q, n);
 			else timesBetween(product, [-k, k], [tie, tie], q, n);
 		} else {
 			addRow(q, -k, rowAt(own.strict[judge]));
-			if (said === top) timesAbove(product, k, cuts[top - 1], q, n);
-			else if (said === 0) timesBelow(product, k, cuts[0], q, n);
+			if (said === top) timesBeyond(product, 1, k, cuts[top - 1], q, n);
+			else if (said === 0) timesBeyond(product, -1, k, cuts[0], q, n);
 			else timesBetween(product, [k, k], [cuts[said - 1], cuts[said]], q, n);
 		}
 		if (n > 1 || a % TOGETHER === TOGETHER - 1 || a === p.answers - 1) addLogs(log, product);
@@ -84,26 +84,21 @@ function addLogs(log: Float64Array, product: Float64Array): void {
 
 const logistic = (at: number): number => 1 / (1 + Math.exp(Math.min(FAR, -at)));
 
-/** Multiplies by the chance that a logistic round `q` lies above `sign` times a cut, `n` times over. */
-function timesAbove(
+/**
+ * Multiplies by the chance that a logistic round `q` lies on one side of `sign` times a cut, `n` times over.
+ *
+ * @param side 1 for above, -1 for below
+ */
+function timesBeyond(
 	product: Float64Array,
+	side: 1 | -1,
 	sign: number,
 	cut: Float64Array,
 	q: Float64Array,
 	n: number
 ): void {
-	for (let d = 0; d < q.length; d++) product[d] *= power(logistic(q[d] - sign * cut[d]), n);
-}
-
-/** The same, below. */
-function timesBelow(
-	product: Float64Array,
-	sign: number,
-	cut: Float64Array,
-	q: Float64Array,
-	n: number
-): void {
-	for (let d = 0; d < q.length; d++) product[d] *= power(logistic(sign * cut[d] - q[d]), n);
+	for (let d = 0; d < q.length; d++)
+		product[d] *= power(logistic(side * (q[d] - sign * cut[d])), n);
 }
 
 /** The same, between two cuts. */

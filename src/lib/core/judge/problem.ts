@@ -134,8 +134,8 @@ export function problemOf(parts: ProblemParts): Problem {
 	const count = answers.length;
 	const start = starts(answers.map(({ index }) => index.length));
 	const nodeStart = starts(answers.map(({ nodes: of }) => of.length));
-	// Every field by its name: objects that are spread together have no shape in common, and then the
-	// engine compiles the innermost loops anew for each.
+	// Every field by its name: objects made by spreading others have no shape in common, so the engine
+	// would compile the innermost loops again for every problem.
 	const problem: Problem = {
 		blocks: parts.blocks,
 		features: parts.features,
@@ -167,10 +167,10 @@ export function problemOf(parts: ProblemParts): Problem {
 	};
 	linked.forEach(([a, b], i) => (problem.links[i] = entryOf(pattern, a, b)));
 	answers.forEach((one, a) => {
-		put(problem.index, one.index, start[a]);
-		put(problem.value, one.value, start[a]);
-		put(problem.nodeIndex, one.nodes, nodeStart[a]);
-		put(problem.nodeValue, one.nodeValues, nodeStart[a]);
+		problem.index.set(one.index, start[a]);
+		problem.value.set(one.value, start[a]);
+		problem.nodeIndex.set(one.nodes, nodeStart[a]);
+		problem.nodeValue.set(one.nodeValues, nodeStart[a]);
 		problem.free[a] = one.free;
 		problem.judge[a] = one.judge;
 		problem.pair[a] = one.pair;
@@ -178,11 +178,6 @@ export function problemOf(parts: ProblemParts): Problem {
 		problem.count[a] = one.count;
 	});
 	return problem;
-}
-
-/** Puts a few numbers into an array: for so few, `set` takes longer. */
-function put(to: Int32Array | Float64Array, numbers: readonly number[], at: number): void {
-	for (let i = 0; i < numbers.length; i++) to[at + i] = numbers[i];
 }
 
 function starts(lengths: readonly number[]): Int32Array {

@@ -3,7 +3,7 @@
  * the engine compiles a short one within a millisecond, and a long one only when the fit is over.
  */
 
-/** Adds so many times a row to another. */
+/** Adds a multiple of one row to another. */
 export function addRow(to: Float64Array, times: number, row: Float64Array): void {
 	for (let d = 0; d < to.length; d++) to[d] += times * row[d];
 }
@@ -19,7 +19,7 @@ export function divideRow(row: Float64Array, by: number): void {
 	for (let d = 0; d < row.length; d++) row[d] *= over;
 }
 
-/** Adds so many times the squares of a row's distances from a mean. */
+/** Adds a multiple of the squares of a row's distances from a mean. */
 export function addSquares(to: Float64Array, times: number, row: Float64Array, mean = 0): void {
 	for (let d = 0; d < to.length; d++) to[d] += times * (row[d] - mean) ** 2;
 }

@@ -10,7 +10,7 @@ export interface Part {
 	to: number;
 }
 
-/** What a picture file says of itself, besides its pixels. */
+/** What a picture file says of itself, apart from its pixels. */
 export interface PictureSays {
 	/** As the pixels lie in the file: an orientation of 5 to 8 swaps them on a screen. */
 	width: number;
@@ -76,7 +76,7 @@ export const latin1 = (bytes: Uint8Array): string => strFromU8(bytes, true);
 export const holds = (bytes: Uint8Array, others: ArrayLike<number>, at = 0): boolean =>
 	Array.prototype.every.call(others, (byte: number, i: number) => bytes[at + i] === byte);
 
-/** So many bytes are unpacked of a part at most. */
+/** The most bytes that are unpacked of a part. */
 const MOST_UNPACKED = 16 * 1024 ** 2;
 const PIECE = 16 * 1024;
 

@@ -123,7 +123,7 @@ const under = (parts: readonly Part[], marker: string, first: Uint8Array): Uint8
 
 function jfifDensity(parts: readonly Part[]): PictureSays['density'] {
 	const data = under(parts, 'e0', JFIF)[0];
-	// Two bytes of version, the unit, and so many across and down.
+	// Two bytes of version, the unit, then the density across and down.
 	const unit = data?.length >= 7 ? PER_INCH[data[2]] : undefined;
 	if (!unit) return null;
 	const [x, y] = [(data[3] << 8) | data[4], (data[5] << 8) | data[6]];

@@ -12,7 +12,7 @@ export interface PictureHead extends PictureSays {
 export const pictureBounds = { bytes: 64 * 1024 * 1024, side: 16_384, pixels: 8192 * 8192 };
 
 const NO_PICTURE = 'This is not a PNG, JPEG or WebP picture.';
-const CUT = 'The picture is cut off: its end is missing. Choose another copy of it.';
+const CUT = 'The picture is cut off: its end is missing.';
 
 function partsOf(bytes: Uint8Array): { kind: PictureFormat; parts: Part[]; isWhole: boolean } {
 	const kind = kindOf(bytes);
@@ -26,8 +26,8 @@ function partsOf(bytes: Uint8Array): { kind: PictureFormat; parts: Part[]; isWho
 }
 
 /**
- * Reads what a picture says of itself from its bytes, before anything decodes it, whatever whoever sent
- * it says that it is.
+ * Reads what a picture says of itself from its bytes, before anything decodes it. What its name or its sender
+ * says doesn't count.
  *
  * @throws {FileProblem} for what is no picture, is cut off before its size, or is too large
  */

@@ -4,7 +4,8 @@ import { PNG } from 'pngjs';
 import sharp, { type Sharp } from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { stream } from '$lib/core/random';
-import { FileProblem, kindOf, pictureEnd, pictureHead, pngOf, withXmp, xmpIn } from './index';
+import { problemOf } from '$lib/core/testing';
+import { kindOf, pictureEnd, pictureHead, pngOf, withXmp, xmpIn } from './index';
 
 type Bytes = Uint8Array<ArrayBuffer>;
 const text = (letters: string): Bytes => Uint8Array.from(Buffer.from(letters, 'latin1'));
@@ -48,16 +49,6 @@ const withChunks = (png: Uint8Array, ...chunks: Uint8Array[]) =>
 /** A JPEG segment with its length. */
 const segment = (marker: number, data: Uint8Array): Bytes =>
 	join(Uint8Array.of(0xff, marker, (data.length + 2) >> 8, (data.length + 2) & 255), data);
-
-const fails = (work: () => unknown): string => {
-	try {
-		work();
-	} catch (cause) {
-		if (cause instanceof FileProblem) return cause.message;
-		throw cause;
-	}
-	return 'nothing';
-};
 
 describe('what a picture file says', () => {
 	it.each(names)('is what sharp reads: size, kind, alpha of a %s', async (name) => {
@@ -178,33 +169,33 @@ describe('a picture that is cut off', () => {
 		for (let length = 0; length < bytes.length; length += length < 200 ? 1 : 97) {
 			const cut = bytes.slice(0, length);
 			expect(pictureEnd(cut)).toBe(length);
-			const problem = fails(() => {
+			const problem = problemOf(() => {
 				const head = pictureHead(cut);
 				expect(head.isWhole).toBe(false);
 				expect(head.width).toBe(width);
 			});
-			expect(problem).toMatch(/^nothing$|not a PNG|cut off at its start/);
+			expect(problem).toMatch(/^no problem$|not a PNG|cut off at its start/);
 			if (kindOf(cut)) {
-				expect(fails(() => xmpIn(cut))).toMatch(/cut off: its end is missing/);
-				expect(fails(() => withXmp(cut, packet('x')))).toMatch(/cut off: its end is missing/);
+				expect(problemOf(() => xmpIn(cut))).toMatch(/cut off: its end is missing/);
+				expect(problemOf(() => withXmp(cut, packet('x')))).toMatch(/cut off: its end is missing/);
 			}
 		}
 	});
 
-	it('is told from one that is damaged inside', async () => {
+	it('says something else than one that is damaged inside', async () => {
 		const bytes = await made(grainy(3).png());
 		bytes[300] ^= 1;
-		expect(fails(() => xmpIn(bytes))).toMatch(/“IDAT” does not add up/);
+		expect(problemOf(() => xmpIn(bytes))).toMatch(/“IDAT” does not add up/);
 		expect(() => PNG.sync.read(Buffer.from(bytes))).toThrow();
 	});
 
 	it('or is no picture, or too large, is refused before anything decodes it', () => {
-		expect(fails(() => pictureHead(text('GIF89a')))).toMatch(/not a PNG, JPEG or WebP/);
+		expect(problemOf(() => pictureHead(text('GIF89a')))).toMatch(/not a PNG, JPEG or WebP/);
 		const wide = chunk('IHDR', Uint8Array.of(0, 0, 0x80, 0, 0, 0, 0, 9, 8, 2, 0, 0, 0));
 		const signature = Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a);
-		expect(fails(() => pictureHead(join(signature, wide)))).toMatch(/32768×9 pixels/);
+		expect(problemOf(() => pictureHead(join(signature, wide)))).toMatch(/32768×9 pixels/);
 		const nothing = chunk('IHDR', new Uint8Array(13));
-		expect(fails(() => pictureHead(join(signature, nothing)))).toMatch(/damaged/);
+		expect(problemOf(() => pictureHead(join(signature, nothing)))).toMatch(/damaged/);
 	});
 });
 
@@ -258,7 +249,9 @@ describe('an XMP packet', () => {
 
 	it('that is too long for a JPEG is refused in a sentence', async () => {
 		const plain = await made(grainy(3).jpeg());
-		expect(fails(() => withXmp(plain, 'x'.repeat(66_000)))).toMatch(/Save it as a PNG or a WebP/);
+		expect(problemOf(() => withXmp(plain, 'x'.repeat(66_000)))).toMatch(
+			/Save it as a PNG or a WebP/
+		);
 	});
 });
 

@@ -44,9 +44,9 @@ export const png: PictureFormat = {
 		if (!header || header.length < 13) return null;
 		const numbers = viewOf(header);
 		const [profile, exif, density, animation] = ['iCCP', 'eXIf', 'pHYs', 'acTL'].map(find);
-		const texts = new Map(parts.flatMap((part) => textIn(part) ?? []));
-		const xmp = texts.get(XMP) ?? null;
-		texts.delete(XMP);
+		const found = textsIn(parts);
+		const xmp = found.get(XMP) ?? null;
+		found.delete(XMP);
 		return {
 			...saysNothing,
 			...(exif && readExif(exif)),
@@ -64,12 +64,12 @@ export const png: PictureFormat = {
 			frames: animation && animation.length >= 4 ? viewOf(animation).getUint32(0) : 1,
 			// Its name, an end, how it is packed, and the profile.
 			profile: profile ? inflated(profile.subarray(profile.indexOf(0) + 2)) : null,
-			texts,
+			texts: found,
 			xmp
 		};
 	},
 	withXmp(bytes, parts, _says, packet) {
-		const others = parts.filter((part) => textIn(part)?.[0][0] !== XMP);
+		const others = parts.filter((part) => keywordOf(part) !== XMP);
 		const text = joined([strToU8(XMP, true), new Uint8Array(5), strToU8(packet)]);
 		const [header, ...rest] = others.map(({ from, to }) => bytes.subarray(from, to));
 		return [SIGNATURE, header, chunk('iTXt', text), ...rest];
@@ -89,19 +89,30 @@ function chunk(name: string, data: Uint8Array): Uint8Array<ArrayBuffer> {
 	return out;
 }
 
-/** The keyword and the text of a part; nothing where it is no text or is damaged (clause 11.3.3). */
-function textIn({ name, data }: Part): [[string, string]] | undefined {
-	const end = data.indexOf(0);
-	if (end < 0) return undefined;
-	const keyword = latin1(data.subarray(0, end));
-	if (name === 'tEXt') return [[keyword, latin1(data.subarray(end + 1))]];
-	const text =
-		name === 'zTXt'
-			? inflated(data.subarray(end + 2))
-			: name === 'iTXt'
-				? international(data.subarray(end + 1))
-				: null;
-	return text ? [[keyword, name === 'zTXt' ? latin1(text) : strFromU8(text)]] : undefined;
+/** How the text of a chunk is read from what lies behind its keyword (clause 11.3.3); null for damaged data. */
+const texts: Partial<Record<string, (data: Uint8Array) => string | null>> = {
+	tEXt: latin1,
+	// How it is packed, then the data.
+	zTXt: (data) => read(inflated(data.subarray(1)), latin1),
+	iTXt: (data) => read(international(data), strFromU8)
+};
+
+const read = (data: Uint8Array | null, by: (data: Uint8Array) => string): string | null =>
+	data && by(data);
+
+/** The keyword of a part that is a text; null for any other part. */
+const keywordOf = ({ name, data }: Part): string | null =>
+	name in texts && data.includes(0) ? latin1(data.subarray(0, data.indexOf(0))) : null;
+
+function textsIn(parts: readonly Part[]): Map<string, string> {
+	const found = new Map<string, string>();
+	for (const part of parts) {
+		const keyword = keywordOf(part);
+		const text =
+			keyword === null ? null : texts[part.name]!(part.data.subarray(keyword.length + 1));
+		if (keyword !== null && text !== null) found.set(keyword, text);
+	}
+	return found;
 }
 
 /** The text of an iTXt chunk behind its keyword: compression flag and method, language, keyword, text. */

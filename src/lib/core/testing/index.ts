@@ -6,6 +6,7 @@ import { noWords } from '$lib/core/wording';
 import { cards } from './cards';
 
 export { alarms, falsely, type Alarm } from './alarms';
+export { problemOf } from './problem-of';
 export { judgedPlan, type JudgedPlan } from './judged';
 export { strangers, strangeWorld, type Stranger, type StrangeWorld } from './strangers';
 export { judgeWorld, type AnyRule, type Trial } from './trial';

@@ -49,7 +49,8 @@
 		for (const { id, thumbnail } of kept.current)
 			if (stops.some((stop) => partsOf(stop).includes(id)) && !sizes.has(id))
 				void thumbnail.arrayBuffer().then((bytes) => {
-					sizes = new Map(sizes).set(id, pictureHead(new Uint8Array(bytes)));
+					const { width, height } = pictureHead(new Uint8Array(bytes));
+					sizes = new Map(sizes).set(id, { width, height });
 				});
 	});
 	const cropped = $derived(

@@ -3,7 +3,7 @@ import { admitPicture } from '$lib/workers';
 
 /**
  * Keeps a picture that was chosen from the disk, so that takes may bring it along.
- * @returns its id, and what is to be said of it; a sentence where it cannot be used
+ * @returns its id, with a sentence if it moves; a problem where it cannot be used
  */
 export async function keepFile(
 	file: File
