@@ -4,7 +4,7 @@ import { strToU8, unzipSync, zipSync } from 'fflate';
 import Papa from 'papaparse';
 import { PNG } from 'pngjs';
 import sharp from 'sharp';
-import { stampPicture } from '../src/lib/core/formats';
+import { withXmp } from '../src/lib/core/picture';
 import { bringInto, layOut, showRun } from './helpers';
 
 async function openDemo(page: Page): Promise<string> {
@@ -488,18 +488,16 @@ test('a picture whose settings are too long for its form goes into the ZIP witho
 	})
 		.png()
 		.toBuffer();
+	// 15 000 letters of two bytes each, which stand in the packet twice: a segment of a JPEG has 65 533 bytes.
 	const settings = {
-		...{ model: 'own', prompt: 'heron, '.repeat(2800), negative: '', width: 96, height: 64 },
-		...{ guidance: 6, steps: 20, sampler: 'euler', schedule: 'karras', seed: 1 }
+		...{ model: 'own', prompt: 'ü'.repeat(15_000), negative: 'ä'.repeat(9000) },
+		...{ width: 96, height: 64, guidance: 6, steps: 20, seed: 1 },
+		...{ sampler: 'euler', schedule: 'karras' }
 	};
-	const words = { wording: settings.prompt, negative: '', styles: [] };
-	const long = stampPicture(plain, {
-		title: 'Long',
-		settings,
-		words,
-		system: 'own',
-		systemVersion: ''
-	});
+	const long = withXmp(
+		plain,
+		`<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description xmlns:dialpick="urn:dial-pick:picture:1"><dialpick:settings>${JSON.stringify(settings)}</dialpick:settings></rdf:Description></rdf:RDF></x:xmpmeta>`
+	);
 	await page.getByLabel('Files to bring in').setInputFiles([
 		{ name: 'long.png', mimeType: 'image/png', buffer: Buffer.from(long) },
 		{ name: 'short.png', mimeType: 'image/png', buffer: plain }

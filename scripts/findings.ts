@@ -1,5 +1,5 @@
 /** Prints findings without a browser. `npm run findings -- --help` says how. */
-import { FileProblem } from '../src/lib/core/picture';
+import { FileProblem } from '../src/lib/core/problem';
 import { findingsFor, HELP } from './print-findings';
 
 try {

@@ -12,7 +12,7 @@ import {
 	type Findings
 } from '../src/lib/core/findings';
 import { readArchive } from '../src/lib/core/formats';
-import { FileProblem } from '../src/lib/core/picture';
+import { FileProblem } from '../src/lib/core/problem';
 import { Evidence } from '../src/lib/core/judge';
 
 export const HELP = `Prints what Findings says, from the same figures.

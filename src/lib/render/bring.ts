@@ -1,5 +1,5 @@
 import { picturesIn, withPictures, type TakeSettings } from '$lib/core/contract';
-import { FileProblem, pictureEnd, pictureHead } from '$lib/core/picture';
+import { FileProblem } from '$lib/core/problem';
 import { neededFor, neededSize, TAUGHT_SIDE, type Needed } from '$lib/core/frame';
 import * as store from '$lib/store';
 import { shrinkPicture } from '$lib/workers';
@@ -14,13 +14,17 @@ export async function asSent(
 	needed: Needed | undefined,
 	shrink: Shrink = shrinkPicture
 ): Promise<Blob> {
+	// The first page makes do without what reads pictures.
+	const { pictureEnd } = await import('$lib/core/picture');
 	const bytes = new Uint8Array(await picture.arrayBuffer());
-	const smaller = needed && isTooLarge(bytes, needed) ? await shrink(picture, needed) : null;
+	const tooLarge = needed && (await isTooLarge(bytes, needed));
+	const smaller = tooLarge ? await shrink(picture, needed) : null;
 	return smaller ?? picture.slice(0, pictureEnd(bytes), picture.type);
 }
 
 /** Whether a picture has more pixels than are needed, upright or on its side. */
-function isTooLarge(bytes: Uint8Array, needed: Needed): boolean {
+async function isTooLarge(bytes: Uint8Array, needed: Needed): Promise<boolean> {
+	const { pictureHead } = await import('$lib/core/picture');
 	try {
 		const { width, height } = pictureHead(bytes);
 		return !!(

@@ -20,7 +20,6 @@ import {
 	type TeachRequest
 } from '$lib/core/schema';
 import type { z } from 'zod';
-import { pictureBounds, pictureHead } from '$lib/core/picture';
 import { MOST_JSON, readBounded, readRetryAfter, ServiceAmiss } from './reading';
 
 /** The service answered, and said no. */
@@ -103,6 +102,8 @@ export class RenderClient {
 			{},
 			this.#patience.picture
 		);
+		// The first page makes do without what reads pictures.
+		const { pictureBounds, pictureHead } = await import('$lib/core/picture');
 		const bytes = await readBounded(response, pictureBounds.bytes, 'The picture');
 		return new Blob([bytes], { type: pictureHead(bytes).kind.type });
 	}

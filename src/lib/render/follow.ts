@@ -1,4 +1,4 @@
-import { FileProblem } from '$lib/core/picture';
+import { FileProblem } from '$lib/core/problem';
 import type { RenderEvent } from '$lib/core/schema';
 import * as store from '$lib/store';
 import { RenderRefused, type JobClient } from './client';

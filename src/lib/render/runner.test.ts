@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { FileProblem } from '$lib/core/picture';
+import { FileProblem } from '$lib/core/problem';
 import { combinations, countTakes } from '$lib/core/plan';
 import type { Brief, Limits, Plan } from '$lib/core/schema';
 import { samplePlan, sampleRack, sampleTakes } from '$lib/core/testing';

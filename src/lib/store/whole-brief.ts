@@ -1,6 +1,6 @@
 import { partsOf } from '$lib/core/dials';
 import { type House, type WholeBrief } from '$lib/core/formats';
-import { FileProblem } from '$lib/core/picture';
+import { FileProblem } from '$lib/core/problem';
 import { mergeBrief, mergeTake } from '$lib/core/merging';
 import type { Measured, Spending, Take, TaughtAdapter } from '$lib/core/schema';
 import type { Table } from 'dexie';

@@ -10,7 +10,7 @@ import {
 	type Archive,
 	type Backup
 } from '$lib/core/formats';
-import { FileProblem } from '$lib/core/picture';
+import { FileProblem } from '$lib/core/problem';
 
 /** Packs and unpacks briefs, off the page's thread; pictures go through one after the other. */
 

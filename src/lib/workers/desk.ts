@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink';
-import { FileProblem } from '$lib/core/picture';
+import { FileProblem } from '$lib/core/problem';
 
 /**
  * One worker, opened at first use, and calls to it. What it throws comes back as what it was; one that

@@ -10,7 +10,8 @@ import {
 	type Elsewhere,
 	type Refused
 } from '$lib/core/formats';
-import { FileProblem, isPictureName, kindOf } from '$lib/core/picture';
+import { isPictureName, kindOf } from '$lib/core/picture';
+import { FileProblem } from '$lib/core/problem';
 
 /** Reads what was brought in, off the page's thread: files, ZIPs, and the tables that lie beside. */
 

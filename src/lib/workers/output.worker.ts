@@ -4,7 +4,8 @@ import { expose } from 'comlink';
 import { strToU8, Zip, ZipPassThrough } from 'fflate';
 import { croppedFor, type CropUse } from '$lib/core/edits';
 import { stampPicture, type PictureFacts } from '$lib/core/formats';
-import { endingOf, FileProblem } from '$lib/core/picture';
+import { endingOf } from '$lib/core/picture';
+import { FileProblem } from '$lib/core/problem';
 import type { Box, ContactPage } from '$lib/core/sheet';
 import { decoded, drawn } from './decode';
 

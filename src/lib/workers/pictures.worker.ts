@@ -3,7 +3,8 @@ import '$lib/start/without-eval';
 import { expose } from 'comlink';
 import { neededSize, type Needed } from '$lib/core/frame';
 import { palette, solidOf, tone, type Swatch, type Tone } from '$lib/core/measure';
-import { FileProblem, mustBeWhole, pictureHead } from '$lib/core/picture';
+import { mustBeWhole, pictureHead } from '$lib/core/picture';
+import { FileProblem } from '$lib/core/problem';
 import { decoded, decodedWithin, drawn, pixelsOf, thumbnailOf, within } from './decode';
 
 /** Decodes, shrinks and hashes pictures, off the page's thread. */

@@ -36,13 +36,8 @@ import {
 	type Measured,
 	type PlanRack
 } from '$lib/core/schema';
-import {
-	endingOf,
-	FileProblem,
-	pictureBounds,
-	pictureHead,
-	type PictureHead
-} from '$lib/core/picture';
+import { endingOf, pictureBounds, pictureHead, type PictureHead } from '$lib/core/picture';
+import { FileProblem } from '$lib/core/problem';
 import { withoutItsPicture } from './damaged';
 import { readMeasures, writeMeasures } from './measures-file';
 import { cutShort, isWhole, readAhead, store, storedIn, unpack } from './stored';

@@ -9,7 +9,7 @@ import {
 } from '@zip.js/zip.js';
 import { z } from 'zod';
 import { NegativeSet, Purse, Spending, Style, TaughtAdapter } from '$lib/core/schema';
-import { FileProblem } from '$lib/core/picture';
+import { FileProblem } from '$lib/core/problem';
 import { cutShort, storedIn, unpack } from './stored';
 
 /** What holds for all briefs. */

@@ -27,7 +27,8 @@ import {
 	writePick,
 	type Archive
 } from './index';
-import { FileProblem, xmpIn } from '$lib/core/picture';
+import { xmpIn } from '$lib/core/picture';
+import { FileProblem } from '$lib/core/problem';
 
 const settings: TakeSettings = {
 	model: 'birch',

@@ -14,7 +14,8 @@ import {
 	unpackPictures,
 	writeArchive
 } from './index';
-import { FileProblem, pictureHead } from '$lib/core/picture';
+import { pictureHead } from '$lib/core/picture';
+import { FileProblem } from '$lib/core/problem';
 
 /** What a reader says of bytes: that it could use them, or a sentence. Anything else is thrown on. */
 function verdict(read: () => unknown): string {

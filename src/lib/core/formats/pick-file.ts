@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Pick } from '$lib/core/schema';
-import { FileProblem } from '$lib/core/picture';
+import { FileProblem } from '$lib/core/problem';
 
 /** A pick has so many characters at most. */
 const MOST_PICK = 2_000_000;

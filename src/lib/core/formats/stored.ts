@@ -1,6 +1,6 @@
 import { Uint8ArrayReader, type Entry, type ZipWriter } from '@zip.js/zip.js';
 import crc from 'crc-32';
-import { FileProblem } from '$lib/core/picture';
+import { FileProblem } from '$lib/core/problem';
 
 /** An entry that is a file. */
 export type FileEntry = Extract<Entry, { directory: false }>;

@@ -9,7 +9,8 @@ import {
 	type Pick as Picked
 } from '$lib/core/schema';
 import type { z } from 'zod';
-import { FileProblem, withXmp, xmpIn } from '$lib/core/picture';
+import { withXmp, xmpIn } from '$lib/core/picture';
+import { FileProblem } from '$lib/core/problem';
 
 /** What a picture says of itself: everything that decides a take's place on every dial. */
 export interface PictureFacts extends Made {

@@ -1,5 +1,4 @@
 /** Everything that is read from or written into a picture file, without decoding its pixels. */
-export { FileProblem } from './file-problem';
 export { endingOf, isPictureName, kindOf } from './kinds';
 export {
 	mustBeWhole,

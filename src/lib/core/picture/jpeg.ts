@@ -1,6 +1,6 @@
 import { strFromU8, strToU8 } from 'fflate';
 import { readExif } from './exif';
-import { FileProblem } from './file-problem';
+import { FileProblem } from '$lib/core/problem';
 import {
 	holds,
 	joined,

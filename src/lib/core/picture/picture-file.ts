@@ -1,4 +1,4 @@
-import { FileProblem } from './file-problem';
+import { FileProblem } from '$lib/core/problem';
 import { joined, type Part, type PictureFormat, type PictureSays } from './format';
 import { kindOf } from './kinds';
 

@@ -1,4 +1,4 @@
-import { FileProblem } from '$lib/core/picture';
+import { FileProblem } from '$lib/core/problem';
 
 /** The sentence of the FileProblem that something throws; 'no problem' where it throws none. */
 export function problemOf(work: () => unknown): string {

@@ -3,7 +3,7 @@
 	import AddIcon from 'carbon-icons-svelte/lib/Add.svelte';
 	import UploadIcon from 'carbon-icons-svelte/lib/Upload.svelte';
 	import { goto } from '$app/navigation';
-	import { FileProblem } from '$lib/core/picture';
+	import { FileProblem } from '$lib/core/problem';
 	import type { Brief } from '$lib/core/schema';
 	import * as store from '$lib/store';
 	import { briefForm, chooseFile, fileName, Later, live, saveFile } from '$lib/ui/shared';

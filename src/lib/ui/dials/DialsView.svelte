@@ -2,7 +2,7 @@
 	import { dialOf, type Draft } from '$lib/core/dials';
 	import { madeInside } from '$lib/core/formats';
 	import { readPick } from '$lib/core/formats';
-	import { FileProblem } from '$lib/core/picture';
+	import { FileProblem } from '$lib/core/problem';
 	import { InlineNotification } from 'carbon-components-svelte';
 	import { chooseFile, goOn, loadSettings, session, useWork } from '$lib/ui/shared';
 	import { ownWords, wordingStops } from '$lib/core/wording';

@@ -1,5 +1,5 @@
 import { type BackedBrief } from '$lib/core/formats';
-import { FileProblem } from '$lib/core/picture';
+import { FileProblem } from '$lib/core/problem';
 import * as store from '$lib/store';
 import { exportBrief, otherStarts, restoreBrief, restoreStarts } from '$lib/ui/briefs';
 import { openBackup, packBackup } from '$lib/workers';

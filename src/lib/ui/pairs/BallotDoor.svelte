@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Button, InlineNotification, TextArea, TextInput } from 'carbon-components-svelte';
 	import { readBallotAnswers } from '$lib/core/formats';
-	import { FileProblem } from '$lib/core/picture';
+	import { FileProblem } from '$lib/core/problem';
 	import type { Take } from '$lib/core/schema';
 	import * as store from '$lib/store';
 	import { pairsForBallot } from '$lib/workers';

@@ -1,5 +1,5 @@
 import { answersFrom, ballotHtml, ballotScript, readBallotAnswers } from '$lib/core/formats';
-import { FileProblem } from '$lib/core/picture';
+import { FileProblem } from '$lib/core/problem';
 import type { Shown } from '$lib/core/judge';
 import type { Ballot } from '$lib/core/schema';
 import * as store from '$lib/store';

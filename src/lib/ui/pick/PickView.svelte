@@ -4,7 +4,7 @@
 	import { page } from '$app/state';
 	import { chanceDials, dialOf, isDialId, toldStop } from '$lib/core/dials';
 	import { readPick } from '$lib/core/formats';
-	import { FileProblem } from '$lib/core/picture';
+	import { FileProblem } from '$lib/core/problem';
 	import {
 		comparable,
 		ofJudge,

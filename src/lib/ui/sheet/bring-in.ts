@@ -1,5 +1,5 @@
 import { madeElsewhere, type Refused } from '$lib/core/formats';
-import { FileProblem } from '$lib/core/picture';
+import { FileProblem } from '$lib/core/problem';
 import { chosenFrom, rackOfMany } from '$lib/core/plan';
 import type { Take } from '$lib/core/schema';
 import * as store from '$lib/store';

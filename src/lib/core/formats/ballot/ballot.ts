@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Answer, Ballot } from '$lib/core/schema';
-import { FileProblem } from '$lib/core/picture';
+import { FileProblem } from '$lib/core/problem';
 import { escapeHtml } from '../html';
 import script from './page.js?raw';
 import style from './page.css?raw';
