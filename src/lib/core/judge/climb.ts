@@ -441,7 +441,7 @@ function addAnswers(
 	const top = p.levels - 1;
 	const one = blankOrdinal();
 	const bends = new Bends();
-	const most = 4 + p.levels;
+	const most = 5 + p.levels;
 	const local: Local = {
 		count: 0,
 		at: new Int32Array(most),
@@ -487,12 +487,15 @@ function addAnswers(
 			note(leanAt, 1, 0, 0);
 			note(own.tie, 0, said > 0 ? low : 0, said < 2 ? high : 0);
 		} else {
-			const strict = strictAt < 0 ? 0 : x[strictAt];
+			const driftAt = own.drift[judge];
+			const when = p.when[a];
+			const strict = (strictAt < 0 ? 0 : x[strictAt]) + (driftAt < 0 ? 0 : when * x[driftAt]);
 			if (said > 0) low = cuts[said - 1] + strict;
 			if (said < top) high = cuts[said] + strict;
 			const [below, above] = [said > 0 ? 1 : 0, said < top ? 1 : 0];
 			note(own.cut, 0, below, above);
 			note(strictAt, 0, below, above);
+			note(driftAt, 0, when * below, when * above);
 			// Cut j lies above the first by the gaps before j.
 			for (let j = 0; own.gaps >= 0 && j < Math.min(said, top - 1); j++) {
 				const by = Math.exp(x[own.gaps + j]);

@@ -14,7 +14,9 @@ export const priors: Priors = {
 	lean: { mean: 0, deviation: 0.4 },
 	// Judges, each drawn towards the common one.
 	strict: { mean: 0, deviation: 1 },
-	judgeLean: { mean: 0, deviation: 0.4 }
+	judgeLean: { mean: 0, deviation: 0.4 },
+	/** From the first mark to the last. */
+	drift: { mean: 0, deviation: 0.5 }
 };
 
 /**
@@ -107,17 +109,20 @@ export function compile(
 		])
 	);
 
+	const when = alone ? evidence.marks.map(() => 0) : whenMarked(evidence.marks);
 	// Answers as they were given: about one take, or about the difference of two.
 	const given = [
-		...evidence.marks.map(({ take, mark, judge }) => ({
+		...evidence.marks.map(({ take, mark, judge }, i) => ({
 			about: present(takes.get(take)),
 			judge,
+			when: when[i],
 			pair: 0,
 			level: LEVELS[mark]
 		})),
 		...evidence.pairs.map(({ left, right, answer, judge }) => ({
 			about: [...present(takes.get(left)), ...present(takes.get(right))],
 			judge,
+			when: 0,
 			pair: 1,
 			level: ANSWERS[answer]
 		}))
@@ -145,7 +150,7 @@ export function compile(
 
 	const counted = new Map<string | number, Answer>();
 	let ties = 0;
-	for (const { about, judge, pair, level } of given) {
+	for (const { about, judge, when, pair, level } of given) {
 		if (pair && level === ANSWERS.neither) ties++;
 		const features = sums(about.map((take) => take.features));
 		const nodes = sums(about.map((take) => nodesFor(take, seedNodes, pictureNodes)));
@@ -156,14 +161,16 @@ export function compile(
 			nodeValues: nodes.by,
 			free: hasTakes ? about.filter(({ picture }) => !pictureNodes.has(picture)).length : 0,
 			judge: judges.indexOf(judge),
+			when,
 			pair,
 			level,
 			count: 1
 		};
 		// Answers about single seeds and takes are hardly ever equal.
-		const key = nodes.at.length
-			? counted.size
-			: `${answer.judge} ${pair} ${level} ${features.at.join()}`;
+		const key =
+			nodes.at.length || when
+				? counted.size
+				: `${answer.judge} ${pair} ${level} ${features.at.join()}`;
 		const known = counted.get(key);
 		if (known) known.count++;
 		else counted.set(key, answer);
@@ -191,7 +198,8 @@ export function compile(
 				// Without a prior, a tie that never came has no best value.
 				tie: flat ? ties > 0 : paired,
 				lean: lean && paired,
-				judges: several ? judges.map((_, j) => ({ strict: by(j, 0), lean: lean && by(j, 1) })) : []
+				judges: several ? judges.map((_, j) => ({ strict: by(j, 0), lean: lean && by(j, 1) })) : [],
+				drifts: judges.map((_, j) => !alone && by(j, 0))
 			},
 			priors: flat ? null : priors
 		}),
@@ -203,6 +211,23 @@ export function compile(
 		pictureNodes,
 		judges
 	};
+}
+
+/** With fewer marks than this, a judge has had less time to change. */
+const LONG = 24;
+
+/** When marks were given among those of their judge, who gave them in this order: from -0.5 to 0.5. */
+function whenMarked(marks: Evidence['marks']): number[] {
+	const counts = new Map<string, number>();
+	const turns = marks.map(({ judge }) => {
+		const turn = counts.get(judge) ?? 0;
+		counts.set(judge, turn + 1);
+		return turn;
+	});
+	return marks.map(({ judge }, i) => {
+		const last = counts.get(judge)! - 1;
+		return (turns[i] - last / 2) / Math.max(last, LONG);
+	});
 }
 
 const present = <T>(one: T | undefined): T[] => (one === undefined ? [] : [one]);

@@ -74,6 +74,7 @@ export const Evidence = z
 		version: z.literal(EVIDENCE.version),
 		dials: z.array(EvidenceDial).max(64),
 		takes: z.array(EvidenceTake).max(100_000),
+		/** In the order in which they were given. */
 		marks: z.array(EvidenceMark).max(100_000),
 		pairs: z.array(EvidencePair).max(100_000),
 		/** Names of faults and measures, by id, as they are said. */

@@ -1,6 +1,6 @@
 import { flattened, precisionOf, slopesAt } from './climb';
 import type { Problem } from './problem';
-import { addRow, addSquares } from './rows';
+import { addRow, addSquares, setRow } from './rows';
 
 /** Draws at one point of the scales: a row a number, a column a draw. */
 export interface Rows {
@@ -41,6 +41,24 @@ export function logPosterior(
 	const variance = takeScale < 0 ? 0 : Math.exp(2 * scales[takeScale]);
 	const flat = [1, flattened(variance), flattened(2 * variance)];
 	const top = p.levels - 1;
+	const widths = new Map<string, Float64Array>();
+	/** e to the power of minus the distance between two cuts, flattened by `k`. */
+	const widthOf = (id: string, k: number, [low, high]: readonly [Float64Array, Float64Array]) => {
+		const key = `${id} ${k}`;
+		const known = widths.get(key) ?? low.map((from, d) => Math.exp(k * (from - high[d])));
+		widths.set(key, known);
+		return known;
+	};
+	const minusTie = tie.map((one) => -one);
+	const sums = new Map<number, Float64Array>();
+	const sumOf = (a: number): Float64Array => {
+		const known = sums.get(p.alike[a]);
+		if (known) return known;
+		const sum = new Float64Array(count);
+		for (let i = p.start[a]; i < p.start[a + 1]; i++) addRow(sum, p.value[i], features[p.index[i]]);
+		sums.set(p.alike[a], sum);
+		return sum;
+	};
 	const q = new Float64Array(count);
 	// Chances are multiplied, and their logarithm taken every few answers: logarithms are what takes long.
 	const product = new Float64Array(count).fill(1);
@@ -48,22 +66,24 @@ export function logPosterior(
 		const [n, said, judge, isPair] = [p.count[a], p.level[a], p.judge[a], p.pair[a] === 1];
 		const k = flat[p.free[a]];
 		const m = k * judges[judge] * (isPair ? factor : 1);
-		q.fill(0);
-		for (let i = p.start[a]; i < p.start[a + 1]; i++)
-			addRow(q, m * p.value[i], features[p.index[i]]);
+		setRow(q, m, sumOf(a));
 		for (let i = p.nodeStart[a]; i < p.nodeStart[a + 1]; i++)
 			addRow(q, m * p.nodeValue[i], z[p.nodeIndex[i]]);
 		if (isPair) {
 			addRow(q, k, rowAt(own.lean));
 			addRow(q, k, rowAt(own.judgeLean[judge]));
 			if (said === 2) timesBeyond(product, 1, k, tie, q, n);
-			else if (said === 0) timesBeyond(product, -1, -k, tie, q, n);
-			else timesBetween(product, [-k, k], [tie, tie], q, n);
+			else if (said === 0) timesBeyond(product, -1, k, minusTie, q, n);
+			else timesBetween(product, k, tie, widthOf('tie', k, [minusTie, tie]), q, n);
 		} else {
 			addRow(q, -k, rowAt(own.strict[judge]));
+			addRow(q, -k * p.when[a], rowAt(own.drift[judge]));
 			if (said === top) timesBeyond(product, 1, k, cuts[top - 1], q, n);
 			else if (said === 0) timesBeyond(product, -1, k, cuts[0], q, n);
-			else timesBetween(product, [k, k], [cuts[said - 1], cuts[said]], q, n);
+			else {
+				const [low, high] = [cuts[said - 1], cuts[said]];
+				timesBetween(product, k, high, widthOf(`${said}`, k, [low, high]), q, n);
+			}
 		}
 		if (n > 1 || a % TOGETHER === TOGETHER - 1 || a === p.answers - 1) addLogs(log, product);
 	}
@@ -82,36 +102,42 @@ function addLogs(log: Float64Array, product: Float64Array): void {
 	}
 }
 
-const logistic = (at: number): number => 1 / (1 + Math.exp(Math.min(FAR, -at)));
+const expOf = (at: number): number => Math.exp(Math.max(-FAR, Math.min(FAR, at)));
 
 /**
- * Multiplies by the chance that a logistic round `q` lies on one side of `sign` times a cut, `n` times over.
+ * Multiplies by the chance that a logistic round `q` lies on one side of `k` times a cut, `n` times over.
  *
  * @param side 1 for above, -1 for below
  */
 function timesBeyond(
 	product: Float64Array,
 	side: 1 | -1,
-	sign: number,
+	k: number,
 	cut: Float64Array,
 	q: Float64Array,
 	n: number
 ): void {
 	for (let d = 0; d < q.length; d++)
-		product[d] *= power(logistic(side * (q[d] - sign * cut[d])), n);
+		product[d] *= power(1 / (1 + expOf(side * (k * cut[d] - q[d]))), n);
 }
 
-/** The same, between two cuts. */
+/**
+ * The same, between two cuts. With E = exp(q - high) and W = exp(low - high) the chance is
+ * 1 / (1 + E) - 1 / (1 + E / W) = E (1 - W) / ((1 + E) (E + W)): one power of e in place of two.
+ *
+ * @param width W, which is the same for many answers
+ */
 function timesBetween(
 	product: Float64Array,
-	[lowSign, highSign]: readonly [number, number],
-	[low, high]: readonly [Float64Array, Float64Array],
+	k: number,
+	high: Float64Array,
+	width: Float64Array,
 	q: Float64Array,
 	n: number
 ): void {
 	for (let d = 0; d < q.length; d++) {
-		const [from, to] = [lowSign * low[d] - q[d], highSign * high[d] - q[d]];
-		const chance = -Math.expm1(from - to) * logistic(to) * logistic(-from);
+		const [e, w] = [expOf(q[d] - k * high[d]), width[d]];
+		const chance = (e * (1 - w)) / ((1 + e) * (e + w));
 		product[d] *= power(Math.max(1e-35, chance), n);
 	}
 }

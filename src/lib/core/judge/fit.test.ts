@@ -153,8 +153,13 @@ describe('Laplace\u2019s approximation', () => {
 			}))
 		};
 		const { problem } = compile(evidence, { together: [] });
-		// One scale of 1, and no effects of seeds and takes.
-		const quiet = { ...problem, takeScale: -1, free: problem.free.map(() => 0) };
+		// One scale of 1, no effects of seeds and takes, and nobody gets stricter.
+		const quiet = {
+			...problem,
+			takeScale: -1,
+			free: problem.free.map(() => 0),
+			when: problem.when.map(() => 0)
+		};
 		const climber = new Climber(quiet);
 		const top = climber.climb(new Float64Array(quiet.scales).fill(0), climber.begin());
 		const { basis } = quiet.blocks[0];
@@ -221,6 +226,43 @@ describe('fit', () => {
 		const [one, two] = [known, whole].map((by) => standingOf(worthsOf(by, settings)));
 		one.mean.forEach((mean, s) => expect(Math.abs(mean - two.mean[s])).toBeLessThan(0.15));
 		expect(one.best).toBe(two.best);
+	});
+
+	it('is less sure of two models when one was marked first and the other last', () => {
+		const levels = ['drop', 'maybe', 'keep'] as const;
+		// The same 240 marks: of model a 40 drop, 40 maybe and 40 keep, of model b 70, 30 and 20.
+		const of = (stop: number, counts: readonly number[]) =>
+			counts.flatMap((n, level) =>
+				Array.from({ length: n }, () => ({ stop, mark: levels[level] }))
+			);
+		const mixed = (all: ReturnType<typeof of>) => all.map((_, i) => all[(i * 7) % all.length]);
+		const [a, b] = [of(0, [40, 40, 40]), of(1, [70, 30, 20])];
+		const difference = (all: ReturnType<typeof of>) => {
+			const evidence: Evidence = {
+				...worldOf(rules[0], 0).evidence,
+				dials: [choiceDial('model', ['a', 'b'])],
+				takes: all.map(({ stop }, i) => ({
+					...{ id: `t${i}`, stops: [stop], chance: '', faults: [], measures: {} }
+				})),
+				marks: all.map(({ mark }, i) => ({ take: `t${i}`, mark, judge: '', blind: false }))
+			};
+			const { draws } = fit(evidence, { together: [] });
+			const by = Array.from(
+				{ length: draws.count },
+				(_, d) => effectIn(draws, 0, d) - effectIn(draws, 1, d)
+			);
+			const mean = by.reduce((sum, one) => sum + one, 0) / by.length;
+			return {
+				mean,
+				deviation: Math.sqrt(by.reduce((sum, one) => sum + (one - mean) ** 2, 0) / by.length)
+			};
+		};
+		const apart = difference([...mixed(a), ...mixed(b)]);
+		const inTurn = difference(mixed(a).flatMap((one, i) => [one, mixed(b)[i]]));
+		// In blocks, the judge may have got stricter in between.
+		expect(apart.deviation).toBeGreaterThan(1.15 * inTurn.deviation);
+		// In turn, both models met the same judge, and the marks tell them apart.
+		expect(inTurn.mean).toBeGreaterThan(3 * inTurn.deviation);
 	});
 
 	it('integrates take effects out where too many takes hang together', () => {

@@ -326,18 +326,22 @@ function drawsOf(
 	for (let e = 0; e < effects; e++)
 		for (let d = 0; d < DRAWS; d++) draws.effects[e * DRAWS + d] = effectRows[e][chosen[d]];
 	const x = new Float64Array(all);
-	const judged = (places: Int32Array, judge: number, none: number) =>
-		places.length && places[judge] >= 0 ? x[places[judge]] : none;
+	const slopes = points.map((point) => slopesAt(problem, point.scales));
+	const leanOf = (judge: number) => {
+		const place = own.judgeLean.length ? own.judgeLean[judge] : -1;
+		return place < 0 ? 0 : x[place];
+	};
 	for (let d = 0; d < DRAWS; d++) {
 		numbers.forEach((row, i) => (x[problem.coefficients + i] = row[chosen[d]]));
 		const { cuts, tie, lean } = answerNumbers(problem, x);
-		const at = points[pointOf[chosen[d]]].scales;
-		const { factor, judges: slopes } = slopesAt(problem, at);
+		const point = pointOf[chosen[d]];
+		const at = points[point].scales;
+		const { factor, judges: ofJudges } = slopes[point];
 		draws.answers.set([cuts[0] ?? NaN, cuts[1] ?? NaN, tie, factor, lean], d * 5);
 		for (let i = 0; i < scales.length; i++) draws.scales[d * scales.length + i] = Math.exp(at[i]);
 		judges.forEach((_, j) => {
-			draws.judges[(d * judges.length + j) * 2] = slopes[j];
-			draws.judges[(d * judges.length + j) * 2 + 1] = lean + judged(own.judgeLean, j, 0);
+			draws.judges[(d * judges.length + j) * 2] = ofJudges[j];
+			draws.judges[(d * judges.length + j) * 2 + 1] = lean + leanOf(j);
 		});
 	}
 	// A tail whose shape can't be told is rough, too.

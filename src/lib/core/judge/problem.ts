@@ -31,6 +31,8 @@ export interface Answer {
 	/** How many takes in it have no other answer: their effect is integrated out of it. */
 	free: number;
 	judge: number;
+	/** Of a mark: from -0.5 for the judge's first to 0.5 for the last. */
+	when: number;
 	/** 1 for a pair, 0 for a mark. */
 	pair: number;
 	/** From 0 for the lowest. For a pair: 0 right, 1 neither, 2 left. */
@@ -45,10 +47,15 @@ export interface Free {
 	lean: boolean;
 	/** By judge: strictness with marks, lean with pairs. Empty for a single judge. */
 	judges: { strict: boolean; lean: boolean }[];
+	/** Whether judges may get stricter from their first mark to their last, by judge. */
+	drifts: readonly boolean[];
 }
 
 /** Priors of those numbers. */
-export type Priors = Record<'cut' | 'gap' | 'tie' | 'lean' | 'strict' | 'judgeLean', Weak>;
+export type Priors = Record<
+	'cut' | 'gap' | 'tie' | 'lean' | 'strict' | 'judgeLean' | 'drift',
+	Weak
+>;
 
 /** Where the numbers of the answers stand in `x`, behind the coefficients. -1 for one that isn't fitted. */
 export interface Own {
@@ -58,6 +65,7 @@ export interface Own {
 	lean: number;
 	strict: Int32Array;
 	judgeLean: Int32Array;
+	drift: Int32Array;
 	/** Coefficients and numbers together. */
 	all: number;
 }
@@ -97,6 +105,9 @@ export interface Problem {
 	links: Int32Array;
 	free: Uint8Array;
 	judge: Int32Array;
+	when: Float64Array;
+	/** The first answer about the same features: their sum is the same. */
+	alike: Int32Array;
 	pair: Uint8Array;
 	level: Uint8Array;
 	count: Float64Array;
@@ -158,6 +169,8 @@ export function problemOf(parts: ProblemParts): Problem {
 		links: new Int32Array(linked.length),
 		free: new Uint8Array(count),
 		judge: new Int32Array(count),
+		when: new Float64Array(count),
+		alike: new Int32Array(count),
 		pair: new Uint8Array(count),
 		level: new Uint8Array(count),
 		count: new Float64Array(count),
@@ -166,13 +179,18 @@ export function problemOf(parts: ProblemParts): Problem {
 		weak
 	};
 	linked.forEach(([a, b], i) => (problem.links[i] = entryOf(pattern, a, b)));
+	const first = new Map<string, number>();
 	answers.forEach((one, a) => {
+		const about = `${one.index.join()} ${one.value.join()}`;
+		if (!first.has(about)) first.set(about, a);
+		problem.alike[a] = first.get(about)!;
 		problem.index.set(one.index, start[a]);
 		problem.value.set(one.value, start[a]);
 		problem.nodeIndex.set(one.nodes, nodeStart[a]);
 		problem.nodeValue.set(one.nodeValues, nodeStart[a]);
 		problem.free[a] = one.free;
 		problem.judge[a] = one.judge;
+		problem.when[a] = one.when;
 		problem.pair[a] = one.pair;
 		problem.level[a] = one.level;
 		problem.count[a] = one.count;
@@ -199,7 +217,8 @@ function ownOf(coefficients: number, levels: number, free: Free, priors: Priors 
 		tie: take(free.tie, 'tie'),
 		lean: take(free.lean, 'lean'),
 		strict: Int32Array.from(free.judges, ({ strict }) => take(strict, 'strict')),
-		judgeLean: Int32Array.from(free.judges, ({ lean }) => take(lean, 'judgeLean'))
+		judgeLean: Int32Array.from(free.judges, ({ lean }) => take(lean, 'judgeLean')),
+		drift: Int32Array.from(free.drifts, (drifts) => take(drifts, 'drift'))
 	};
 	return { weak, own: { ...own, all: coefficients + weak.length } };
 }

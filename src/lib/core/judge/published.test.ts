@@ -154,13 +154,14 @@ describe('marks', () => {
 				nodes: [],
 				nodeValues: [],
 				free: 0,
+				when: 0,
 				judge: 0,
 				pair: 0,
 				level,
 				count: 1
 			})),
 			levels: 4,
-			free: { cuts: true, tie: false, lean: false, judges: [] },
+			free: { cuts: true, tie: false, lean: false, judges: [], drifts: [false] },
 			priors: null
 		});
 		const climber = new Climber(problem);

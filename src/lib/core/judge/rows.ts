@@ -8,6 +8,11 @@ export function addRow(to: Float64Array, times: number, row: Float64Array): void
 	for (let d = 0; d < to.length; d++) to[d] += times * row[d];
 }
 
+/** Sets a row to a multiple of another. */
+export function setRow(to: Float64Array, times: number, row: Float64Array): void {
+	for (let d = 0; d < to.length; d++) to[d] = times * row[d];
+}
+
 /** Adds a number to a row. */
 export function shiftRow(row: Float64Array, by: number): void {
 	for (let d = 0; d < row.length; d++) row[d] += by;
