@@ -1,19 +1,6 @@
 import { Dexie, type EntityTable, type Table, type Transaction } from 'dexie';
 import { completeRack } from '$lib/core/dials';
 import { isOpen } from '$lib/core/merging';
-import {
-	upgradeBrief1,
-	upgradeBrief2,
-	upgradeBrief3,
-	upgradePlan1,
-	upgradePlan2,
-	type Brief1,
-	type Brief2,
-	type Brief3,
-	type Plan1,
-	type Plan2,
-	type Plan3
-} from '$lib/core/formats';
 import type { Findings } from '$lib/core/findings';
 import type { Apart } from '$lib/core/measure';
 import { SHIPPED_SERVICE } from '$lib/core/schema';
@@ -35,6 +22,19 @@ import type {
 	Take,
 	TaughtAdapter
 } from '$lib/core/schema';
+import {
+	upgradeBrief1,
+	upgradeBrief2,
+	upgradeBrief3,
+	upgradePlan1,
+	upgradePlan2,
+	type Brief1,
+	type Brief2,
+	type Brief3,
+	type Plan1,
+	type Plan2,
+	type Plan3
+} from './upgrade';
 
 /** A take's picture as it is kept: smaller than the lossless one, and a thumbnail. */
 export interface StoredPicture {

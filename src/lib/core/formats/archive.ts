@@ -40,20 +40,9 @@ import { endingOf, pictureBounds, pictureHead, type PictureHead } from '$lib/cor
 import { FileProblem } from '$lib/core/problem';
 import { withoutItsPicture } from './damaged';
 import { readMeasures, writeMeasures } from './measures-file';
+import { renumbered } from './renumber';
 import { cutShort, isWhole, readAhead, store, storedIn, unpack } from './stored';
 import { formulaLike } from './table-cells';
-import {
-	renumbered,
-	upgradeBrief1,
-	upgradeBrief2,
-	upgradeBrief3,
-	upgradePlan1,
-	upgradePlan2,
-	type Brief2,
-	type Brief3,
-	type Plan2,
-	type Plan3
-} from './upgrade';
 
 // Archives are read and written in a worker already, one file after the other.
 configure({ useWebWorkers: false });
@@ -76,10 +65,16 @@ export const WholeBrief = z.object({
 });
 export type WholeBrief = z.infer<typeof WholeBrief>;
 
+/** The version of the form in which archives are written. */
+const VERSION = 5;
+
+/** What every version of an archive says of itself. */
+const AnyVersion = z.object({ format: z.literal('dial-pick/brief'), version: z.int() });
+
 /** What stands in an archive's `brief.json`. */
 export const ArchiveFile = z.object({
 	format: z.literal('dial-pick/brief'),
-	version: z.literal(5),
+	version: z.literal(VERSION),
 	...WholeBrief.shape
 });
 
@@ -127,7 +122,7 @@ export async function writeArchiveTo<T>(
 	const { brief, plans } = whole;
 	const file = {
 		format: 'dial-pick/brief',
-		version: 5,
+		version: VERSION,
 		...whole,
 		brief: { ...brief, rack: orderedRack(brief.rack) },
 		plans: plans.map((plan) => ({ ...plan, rack: orderedRack(plan.rack) }))
@@ -343,7 +338,15 @@ async function readWhole(entry: Entry | undefined): Promise<WholeBrief> {
 		if (cause instanceof FileProblem) throw cause;
 		throw new FileProblem('The brief.json in this archive is damaged. Export the brief again.');
 	}
-	const parsed = ArchiveFile.safeParse(upgraded(value));
+	const version = AnyVersion.safeParse(value).data?.version ?? VERSION;
+	if (version !== VERSION)
+		throw new FileProblem(
+			`This archive is of version ${version}, and this program reads version ${VERSION}. ` +
+				(version > VERSION
+					? 'Open it with a newer program.'
+					: 'Open it with the program that made it, and export the brief again.')
+		);
+	const parsed = ArchiveFile.safeParse(value);
 	if (!parsed.success) {
 		const { path, message } = parsed.error.issues[0];
 		throw new FileProblem(
@@ -356,14 +359,12 @@ async function readWhole(entry: Entry | undefined): Promise<WholeBrief> {
 	return withSingles(whole);
 }
 
-/** The entry of a take's picture: by its id, or by its number as earlier versions named it. */
-function pictureEntry(files: ReadonlyMap<string, Entry>, take: Take): Entry | undefined {
-	const stems = [take.id, String(take.number).padStart(4, '0')];
-	for (const stem of stems)
-		for (const ending of ['.webp', '.png', '.jpg']) {
-			const found = files.get(`images/${stem}${ending}`);
-			if (found) return found;
-		}
+/** The entry of a take's picture. */
+function pictureEntry(files: ReadonlyMap<string, Entry>, { id }: Take): Entry | undefined {
+	for (const ending of ['.webp', '.png', '.jpg']) {
+		const found = files.get(`images/${id}${ending}`);
+		if (found) return found;
+	}
 }
 
 /** A picture out of an archive, its kind told by its bytes. One that is stored as it is stays a part of it. */
@@ -418,38 +419,6 @@ async function readMeasured(
 	}
 }
 
-/** What an earlier version wrote, as this one writes it; anything else as it is. */
-function upgraded(value: unknown): unknown {
-	const old = value as
-		({ version?: unknown } & Record<'brief' | 'plans' | 'takes' | 'picks', unknown>) | null;
-	const version = Number(old?.version);
-	if (typeof old !== 'object' || old === null || !(version >= 1 && version <= 4)) return value;
-	// Version 4 knew no answers: there are none.
-	if (version === 4) return { ...old, version: 5 };
-	let next = 0;
-	try {
-		let { brief, plans } = old as { brief: unknown; plans: unknown[] };
-		if (version === 1) {
-			brief = upgradeBrief1(brief as never, () => `phrase-${next++}`);
-			plans = plans.map((plan) => upgradePlan1(plan as never));
-		}
-		if (version <= 2) {
-			brief = upgradeBrief2(brief as Brief2);
-			plans = plans.map((plan) => upgradePlan2(plan as Plan2));
-		}
-		const whole = upgradeBrief3({
-			brief: brief as Brief3,
-			plans: plans as Plan3[],
-			takes: old.takes as Take[],
-			picks: old.picks as Pick[]
-		});
-		// Pictures go by the numbers that the takes had then: they get others once they are found.
-		return { ...old, ...whole, takes: old.takes, version: 5 };
-	} catch {
-		return value;
-	}
-}
-
 /** Ids stand in addresses and in names of files. */
 const PLAIN_ID = /^[\w-]{1,100}$/;
 
@@ -500,9 +469,11 @@ function checkBelonging({
 		throw new FileProblem('Two parts of this archive have the same id. Export the brief again.');
 }
 
-/** The first of every rows with the same key: a view that lists them needs each once. */
-const single = <Row>(rows: readonly Row[], key: (row: Row) => unknown): Row[] =>
-	[...new Map([...rows].reverse().map((row) => [key(row), row])).values()].reverse();
+/** The first of all rows with the same key: a view that lists them needs each once. */
+function single<Row>(rows: readonly Row[], key: (row: Row) => unknown): Row[] {
+	const seen = new Set<unknown>();
+	return rows.filter((row) => seen.size < seen.add(key(row)).size);
+}
 
 const byId = ({ id }: { id: string }): string => id;
 

@@ -94,7 +94,7 @@ describe('a damaged file', () => {
 
 	it('that was an archive is read, or refused in a sentence', async () => {
 		const archive = zipSync({
-			'brief.json': strToU8(JSON.stringify({ format: 'dial-pick/brief', version: 3 })),
+			'brief.json': strToU8(JSON.stringify({ format: 'dial-pick/brief', version: 5 })),
 			'images/0001.webp': new Uint8Array(60)
 		});
 		await fc.assert(

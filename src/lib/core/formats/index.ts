@@ -25,17 +25,5 @@ export { PickFile, readPick, writePick } from './pick-file';
 export { fileNames, namePlaces, unknownPlaces, usualPattern } from './names';
 export { recordHtml, type PickRecord } from './record';
 export { factsOf, MADE_BY_MODEL, madeInside, stampPicture, type PictureFacts } from './xmp';
-export {
-	upgradeBrief1,
-	upgradeBrief2,
-	upgradeBrief3,
-	upgradePlan1,
-	upgradePlan2,
-	type Brief1,
-	type Brief2,
-	type Brief3,
-	type Plan1,
-	type Plan2,
-	type Plan3
-} from './upgrade';
+export { renumbered } from './renumber';
 export { House, readBackup, writeBackupTo, type Backup, type BackedBrief } from './backup';

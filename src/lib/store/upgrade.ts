@@ -1,4 +1,5 @@
 import { completeRack, stopKey, type restRack } from '$lib/core/dials';
+import { renumbered } from '$lib/core/formats';
 import { chosenFrom, keptChoice } from '$lib/core/plan';
 import type { Brief, Pick, Plan, Rack, Spending, Take } from '$lib/core/schema';
 import { readStack } from '$lib/core/wording';
@@ -130,21 +131,8 @@ export function upgradeBrief3({ brief, plans, takes, picks }: Whole3): {
 const isFromElsewhere = ({ state, credits, seconds, createdAt, madeAt }: Take): boolean =>
 	state === 'done' && credits === 0 && seconds === undefined && madeAt === createdAt;
 
-/** Takes in the order of their numbers; what has the number of another gets one that none had. */
-export function renumbered(takes: readonly Take[]): Take[] {
-	const ordered = [...takes].sort((a, b) => a.number - b.number || a.createdAt - b.createdAt);
-	let last = ordered.at(-1)?.number ?? 0;
-	const used = new Set<number>();
-	const out = ordered.map((take) => {
-		const number = used.has(take.number) ? ++last : take.number;
-		used.add(number);
-		return number === take.number ? take : { ...take, number };
-	});
-	return out.sort((a, b) => a.number - b.number);
-}
-
 /** What finished takes cost, as entries of a ledger. */
-export const spendingsOf = (takes: readonly Take[]): Spending[] =>
+const spendingsOf = (takes: readonly Take[]): Spending[] =>
 	takes.flatMap(({ id, briefId, settings, state, credits, madeAt, createdAt }) =>
 		state === 'done' && credits
 			? [{ id, briefId, model: settings.model, credits, at: madeAt ?? createdAt }]

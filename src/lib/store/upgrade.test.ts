@@ -114,7 +114,6 @@ describe('a brief of version 3', () => {
 		expect(next.picks[0].from).toMatchObject({ stop: stopKey(ink) });
 	});
 
-	// The demo's own archives are of version 3: a dial that came since stopped them from being opened.
 	it('has dials that came since held where they change nothing', () => {
 		const old = whole();
 		const without = (kept: object) => {
