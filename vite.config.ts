@@ -57,7 +57,7 @@ export default defineConfig({
 	test: {
 		include: ['src/**/*.test.ts', 'scripts/**/*.test.ts'],
 		environment: 'node',
-		testTimeout: 300_000,
+		testTimeout: 20_000,
 		// A module that calls itself a promise is handed over as it is.
 		deps: { interopDefault: false }
 	}

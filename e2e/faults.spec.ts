@@ -1,7 +1,7 @@
 import { monitorEventLoopDelay } from 'node:perf_hooks';
 import { expect, test, type BrowserContext, type Page } from '@playwright/test';
 import type { Spending } from '../src/lib/core/schema';
-import { countDone, newBrief, storedTakes, tableOf, typeStops } from './helpers';
+import { countDone, newBrief, steady, storedTakes, tableOf, typeStops } from './helpers';
 import { StubService } from './stub-service';
 
 type Job = { job: string | null; made?: string };
@@ -223,8 +223,7 @@ test('a plan is paused, put behind another, and goes on; a fraction is run and c
 	await expect.poll(() => count(page), { timeout: 60_000 }).toBeGreaterThan(2);
 	await page.getByRole('button', { name: 'pause' }).click();
 	await expect(page.getByText('paused')).toBeVisible();
-	await page.waitForTimeout(600);
-	const before = await count(page);
+	const before = await steady(() => count(page));
 	// Steps join the plan, and a fraction of it is run meanwhile.
 	await page.getByRole('link', { name: 'Dials' }).click();
 	await typeStops(page, 'Steps stops as a list', '10, 20, 30');

@@ -201,6 +201,35 @@ export async function showRun(page: Page, place: number): Promise<void> {
 	await runs.selectOption({ index: place });
 }
 
+/** Waits until the page has had nothing to do for a quarter of a second: no work, and nothing that moves. */
+export const idle = (page: Page): Promise<void> =>
+	page.evaluate(async () => {
+		for (let calm = performance.now(); performance.now() - calm < 250;) {
+			const from = performance.now();
+			await new Promise((resolve) => requestIdleCallback(resolve, { timeout: 100 }));
+			await new Promise((resolve) => setTimeout(resolve, 20));
+			const moving = document
+				.getAnimations()
+				.some(
+					(one) =>
+						one.playState === 'running' && Number.isFinite(one.effect?.getComputedTiming().endTime)
+				);
+			if (moving || performance.now() - from > 70) calm = performance.now();
+		}
+	});
+
+/** Waits until a value stays what it is for a quarter of a second, and returns it. */
+export async function steady<T>(read: () => Promise<T>): Promise<T> {
+	let last = await read();
+	for (let same = 0; same < 5;) {
+		await new Promise((resolve) => setTimeout(resolve, 50));
+		const next = await read();
+		same = JSON.stringify(next) === JSON.stringify(last) ? same + 1 : 0;
+		last = next;
+	}
+	return last;
+}
+
 /** Notes every task over 50 ms of the page from now on, and when its first take is to be seen. */
 export function watchPage(): void {
 	const seen = window as unknown as { long: number[]; first?: number };

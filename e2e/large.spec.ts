@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { chromium, expect, test } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import { PNG } from 'pngjs';
-import { bringInto, kept, longTasks, watchPage } from './helpers';
+import { bringInto, idle, kept, longTasks, watchPage } from './helpers';
 
 /** Adds takes to the open brief straight in the database, each with a picture of 1024x1024. */
 async function fill(count: number): Promise<void> {
@@ -84,7 +84,7 @@ test(
 		const brief = page.url().replace(/\/sheet.*/, '');
 		await page.locator('[data-take] img').first().waitFor();
 		await page.evaluate(fill, 2000);
-		await page.waitForTimeout(2000);
+		await idle(page);
 
 		// From the dials to the sheet, as the page itself sees it.
 		await page.addInitScript(watchPage);
@@ -110,7 +110,7 @@ test(
 		// A sheet of 20x20 takes is scrolled from corner to corner, a little a frame.
 		await page.goto(`${brief}/sheet?${axes}&size=-2`);
 		await page.waitForFunction(() => 'first' in window);
-		await page.waitForTimeout(2000);
+		await idle(page);
 		await longTasks(page);
 		const mat = page.locator('.mat');
 		const frames = await mat.evaluate(async (element) => {
@@ -166,7 +166,7 @@ test(
 		await expect
 			.poll(() => page.locator('[data-take] .glass img').count(), { timeout: 30_000 })
 			.toBeGreaterThanOrEqual(24);
-		await page.waitForTimeout(2000);
+		await idle(page);
 		await longTasks(page);
 		const loupes = await page.locator('[data-take] .glass').count();
 		const following = await page.evaluate(async () => {
@@ -345,7 +345,7 @@ test('a brief of 2 000 pictures of 150 kB is exported and everything is backed u
 	});
 	await page.goto('/');
 	await page.getByRole('button', { name: 'More for March cover' }).click();
-	await page.waitForTimeout(4000);
+	await idle(page);
 	const watched = watchMemory(profile);
 	const download = page.waitForEvent('download');
 	await page.getByRole('menuitem', { name: 'Export archive' }).click();
@@ -361,7 +361,7 @@ test('a brief of 2 000 pictures of 150 kB is exported and everything is backed u
 	await page.goto('/library');
 	await expect(page.getByText(/^2067 takes in 2 briefs$/)).toBeVisible({ timeout: 60_000 });
 	await page.getByRole('button', { name: 'Backup' }).click();
-	await page.waitForTimeout(1000);
+	await idle(page);
 	const out = watchMemory(profile);
 	const backup = page.waitForEvent('download');
 	await page.getByRole('button', { name: 'Back everything up' }).click();

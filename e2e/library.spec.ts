@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
-import { kept, longTasks, newBrief, putRow, tableOf, watchPage } from './helpers';
+import { idle, kept, longTasks, newBrief, putRow, tableOf, watchPage } from './helpers';
 
 const takes = (page: Page) => page.locator('[data-take]');
 const ask = (page: Page) => page.getByRole('group', { name: 'What is looked for' });
@@ -259,7 +259,7 @@ test(
 		await page.waitForFunction(() => 'first' in window);
 		const first = await page.evaluate(() => (window as unknown as { first: number }).first);
 		await expect(page.getByText(/^20067 takes in 2 briefs$/)).toBeVisible({ timeout: 120_000 });
-		await page.waitForTimeout(1500);
+		await idle(page);
 		const opening = await longTasks(page);
 
 		const wall = page.locator('.wall');
@@ -269,7 +269,7 @@ test(
 				await new Promise((resolve) => requestAnimationFrame(resolve));
 			}
 		});
-		await page.waitForTimeout(800);
+		await idle(page);
 		const scrolling = await longTasks(page);
 		// However many there are, a screenful or two is in the page.
 		expect(await takes(page).count()).toBeLessThan(160);
@@ -288,7 +288,7 @@ test(
 					return Math.round(performance.now() - begun);
 				}, words)
 			);
-			await page.waitForTimeout(400);
+			await idle(page);
 		}
 		const searching = await longTasks(page);
 		// Counted in the page: to hand out twenty thousand takes takes longer than all the rest.

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { alerts, allDone, newBrief, tableOf } from './helpers';
+import { alerts, allDone, idle, newBrief, tableOf } from './helpers';
 import { StubService } from './stub-service';
 
 let stub: StubService;
@@ -149,7 +149,7 @@ test('models are found, compared, and joined by a service at its address', async
 	const driver = await context.newPage();
 	await driver.goto('/');
 	await expect(driver.getByRole('button', { name: 'Queue' })).toBeVisible();
-	await driver.waitForTimeout(500);
+	await idle(driver);
 	// A tab that is not in sight is drawn once a second: it is the one that is used that stands before.
 	await page.bringToFront();
 	await page.goto('/models');

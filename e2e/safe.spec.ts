@@ -4,7 +4,7 @@ import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
-import { alerts, newBrief, storedTakes, typeStops } from './helpers';
+import { alerts, idle, newBrief, storedTakes, typeStops } from './helpers';
 import { StubService } from './stub-service';
 
 /** A call to the letter, which clients would tidy up first: its status, headers and body. */
@@ -266,9 +266,8 @@ test.describe('a service that is broken, or means ill', () => {
 		const other = await context.newPage();
 		await other.goto(address);
 		await expect.poll(() => stub.calledBack.size, { timeout: 30_000 }).toBe(1);
-		const { made } = stub;
-		await other.waitForTimeout(1500);
-		expect(stub.made).toBeLessThanOrEqual(made + 1);
+		await idle(other);
+		expect(stub.open).toBe(0);
 	});
 
 	test('pressing again and again queues no more than is left, and deleting gives nothing back', async ({
@@ -352,9 +351,9 @@ test('an archive with a run that is not done comes in paused, says so, and asks 
 		buffer: bytes
 	});
 	await page.waitForURL(/sheet/);
-	await page.waitForTimeout(2500);
-	expect(stub.made).toBeLessThanOrEqual(made + 1);
 	await expect(page.getByText(/came in with an archive and waits/).first()).toBeVisible();
+	await idle(page);
+	expect([stub.open, stub.made]).toEqual([0, made]);
 	await page.getByRole('button', { name: /making/ }).click();
 	await page.getByRole('button', { name: 'go on' }).first().click();
 	await expect(page.getByRole('dialog').getByText(/takes? cost/)).toBeVisible();
@@ -400,8 +399,7 @@ test('a dialog that was closed takes neither the focus nor a key, however soon o
 	await expect(dialog.getByRole('combobox').first()).toBeFocused();
 	await page.keyboard.press('Escape');
 	await words.focus();
-	// Longer than a dialog fades.
-	await page.waitForTimeout(500);
+	await idle(page);
 	await expect(words).toBeFocused();
 });
 
@@ -439,7 +437,7 @@ test('dialogs and the queue close by Escape in their order, and give the focus b
 	const marked = () => page.locator('[data-take][aria-label*="maybe"]').count();
 	const before = await marked();
 	await page.keyboard.press('m');
-	await page.waitForTimeout(300);
+	await idle(page);
 	expect(await marked()).toBe(before);
 });
 

@@ -5,7 +5,7 @@ import Papa from 'papaparse';
 import { PNG } from 'pngjs';
 import sharp from 'sharp';
 import { withXmp } from '../src/lib/core/picture';
-import { bringInto, layOut, showRun } from './helpers';
+import { bringInto, idle, layOut, showRun, steady } from './helpers';
 
 async function openDemo(page: Page): Promise<string> {
 	await page.goto('/demo');
@@ -361,7 +361,7 @@ test('one take fills the view without a break, and the sheet grows about the poi
 	await size.press('Home');
 	for (let i = 0; i < 3; i++) await size.press('Shift+ArrowRight');
 	await expect(page.locator('[data-take].focused')).toHaveAttribute('data-take', inFocus!);
-	await page.waitForTimeout(600);
+	await idle(page);
 	// Under the pointer stands the same place of the same take before and after.
 	const take = takes(page).nth(4);
 	const before = (await take.boundingBox())!;
@@ -370,9 +370,8 @@ test('one take fills the view without a break, and the sheet grows about the poi
 	await page.keyboard.down('Control');
 	for (let i = 0; i < 4; i++) await page.mouse.wheel(0, -100);
 	await page.keyboard.up('Control');
-	await page.waitForTimeout(700);
 	const id = await take.getAttribute('data-take');
-	const after = (await page.locator(`[data-take="${id}"]`).boundingBox())!;
+	const after = (await steady(() => page.locator(`[data-take="${id}"]`).boundingBox()))!;
 	expect(after.width).toBeGreaterThan(before.width * 1.2);
 	if (await mat.evaluate((e) => e.scrollTop > 0 && e.scrollTop < e.scrollHeight - e.clientHeight))
 		expect((at.y - after.y) / after.height).toBeCloseTo(0.25, 1);

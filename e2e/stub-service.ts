@@ -86,6 +86,13 @@ export class StubService {
 		await new Promise((done) => this.#server.close(done));
 	}
 
+	/** Takes that are still to be made, over all jobs. */
+	get open(): number {
+		return [...this.#jobs.values()]
+			.flatMap(({ takes }) => takes)
+			.filter(({ state }) => state === 'waiting').length;
+	}
+
 	/** Forgets every job, as a service does that was started anew. */
 	forget(): void {
 		for (const job of this.#jobs.values()) {

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { AxeResults } from 'axe-core';
 import { expect, test, type CDPSession, type Page } from '@playwright/test';
-import { layOut, newBrief, putRow, storedTakes } from './helpers';
+import { idle, layOut, newBrief, putRow, storedTakes } from './helpers';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
@@ -73,7 +73,7 @@ test('no view has a serious finding of axe-core', async ({ page }) => {
 	]) {
 		await page.goto(`${brief}/${view}`);
 		await expect(page.getByRole('heading').first()).toBeVisible();
-		await page.waitForTimeout(300);
+		await idle(page);
 		found[view] = await inLightAndDark(page);
 	}
 	await page.goto(`${brief}/sheet`);

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { alerts, allDone, newBrief, typeStops } from './helpers';
+import { alerts, allDone, idle, newBrief, typeStops } from './helpers';
 
 const prompt = (page: Page) => page.getByRole('textbox', { name: 'Prompt', exact: true });
 
@@ -153,7 +153,7 @@ test('typing stays fluent in a prompt of 2 000 words', { tag: '@alone' }, async 
 	await prompt(page).focus();
 	await page.keyboard.press('Control+Home');
 	await page.keyboard.type('two grey herons and a small crab in fog', { delay: 60 });
-	await page.waitForTimeout(1500);
+	await idle(page);
 	const handled = await page.evaluate(() => (window as unknown as { handled: number[] }).handled);
 	const sorted = [...handled].sort((a, b) => a - b);
 	const [median, worst] = [sorted[Math.floor(sorted.length / 2)], sorted.at(-1)!];
@@ -216,7 +216,7 @@ test('what is being pressed stays under the pointer while what was typed comes t
 	await below.hover();
 	await page.mouse.down();
 	await prompt(page).fill('a heron, a salt marsh, dawn, a storm');
-	await page.waitForTimeout(500);
+	await idle(page);
 	await page.mouse.up();
 	await expect(page.getByLabel('Leave out besides')).toHaveValue('watermark');
 	await expect(page.getByLabel('Place phrase')).toHaveValue('a salt marsh');

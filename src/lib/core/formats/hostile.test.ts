@@ -227,61 +227,66 @@ describe('archives that are changed in one place after the other', () => {
 		}
 	}
 
-	it('are used with nothing doubled and every sum in bounds, or refused in a sentence', async () => {
-		const takes = sampleTakes(sampleRack({ guidance: [3, 6], seed: [1, 2] })).map((one) => ({
-			...one,
-			briefId: 'b1',
-			planId: 'p1',
-			state: 'waiting' as const
-		}));
-		const whole = {
-			brief: { ...sampleBrief('b1'), colours: ['#112233'], numbered: 4 },
-			plans: [{ ...samplePlan('p1'), briefId: 'b1' }],
-			takes,
-			marks: [{ takeId: takes[0].id, briefId: 'b1', kind: 'keep' as const, at: 5 }],
-			picks: [],
-			remarks: [
-				{ takeId: takes[1].id, briefId: 'b1', faults: ['seam'], note: '', at: 5, tags: ['a'] }
-			],
-			spendings: [{ id: 's', briefId: 'b1', model: 'birch', credits: 3, at: 5 }],
-			answers: [],
-			ballots: [],
-			taught: []
-		};
-		const zip = new Uint8Array(
-			await (await writeArchive({ whole, pictures: new Map() })).arrayBuffer()
-		);
-		const good = new TextDecoder().decode(unzipSync(zip)['brief.json']);
-		const random = generator(35);
-		const verdicts = { used: 0, refused: 0 };
-		for (let i = 0; i < 2000; i++) {
-			const file = JSON.parse(good) as Record<string, unknown>;
-			const all = [...places(file)];
-			const value = random() < 0.15 ? undefined : wild[Math.floor(random() * wild.length)];
-			all[Math.floor(random() * all.length)](value);
-			const changed = zipSync({ 'brief.json': strToU8(JSON.stringify(file)) }, { level: 0 });
-			const read = await readArchive(asFile(changed)).catch((cause: unknown) => {
-				if (!(cause instanceof FileProblem)) throw cause;
-				expect(isSentence(cause.message), cause.message).toBe(true);
-				return null;
-			});
-			verdicts[read ? 'used' : 'refused']++;
-			if (!read) continue;
-			const { brief, remarks, marks, spendings } = read.whole;
-			const single = (rows: readonly unknown[]) =>
-				expect(new Set(rows).size, JSON.stringify(rows)).toBe(rows.length);
-			single(read.whole.takes.map(({ id }) => id));
-			single(read.whole.takes.map(({ number }) => number));
-			single(brief.words.sets.map(({ name }) => name));
-			single((brief.destinations ?? []).map(({ id }) => id));
-			single(marks.map(({ takeId }) => takeId));
-			for (const one of remarks)
-				single([...one.faults, ...(one.tags ?? []).map((tag) => `#${tag}`)]);
-			for (const { credits } of spendings) expect(credits >= 0 && credits <= 1e6).toBe(true);
+	// Reads some thousand archives: 8 seconds.
+	it(
+		'are used with nothing doubled and every sum in bounds, or refused in a sentence',
+		{ timeout: 60_000 },
+		async () => {
+			const takes = sampleTakes(sampleRack({ guidance: [3, 6], seed: [1, 2] })).map((one) => ({
+				...one,
+				briefId: 'b1',
+				planId: 'p1',
+				state: 'waiting' as const
+			}));
+			const whole = {
+				brief: { ...sampleBrief('b1'), colours: ['#112233'], numbered: 4 },
+				plans: [{ ...samplePlan('p1'), briefId: 'b1' }],
+				takes,
+				marks: [{ takeId: takes[0].id, briefId: 'b1', kind: 'keep' as const, at: 5 }],
+				picks: [],
+				remarks: [
+					{ takeId: takes[1].id, briefId: 'b1', faults: ['seam'], note: '', at: 5, tags: ['a'] }
+				],
+				spendings: [{ id: 's', briefId: 'b1', model: 'birch', credits: 3, at: 5 }],
+				answers: [],
+				ballots: [],
+				taught: []
+			};
+			const zip = new Uint8Array(
+				await (await writeArchive({ whole, pictures: new Map() })).arrayBuffer()
+			);
+			const good = new TextDecoder().decode(unzipSync(zip)['brief.json']);
+			const random = generator(35);
+			const verdicts = { used: 0, refused: 0 };
+			for (let i = 0; i < 2000; i++) {
+				const file = JSON.parse(good) as Record<string, unknown>;
+				const all = [...places(file)];
+				const value = random() < 0.15 ? undefined : wild[Math.floor(random() * wild.length)];
+				all[Math.floor(random() * all.length)](value);
+				const changed = zipSync({ 'brief.json': strToU8(JSON.stringify(file)) }, { level: 0 });
+				const read = await readArchive(asFile(changed)).catch((cause: unknown) => {
+					if (!(cause instanceof FileProblem)) throw cause;
+					expect(isSentence(cause.message), cause.message).toBe(true);
+					return null;
+				});
+				verdicts[read ? 'used' : 'refused']++;
+				if (!read) continue;
+				const { brief, remarks, marks, spendings } = read.whole;
+				const single = (rows: readonly unknown[]) =>
+					expect(new Set(rows).size, JSON.stringify(rows)).toBe(rows.length);
+				single(read.whole.takes.map(({ id }) => id));
+				single(read.whole.takes.map(({ number }) => number));
+				single(brief.words.sets.map(({ name }) => name));
+				single((brief.destinations ?? []).map(({ id }) => id));
+				single(marks.map(({ takeId }) => takeId));
+				for (const one of remarks)
+					single([...one.faults, ...(one.tags ?? []).map((tag) => `#${tag}`)]);
+				for (const { credits } of spendings) expect(credits >= 0 && credits <= 1e6).toBe(true);
+			}
+			// Neither everything nor nothing is refused: otherwise this would check nothing.
+			expect(Math.min(verdicts.used, verdicts.refused)).toBeGreaterThan(200);
 		}
-		// Neither everything nor nothing is refused: otherwise this would check nothing.
-		expect(Math.min(verdicts.used, verdicts.refused)).toBeGreaterThan(200);
-	});
+	);
 
 	it('have what stands twice in their lists once', async () => {
 		const use = { id: 'lid', label: 'jar lid', written: '60 mm' };

@@ -270,30 +270,35 @@ describe('references and adapters', () => {
 		expect(apart(plain, pixels)).toBeGreaterThan(8);
 	});
 
-	it('a content reference lends its subject, and leaves the prompt its place and light', () => {
-		const reference = bitmap(make({ seed: 3 }, {}, other));
-		const taken = (weight: number) =>
-			seeds.map((seed) =>
-				make(
-					{ seed, references: [{ image: 'r', use: 'content', weight }] },
-					{ references: [{ bitmap: reference, use: 'content', weight }] }
-				)
+	// Makes eight takes at two weights each: 8 seconds.
+	it(
+		'a content reference lends its subject, and leaves the prompt its place and light',
+		{ timeout: 60_000 },
+		() => {
+			const reference = bitmap(make({ seed: 3 }, {}, other));
+			const taken = (weight: number) =>
+				seeds.map((seed) =>
+					make(
+						{ seed, references: [{ image: 'r', use: 'content', weight }] },
+						{ references: [{ bitmap: reference, use: 'content', weight }] }
+					)
+				);
+			const shown = (all: Uint8Array[], id: string) =>
+				all.filter((pixels) => {
+					const seen = subjectsIn(evidenceOfSubject(pixels, SIZE, SIZE, makeSurface));
+					return seen[0].subject.id === id;
+				}).length;
+			const [none, all] = [taken(0), taken(1)];
+			expect(shown(none, 'windmill')).toBe(0);
+			expect(shown(all, 'windmill')).toBeGreaterThanOrEqual(5);
+			// The reference is a clear day: the prompt's dusk stays.
+			const brightness = (pixels: Uint8Array) => mean([...pixels]);
+			const dusk = mean(none.map(brightness));
+			expect(Math.abs(mean(all.map(brightness)) - dusk)).toBeLessThan(
+				Math.abs(brightness(reference.pixels) - dusk) / 2
 			);
-		const shown = (all: Uint8Array[], id: string) =>
-			all.filter((pixels) => {
-				const seen = subjectsIn(evidenceOfSubject(pixels, SIZE, SIZE, makeSurface));
-				return seen[0].subject.id === id;
-			}).length;
-		const [none, all] = [taken(0), taken(1)];
-		expect(shown(none, 'windmill')).toBe(0);
-		expect(shown(all, 'windmill')).toBeGreaterThanOrEqual(5);
-		// The reference is a clear day: the prompt's dusk stays.
-		const brightness = (pixels: Uint8Array) => mean([...pixels]);
-		const dusk = mean(none.map(brightness));
-		expect(Math.abs(mean(all.map(brightness)) - dusk)).toBeLessThan(
-			Math.abs(brightness(reference.pixels) - dusk) / 2
-		);
-	});
+		}
+	);
 
 	it('what stands out in an unknown picture is set into the scene as it is', () => {
 		// A blue disc on grey: nothing of the repertoire.
