@@ -58,6 +58,8 @@ export default defineConfig({
 		include: ['src/**/*.test.ts', 'scripts/**/*.test.ts'],
 		environment: 'node',
 		testTimeout: 20_000,
+		// One fewer than there are processors, unless it is told: on two that is one after the other.
+		maxWorkers: '100%',
 		// A module that calls itself a promise is handed over as it is.
 		deps: { interopDefault: false }
 	}

@@ -57,6 +57,7 @@ await install();
 await run('npx', ['svelte-kit', 'sync']);
 await check('Format', ['prettier', '--check', '--log-level', 'warn', '.']);
 await check('Lint', ['eslint', '.', '--max-warnings', '0']);
+await check('Exports that nobody uses', ['knip', '--no-progress']);
 await check('Types', ['svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings']);
 if (!(await ensurePython())) failed++;
 if (!(await ensureRedis())) failed++;

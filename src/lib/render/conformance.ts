@@ -560,7 +560,7 @@ const hex = (buffer: ArrayBuffer): string =>
 	[...new Uint8Array(buffer)].map((b) => b.toString(16).padStart(2, '0')).join('');
 
 /** A small picture in one shade with a slope across, as PNG (W3C, third edition). */
-export function tinyPng(width: number, height: number, shade: number): Uint8Array {
+function tinyPng(width: number, height: number, shade: number): Uint8Array {
 	const pixels = Uint8Array.from({ length: width * height * 3 }, (_, i) => {
 		const [p, c] = [Math.floor(i / 3), i % 3];
 		return (shade * 29 + ((p % width) * 90) / width + c * 20) & 255;

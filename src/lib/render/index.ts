@@ -11,7 +11,5 @@ export {
 	serviceId,
 	theShippedService,
 	unqualified,
-	type Route,
-	type Routes,
 	type Service
 } from './services';

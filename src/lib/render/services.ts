@@ -40,7 +40,7 @@ export interface Routes {
 const PARTS = '/';
 
 /** The id under which a service's model is known here. */
-export const qualified = (service: string, model: string): string =>
+const qualified = (service: string, model: string): string =>
 	service ? `${service}${PARTS}${model}` : model;
 
 /** The service and the model's id there. */

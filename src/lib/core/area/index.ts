@@ -1,3 +1,3 @@
 /** Areas of a picture that are marked by hand. */
 export { shaped, type Shaping } from './shape';
-export { thinned, touches, Stroke, type Point } from './stroke';
+export { thinned, touches, Stroke } from './stroke';

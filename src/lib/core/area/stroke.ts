@@ -2,7 +2,7 @@ import { z } from 'zod';
 
 /** A place in a picture, as shares of its width and height. */
 const Point = z.strictObject({ x: z.number(), y: z.number() });
-export type Point = z.infer<typeof Point>;
+type Point = z.infer<typeof Point>;
 
 /**
  * One stroke on a picture. A brush adds a line, a rubber takes one away; a box is drawn between two

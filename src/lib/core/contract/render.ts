@@ -119,7 +119,7 @@ export const TakeRequest = z.strictObject({
 export type TakeRequest = z.infer<typeof TakeRequest>;
 
 /** More takes than this are no job, whatever a service's limits are. */
-export const MOST_TAKES_IN_JOB = 4096;
+const MOST_TAKES_IN_JOB = 4096;
 
 export const JobRequest = z.strictObject({
 	/** The same key again gives the same job. */

@@ -1,5 +1,4 @@
-export { balancedFraction, type Fraction } from './balanced';
-export { baseIndex, chosenAmong, type WorkedOut } from './design';
+export { chosenAmong, type WorkedOut } from './design';
 export {
 	beginDesign,
 	boundsOf,

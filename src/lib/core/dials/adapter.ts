@@ -4,7 +4,7 @@ import { defineDial, stopKey, type Made } from './dial';
 import { partsOf, together } from './together';
 
 /** The stop for no adapter. */
-export const NO_ADAPTER = '';
+const NO_ADAPTER = '';
 
 export const hasNoAdapter = ({ settings }: Made): boolean => !settings.adapters;
 

@@ -31,7 +31,7 @@ export interface Draft {
 }
 
 /** What a dial sees of the rack that it stands on. */
-export interface RackSeen {
+interface RackSeen {
 	model: readonly string[];
 	/** Models' own stops, by dial and by model. */
 	own: Readonly<Record<string, Readonly<Record<string, readonly number[]>> | undefined>>;
@@ -91,7 +91,7 @@ export type Control =
 	  };
 
 /** How a dial stands in a table of settings: its columns' names, and how a cell is read. */
-export interface DialTable {
+interface DialTable {
 	/** Names that its column goes under, besides its id and its label; in small letters. */
 	names?: readonly string[];
 	/** Where cells are numbers: their bounds, and whether they are whole. */

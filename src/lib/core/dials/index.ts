@@ -1,5 +1,4 @@
 export { ALONE, batchPlaces } from './batch';
-export { NO_ADAPTER } from './adapter';
 export { NO_START } from './start';
 export { formatSeed } from './seed';
 export { partsOf, together } from './together';
@@ -7,19 +6,15 @@ export { turnedBy } from './turned';
 export { extendedAt } from './fit';
 export {
 	isOwnStop,
-	levelName,
 	sentStop,
 	stopKey,
-	styleNames,
 	toldStop,
 	writtenStop,
-	type BriefWords,
 	type Control,
 	type Dial,
 	type DialProblem,
 	type Draft,
 	type Made,
-	type OwnStop,
 	type Stop
 } from './dial';
 export {

@@ -4,17 +4,15 @@ export type { Sheet } from './edit';
 export { editsFor } from './for-use';
 export { histogram } from './histogram';
 export { Crop, cropBox, croppedFor, cropTo, type CropUse } from './kinds/crop';
-export { CUT_SIDE, Cutout, CutStroke, type CutMask } from './kinds/cutout';
+export { CUT_SIDE, CutStroke, type CutMask } from './kinds/cutout';
 export { noTones, Tones } from './kinds/tones';
 export {
 	applied,
 	editIn,
-	edits,
 	Edits,
 	editsSay,
 	sizeAfter,
 	withEdit,
-	type Edited,
 	type EditId,
 	type EditValue
 } from './register';

@@ -14,7 +14,7 @@ export type EditValue<Id extends EditId> = Extract<Entry, { id: Id }>['value']['
 /** A change of a picture: its kind, and how. */
 export type Edited = { [Id in EditId]: { id: Id; value: EditValue<Id> } }[EditId];
 
-export const edits = register as unknown as readonly Edit<EditId>[];
+const edits = register as unknown as readonly Edit<EditId>[];
 
 /** A kind of edit by its id. */
 export const editOf = (id: EditId): Edit<EditId> => edits.find((one) => one.id === id)!;

@@ -1,7 +1,7 @@
 import type { Known } from './known';
 
 /** Numbers of a finding as a table, for those who do not see its drawing, and for copying. */
-export interface Table {
+interface Table {
 	columns: string[];
 	rows: (string | number)[][];
 }

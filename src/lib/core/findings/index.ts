@@ -5,15 +5,14 @@ import { knownFrom } from './known';
 import { missingOf, type Missing } from './missing';
 import { findings, type FindingId } from './questions';
 
-export type { Figure } from './drawn';
-export type { Drawing, FindingKind, Interval, Said, Table } from './finding';
-export { comparable, eachOnce, gather, ofJudge, type Gathered } from './gather';
-export { knownFrom, type Known } from './known';
+export type { Drawing, FindingKind, Interval, Said } from './finding';
+export { comparable, gather, ofJudge } from './gather';
+export { knownFrom } from './known';
 export { foundSays, pickFound, speaksAgainst, type Against } from './pick-found';
 export { scopesOf, scopeWith, storedScope, takesOf, type Scope } from './scope';
-export { missingOf, type Missing } from './missing';
+export { missingOf } from './missing';
 export { findings, type FindingId } from './questions';
-export { contender, judgedIn, type Best, type Contender } from './questions/best';
+export { judgedIn, type Best } from './questions/best';
 export { consistencyOf, type Consistency } from './questions/consistency';
 export type { DialFinding } from './questions/dials';
 export type { Agreement } from './questions/judges';
@@ -21,7 +20,7 @@ export type { Hint } from './questions/hints';
 export { keeperLines, type Keepers } from './questions/keepers';
 export type { Proposal } from './questions/next';
 export { seedsFor, type Round } from './questions/rounds';
-export { creditsSay, judgedSays, percent, short, span, sure } from './words';
+export { judgedSays, percent, sure } from './words';
 
 /** Everything that evidence says, question by question. */
 export interface Findings {

@@ -8,10 +8,7 @@ import { wilson, Z90 } from './statistics';
 import { judgedSays, listed, many, percent, short, span, sure } from './words';
 
 /** The place of a setting among those that were made, by the keys of its stops; -1 where it was not. */
-export function settingAt(
-	{ evidence, settings }: Known,
-	stops: Readonly<Record<string, string>>
-): number {
+function settingAt({ evidence, settings }: Known, stops: Readonly<Record<string, string>>): number {
 	const wanted = evidence.dials.map(({ id, stops: of }) =>
 		of.findIndex(({ key }) => key === stops[id])
 	);

@@ -29,7 +29,7 @@ export interface Elsewhere {
 }
 
 /** What settings a picture gets that its table says nothing of. */
-export const unknownSettings = (size: { width: number; height: number }): TakeSettings => ({
+const unknownSettings = (size: { width: number; height: number }): TakeSettings => ({
 	model: 'elsewhere',
 	prompt: '',
 	negative: '',

@@ -2,7 +2,7 @@ import { dials, writtenStop } from '$lib/core/dials';
 import type { Take } from '$lib/core/schema';
 
 /** What a pattern of file names may ask for: the brief, the take, its destination, and any dial. */
-export const namePlaces: readonly string[] = [
+const namePlaces: readonly string[] = [
 	'brief',
 	'take',
 	'destination',

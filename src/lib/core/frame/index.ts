@@ -9,20 +9,10 @@ export {
 	needOf,
 	Use,
 	usualUses,
-	type Destination,
-	type Need
+	type Destination
 } from './destination';
-export {
-	fitOf,
-	frameLabel,
-	ratioError,
-	ratioLabel,
-	sameRatio,
-	sizeForRatio,
-	type Fit,
-	type SizeChoice
-} from './frame';
+export { fitOf, frameLabel, ratioError, ratioLabel, sameRatio, sizeForRatio } from './frame';
 export { drawnOut, frameAtLeast, frameRound, frameTimes, type Round, type Side } from './larger';
-export { printPixels, readFrame, readUse, type ReadFrame } from './read-frame';
+export { printPixels, readFrame, readUse } from './read-frame';
 export { neededFor, neededSize, TAUGHT_SIDE, type Needed } from './needed';
-export { limitsOf, turnFrame, turnNear, type Edge, type FrameLimits } from './turn';
+export { limitsOf, turnFrame, turnNear, type Edge } from './turn';

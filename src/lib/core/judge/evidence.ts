@@ -1,12 +1,12 @@
 import { z } from 'zod';
 
 /** A version of the form in which evidence is written down. */
-export const EVIDENCE = { format: 'dial-pick/evidence', version: 1 } as const;
+const EVIDENCE = { format: 'dial-pick/evidence', version: 1 } as const;
 
 const text = z.string().min(1).max(200);
 
 /** A stop of a dial that was varied. */
-export const EvidenceStop = z.object({
+const EvidenceStop = z.object({
 	/** Equal for equal stops alone. */
 	key: z.string().max(20_000),
 	/** The stop in words. */
@@ -31,7 +31,7 @@ export const EvidenceDial = z.object({
 export type EvidenceDial = z.infer<typeof EvidenceDial>;
 
 /** A take that was made: where it stands on each dial, and what it is alike in by chance. */
-export const EvidenceTake = z.object({
+const EvidenceTake = z.object({
 	id: text,
 	/** The index of its stop on each dial, in the order of the dials. */
 	stops: z.array(z.int().min(0)).max(64),
@@ -46,17 +46,17 @@ export const EvidenceTake = z.object({
 	/** By the ids of measures. */
 	measures: z.record(z.string().max(60), z.number()).default({})
 });
-export type EvidenceTake = z.infer<typeof EvidenceTake>;
+type EvidenceTake = z.infer<typeof EvidenceTake>;
 
 /** What was said of one take. */
-export const EvidenceMark = z.object({
+const EvidenceMark = z.object({
 	take: text,
 	mark: z.enum(['drop', 'maybe', 'keep']),
 	judge: z.string().max(200),
 	/** Whether the settings were hidden. */
 	blind: z.boolean()
 });
-export type EvidenceMark = z.infer<typeof EvidenceMark>;
+type EvidenceMark = z.infer<typeof EvidenceMark>;
 
 /** What was said of two takes side by side, settings hidden. */
 export const EvidencePair = z.object({

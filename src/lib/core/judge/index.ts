@@ -1,25 +1,16 @@
 export { faultId, faultKey, faults, type Fault } from './faults';
 export { asks, wanted, type Judged, type TakeFilter } from './filter';
 export { keptSays, markWorth } from './tally';
-export {
-	Evidence,
-	EVIDENCE,
-	noEvidence,
-	type EvidenceDial,
-	type EvidenceMark,
-	type EvidencePair,
-	type EvidenceTake
-} from './evidence';
-export { dialLoss, pairsLeft } from './ahead';
-export { chooserOf, nextPair, pairsFrom, type Asked, type Chooser, type Shown } from './choose';
-export { pictureOf, type Wanted } from './compile';
+export { Evidence, noEvidence, type EvidenceDial } from './evidence';
+export { pairsLeft } from './ahead';
+export { chooserOf, nextPair, pairsFrom, type Shown } from './choose';
+export { pictureOf } from './compile';
 export { flattened } from './climb';
-export { chanceEffects, effectIn, fit, type Draws, type Fit } from './fit';
-export { curveOf, type Curve } from './kernel';
+export { chanceEffects, effectIn, fit, type Fit } from './fit';
+export { curveOf } from './kernel';
 export { logistic } from './ordinal';
 export {
 	AS_GOOD,
-	effectsAt,
 	SETTLED,
 	settingKey,
 	settingsOf,

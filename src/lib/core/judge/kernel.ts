@@ -10,7 +10,7 @@ const MOST_ROUGH = 8;
 const roughness = ({ stops }: EvidenceDial): number => (stops.length > MOST_ROUGH ? 0 : ROUGH);
 
 /** Places on a number dial's scale as shares of the range of its stops, 0 to 1. */
-export function placesOf({ stops, logarithmic }: EvidenceDial): (at: number) => number {
+function placesOf({ stops, logarithmic }: EvidenceDial): (at: number) => number {
 	const scale = (at: number) => (logarithmic ? Math.log(Math.max(at, 1e-6)) : at);
 	const all = stops.map(({ at }) => scale(at ?? 0));
 	const [least, most] = [Math.min(...all), Math.max(...all)];
@@ -22,7 +22,7 @@ export function placesOf({ stops, logarithmic }: EvidenceDial): (at: number) => 
 const near = (a: number, b: number): number => Math.exp(-((a - b) ** 2) / (2 * REACH ** 2));
 
 /** Prior covariance of the effects of a dial's stops for a scale of 1, before they are centred. */
-export function covariance(dial: EvidenceDial): Matrix {
+function covariance(dial: EvidenceDial): Matrix {
 	const n = dial.stops.length;
 	if (dial.kind === 'choice') return Matrix.eye(n);
 	const place = placesOf(dial);

@@ -15,7 +15,7 @@ export interface Block {
 }
 
 /** A normal prior: its mean and standard deviation. */
-export interface Weak {
+interface Weak {
 	mean: number;
 	deviation: number;
 }
@@ -41,7 +41,7 @@ export interface Answer {
 }
 
 /** Which numbers of the answers are fitted: the cuts of marks, tie and lean of pairs. */
-export interface Free {
+interface Free {
 	cuts: boolean;
 	tie: boolean;
 	lean: boolean;
@@ -58,7 +58,7 @@ export type Priors = Record<
 >;
 
 /** Where the numbers of the answers stand in `x`, behind the coefficients. -1 for one that isn't fitted. */
-export interface Own {
+interface Own {
 	cut: number;
 	gaps: number;
 	tie: number;

@@ -31,7 +31,7 @@ export function settingsOf({ takes, marks, pairs }: Evidence): Setting[] {
 }
 
 /** The features of a setting's worth among a fit's effects. */
-export function effectsAt({ layout, evidence }: Fit, stops: readonly number[]): number[] {
+function effectsAt({ layout, evidence }: Fit, stops: readonly number[]): number[] {
 	const at = stops.map((stop, d) => layout.dials[d] + stop);
 	for (const {
 		of: [a, b],

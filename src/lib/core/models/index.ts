@@ -3,11 +3,9 @@ export {
 	chooseModels,
 	compareModels,
 	featureName,
-	fits,
 	usualCredits,
 	usualSeconds,
 	usualTake,
-	type FactRow,
 	type RosterFilter,
 	type RosterOrder
 } from './roster';

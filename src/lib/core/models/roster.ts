@@ -28,7 +28,7 @@ export const usualCredits = (card: ModelCard): number => takeCredits(card, usual
 export const usualSeconds = (card: ModelCard): number => takeSeconds(card, usualTake(card));
 
 /** Whether a model has all that is asked for. */
-export function fits(card: ModelCard, filter: RosterFilter): boolean {
+function fits(card: ModelCard, filter: RosterFilter): boolean {
 	const { goodAt, family, feature, maxCredits, maxSeconds, text } = filter;
 	const said = `${card.name} ${card.summary} ${card.goodAt.join(' ')}`.toLowerCase();
 	return (

@@ -1,11 +1,9 @@
 export { overDial, type OverDial } from './over-dial';
 export {
 	chancePairs,
-	type ChancePairs,
 	HARDLY,
 	movementOf,
 	movementSays,
-	NEAR,
 	nearCopies,
 	pairKey,
 	restsAt,
@@ -13,7 +11,5 @@ export {
 	spreadSays,
 	stepsOf,
 	type Movement,
-	type Pair,
-	type Spread,
-	type Step
+	type Pair
 } from './movement';

@@ -127,7 +127,7 @@ export function nearCopies(
 }
 
 /** Bits of 64 within which two hashes are those of near-copies. Common practice, no source. */
-export const NEAR = 6;
+const NEAR = 6;
 
 /** Pairs of takes that share everything but chance: how they differ is the spread of a setting. */
 export interface ChancePairs {

@@ -1,2 +1,2 @@
 export { draftPick, pickedStops, type PickDraft, type PickSource } from './pick';
-export { lackSays, lacksOf, withDescendants, type Lack } from './lacks';
+export { lackSays, lacksOf, withDescendants } from './lacks';

@@ -25,7 +25,7 @@ export interface PlanProblem {
 }
 
 /** A change of the rack that takes a problem away. */
-export interface Mend {
+interface Mend {
 	says: string;
 	/** Absent where it is mended under Words. */
 	change?: Partial<Rack>;

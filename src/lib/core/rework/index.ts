@@ -1,7 +1,7 @@
 export { lineWith } from './brought';
 export { rackElsewhere } from './elsewhere';
-export { EDIT, lineOf, offspringSay, type Ancestor, type Lineage, type Offspring } from './line';
+export { EDIT, lineOf, offspringSay } from './line';
 export { moreLike, NEAR } from './more-like';
-export { type Parent, type Way } from './way';
+export { type Way } from './way';
 export { wayOf, ways } from './ways';
 export { runSays } from './run-name';

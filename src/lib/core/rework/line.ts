@@ -5,7 +5,7 @@ import { listed, many } from '$lib/core/wording';
 import { wayOf } from './ways';
 
 /** A take before another one in its line. */
-export interface Ancestor {
+interface Ancestor {
 	/** Null when it was deleted. */
 	take: Take | null;
 	number: number;

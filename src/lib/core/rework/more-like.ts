@@ -7,7 +7,7 @@ export const NEAR = 0.3;
 
 /** So many are made near a take that stands alone, and so many in all at most. */
 const ALONE = 3;
-export const MOST_NEAR = 64;
+const MOST_NEAR = 64;
 
 /** What takes of one setting in one run have in common: they differ by chance alone. */
 const batchKey = (take: Take): string =>

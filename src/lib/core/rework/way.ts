@@ -3,7 +3,7 @@ import type { TakeSettings } from '$lib/core/contract';
 import type { Rack } from '$lib/core/schema';
 
 /** What a way begins from. */
-export interface Parent {
+interface Parent {
 	/** The rack with every dial held at what made the take. */
 	rack: Rack;
 	/** What made it. */

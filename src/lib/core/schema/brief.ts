@@ -63,7 +63,7 @@ export type Brief = z.infer<typeof Brief>;
  * Which settings of a rack were run: rows of indexes into the stops of some dials; all combinations
  * when there are no rows.
  */
-export const Chosen = z.object({
+const Chosen = z.object({
 	rows: z.array(z.array(z.int().min(0))).nullable(),
 	dials: z.array(z.string())
 });

@@ -1,7 +1,7 @@
 export * from '$lib/core/contract';
 export { Design } from '$lib/core/designs';
-export { Levels, PlanRack, Rack } from '$lib/core/dials';
-export { NegativeSet, Phrase, PhraseStack, Style, TakeWords, Words } from '$lib/core/wording';
+export { PlanRack, Rack } from '$lib/core/dials';
+export { NegativeSet, Phrase, PhraseStack, Style, TakeWords } from '$lib/core/wording';
 export * from './answer';
 export * from './brief';
 export { changedFields, fieldsOf, withFields, type Fields } from './fields';

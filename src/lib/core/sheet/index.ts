@@ -1,4 +1,4 @@
-export { holdBeside, holdStops, type Held } from './hold';
+export { holdBeside, holdStops } from './hold';
 export {
 	contentOf,
 	firstOf,
@@ -19,8 +19,7 @@ export {
 	closer,
 	WHOLE,
 	type Look,
-	type Sides,
-	type Transform
+	type Sides
 } from './look';
 export {
 	axesOf,
@@ -47,7 +46,7 @@ export {
 	type MatLayout,
 	type Sight
 } from './mat';
-export { inSight, placeAnew, trackAt, type Stretch, type Tracks } from './tracks';
+export { inSight, placeAnew, type Tracks } from './tracks';
 export { contactPage, type Box, type ContactPage } from './contact';
 export { meanOf, sortSheet } from './sort';
 export { heldSays, labelsOf } from './labels';
@@ -79,4 +78,4 @@ export {
 	type WallItem,
 	type WallLine
 } from './wall';
-export { hanging, type HungTake, type WallOrder } from './hanging';
+export { hanging, type HungTake } from './hanging';

@@ -16,7 +16,7 @@ export interface WallGroup<Item extends WallItem> {
 }
 
 /** Where an item hangs within its row, in pixels. */
-export interface WallBox<Item extends WallItem> {
+interface WallBox<Item extends WallItem> {
 	item: Item;
 	left: number;
 	width: number;
@@ -37,7 +37,7 @@ export interface WallLine<Item extends WallItem> {
 }
 
 /** Height of the words above a group, in pixels. */
-export const HEADING = 30;
+const HEADING = 30;
 /** A last row is not made taller than asked for; others are, up to this many times. */
 const MOST_STRETCH = 1.5;
 /** Ratios beyond these would make rows of a line's height, or take all of a row. */

@@ -5,12 +5,12 @@ import type { Brief, Plan, PlanRack, Take } from '$lib/core/schema';
 import { noWords } from '$lib/core/wording';
 import { cards } from './cards';
 
-export { alarms, falsely, type Alarm } from './alarms';
+export { alarms, falsely } from './alarms';
 export { problemOf } from './problem-of';
-export { judgedPlan, type JudgedPlan } from './judged';
-export { strangers, strangeWorld, type Stranger, type StrangeWorld } from './strangers';
+export { judgedPlan } from './judged';
+export { strangers } from './strangers';
 export { judgeWorld, type AnyRule, type Trial } from './trial';
-export { choiceDial, guidanceDial, rules, worldOf, type Rule, type World } from './worlds';
+export { choiceDial, guidanceDial, rules, worldOf } from './worlds';
 export { alder, birch, cards, cedar } from './cards';
 
 /** A small plan: one held stop on every dial but for what is changed. */

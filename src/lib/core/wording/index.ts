@@ -1,18 +1,11 @@
 export { NegativeSet, Phrase, PhraseStack, Style, TakeWords, Words } from './objects';
-export {
-	noWords,
-	plainWords,
-	withLeaveOut,
-	withStack,
-	withText,
-	type WordsChange
-} from './brief-words';
+export { noWords, plainWords, withLeaveOut, withStack, withText } from './brief-words';
 export { asides, withoutAside, type Aside } from './asides';
 export { clean, type Cleaned } from './clean';
-export { compareWords, ownWords, type WordChange } from './compare';
+export { compareWords, ownWords } from './compare';
 export { facetLabels, facets, type Facet, type ListedFacet } from './facets';
 export { fullerVersions, keywords } from './fuller';
-export { sceneKind, suits, type SceneKind } from './scene-kind';
+export { sceneKind, suits } from './scene-kind';
 export { facetOf } from './guess';
 export {
 	contradictions,
@@ -21,15 +14,13 @@ export {
 	negativeOf,
 	starterSets,
 	togglePhrase,
-	withoutPhrase,
-	type Contradiction
+	withoutPhrase
 } from './leave-out';
 export { phraseLists } from './lists';
-export { modelNotes, UNPROMPTED, type ModelNote } from './notes';
+export { modelNotes, UNPROMPTED } from './notes';
 export {
 	changePhrase,
 	dropPhrase,
-	emptyStack,
 	insertPhrase,
 	movePhrase,
 	orderPhrases,

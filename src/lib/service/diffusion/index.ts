@@ -1,13 +1,9 @@
 export {
 	cosineAlphas,
-	cosineSchedule,
 	exponentialSchedule,
 	karrasSchedule,
 	linearAlphas,
-	linearSchedule,
-	schedules,
-	type NoiseRange,
-	type Schedule
+	schedules
 } from './schedules';
 export {
 	ddim,
@@ -17,17 +13,14 @@ export {
 	heun,
 	samplers,
 	type Denoise,
-	type Sampler,
-	type SamplerOptions
+	type Sampler
 } from './samplers';
 export {
 	guidedDenoiser,
 	meanScene,
 	muted,
 	windowRadius,
-	type GuidedDenoiser,
 	type GuidedOptions,
-	type SceneSet,
-	type WindowRange
+	type SceneSet
 } from './denoiser';
-export { areaTable, boxRoom, boxSum, type BoxRoom } from './window';
+export { boxRoom, boxSum } from './window';

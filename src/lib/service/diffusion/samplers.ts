@@ -6,7 +6,7 @@ import type { Schedule } from './schedules';
  */
 export type Denoise = (x: Float64Array, sigma: number, out: Float64Array) => void;
 
-export interface SamplerOptions {
+interface SamplerOptions {
 	/** Called after every step with the latest clean estimate. Return false to stop early. */
 	onStep?: (step: number, estimate: Float64Array) => boolean | void;
 	/** Fresh standard normal deviates for a step, as many as `x` has; ancestral samplers ask for it. */

@@ -90,10 +90,10 @@ function discreteSchedule(alphas: () => Float64Array) {
 }
 
 /** Levels of linear betas (Ho et al. 2020). */
-export const linearSchedule = discreteSchedule(linearAlphas);
+const linearSchedule = discreteSchedule(linearAlphas);
 
 /** Levels of the cosine schedule (Nichol and Dhariwal 2021). */
-export const cosineSchedule = discreteSchedule(cosineAlphas);
+const cosineSchedule = discreteSchedule(cosineAlphas);
 
 /** The schedules by the names that cards and takes use. A new one is one more line. */
 export const schedules: Record<string, (steps: number, range?: NoiseRange) => Schedule> = {

@@ -48,11 +48,7 @@ export async function admitJob(
 }
 
 /** Has what takes ask for by id here, where it was sent to another process. */
-export async function bring(
-	takes: readonly TakeRequest[],
-	shelf: Shelf,
-	caller: string
-): Promise<void> {
+async function bring(takes: readonly TakeRequest[], shelf: Shelf, caller: string): Promise<void> {
 	const images = takes.flatMap(({ start, mask, references = [] }) =>
 		[start, mask, ...references].flatMap((one) => one?.image ?? [])
 	);
@@ -75,7 +71,7 @@ export async function picturesFor(
 const Envelope = JobRequest.omit({ takes: true }).extend({ takes: z.array(z.unknown()).min(1) });
 
 /** A job of a body. Takes are counted before they are looked at, and looked at until there are faults enough. */
-export function parseJob(body: unknown): JobRequest {
+function parseJob(body: unknown): JobRequest {
 	const envelope = Envelope.safeParse(body);
 	if (!envelope.success) throw invalid(envelope.error);
 	const { key, takes } = envelope.data;

@@ -10,7 +10,7 @@ import type {
 import type { AdmittedJob } from './admission';
 
 /** What is there at once in one place, and after a while in another. */
-export type Soon<T> = T | Promise<T>;
+type Soon<T> = T | Promise<T>;
 
 /** A finished picture; its bytes are read when they are asked for. */
 export interface KeptPicture {

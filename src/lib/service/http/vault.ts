@@ -6,4 +6,4 @@ export interface Vault {
 }
 
 /** A picture's own bytes; or what an adapter was taught from, as JSON. */
-export type VaultKind = 'image' | 'adapter';
+type VaultKind = 'image' | 'adapter';

@@ -65,7 +65,7 @@ export interface BookOptions {
  * side that the model was made for, more the larger it is. A model that saw only pictures of its own
  * size expects a subject in every such part of a larger one. Common practice, no source.
  */
-export function crowdingOf({ card }: Character, width: number, height: number): number {
+function crowdingOf({ card }: Character, width: number, height: number): number {
 	const own = Math.max(...card.nativeSizes.flatMap((size) => [size.width, size.height]));
 	const excess = Math.max(width, height) / own - 1;
 	return excess < 0.2 ? 0 : Math.min(0.9, excess);

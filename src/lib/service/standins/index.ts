@@ -1,13 +1,13 @@
-export { adapterCards, adapters, type Adapter, type InUse } from './adapters';
+export { adapters } from './adapters';
 export { openBook, LATENT_SCALE, type SceneBook } from './book';
 export { cards, characterOf, characters, samplePath, sampleShows, type Character } from './models';
 export { preview } from './decode';
 export { paintScene } from './painting';
-export type { Gradient, MakeSurface, Pen, Surface } from './pen';
-export { readNegative, readPrompt, tokens, type Reading, type Tag } from './reading';
+export type { MakeSurface, Surface } from './pen';
+export { readNegative, readPrompt, type Tag } from './reading';
 export { scenesFor, type Scene } from './scenes';
 export type { Place, SceneMemory } from './scene-memory';
-export { renderTake, traceTake, type Picture, type TakeOptions, type Trace } from './take';
+export { renderTake, traceTake, type Picture } from './take';
 export { describePicture } from './describe';
 export { countSubjects, shareShowing } from './census';
 export type { Bitmap, Materials } from './materials';

@@ -2,7 +2,7 @@
  * The drawing surface that scenes are painted with: the part of the HTML standard's 2D context
  * that the repertoire uses. The caller brings one, so that nothing here depends on a canvas library.
  */
-export interface Gradient {
+interface Gradient {
 	addColorStop(offset: number, colour: string): void;
 }
 

@@ -77,7 +77,7 @@ function buildDictionary(): Map<string, Tag[]> {
 }
 
 /** A text as lower-case words without marks. */
-export function tokens(text: string): string[] {
+function tokens(text: string): string[] {
 	return (
 		text
 			.toLowerCase()

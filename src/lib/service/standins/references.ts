@@ -64,7 +64,7 @@ export function takeLook(pixels: Uint8Array, reference: Uint8Array, weight: numb
 const PALETTE = 7;
 
 /** The colours that a picture is mostly made of, in l alpha beta: k-means on a sparse sample. */
-export function paletteOf(pixels: Uint8Array): Float64Array[] {
+function paletteOf(pixels: Uint8Array): Float64Array[] {
 	const sample: Float64Array[] = [];
 	const stride = 3 * Math.max(1, Math.floor(pixels.length / 3 / 4000));
 	for (let i = 0; i + 2 < pixels.length; i += stride) {

@@ -190,7 +190,7 @@ export class Stage {
 }
 
 /** Traces a smooth open curve through points, each inner point a control of the next span. */
-export function smooth(pen: Pen, points: readonly Point[]): void {
+function smooth(pen: Pen, points: readonly Point[]): void {
 	pen.moveTo(points[0][0], points[0][1]);
 	for (let i = 1; i + 1 < points.length; i++) {
 		const [x, y] = points[i];

@@ -40,7 +40,7 @@ export interface Picture {
 }
 
 /** Told every step and the clean estimate at latent size; returning false gives the take up. */
-export type OnStep = (step: number, estimate: Float64Array) => boolean | void;
+type OnStep = (step: number, estimate: Float64Array) => boolean | void;
 
 /** A sampled latent and the weights of its last step. */
 interface Sampled {

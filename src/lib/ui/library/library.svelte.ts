@@ -37,7 +37,7 @@ export const markOf = (flags: number): MarkKind | null => marksInFlags[flags & 3
 export const isStarred = (flags: number): boolean => (flags & STARRED) > 0;
 
 /** What a group is called: its day, and its brief. */
-export function groupSays(
+function groupSays(
 	{ day, brief, count }: FoundGroup,
 	nameOf: (brief: string) => string,
 	today = Date.now()

@@ -3,7 +3,7 @@ import type { Purse } from '$lib/core/schema';
 import * as store from '$lib/store';
 
 /** Something that costs credits. */
-export interface Ask {
+interface Ask {
 	briefId: string;
 	/** What it is, as a heading: "The same on 3 fresh seeds". */
 	what: string;

@@ -6,7 +6,6 @@ export { allFaults, faultItems } from './faults.svelte';
 export { largePicture } from './large.svelte';
 export { default as Tags } from './Tags.svelte';
 export { filled, wallDrawing } from './contact';
-export { tagTakes, tidyTag } from './tags';
 export { default as Loupe } from './Loupe.svelte';
 export { default as TakeFoot } from './TakeFoot.svelte';
 export { LoupeState } from './loupe.svelte';

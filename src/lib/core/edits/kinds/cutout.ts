@@ -11,7 +11,7 @@ export const CutStroke = Stroke.extend({ says: z.enum(['within', 'keep', 'leave'
 export type CutStroke = z.infer<typeof CutStroke>;
 
 /** How a thing is cut out of its ground. */
-export const Cutout = z.strictObject({
+const Cutout = z.strictObject({
 	/** What was drawn, so that it can be gone on with. */
 	strokes: z.array(CutStroke).max(500),
 	/** The edge: 0 crisp to 1 soft. */
@@ -22,7 +22,7 @@ export const Cutout = z.strictObject({
 	/** What is kept, as `packMask` packs it. */
 	mask: z.string().max(20_000)
 });
-export type Cutout = z.infer<typeof Cutout>;
+type Cutout = z.infer<typeof Cutout>;
 
 /** What is kept of a picture. */
 export type CutMask = Pick<Cutout, 'mask' | 'width' | 'height'>;

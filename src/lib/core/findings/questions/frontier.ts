@@ -16,7 +16,7 @@ const SURE = 0.9;
 const LIKELY = 0.5;
 
 /** Quality against something that a take costs. */
-export function against<const Id extends string>(
+function against<const Id extends string>(
 	id: Id,
 	words: { question: string; about: string; unit: string; less: string; least: string },
 	costOf: (known: Known, setting: number) => number | undefined

@@ -15,7 +15,7 @@ import { listed, many, percent, settingSays, short, stopSays } from '../words';
 import { inOrder } from './best';
 
 /** Stops of a proposal on a dial: those that were made, by their keys, and new ones in figures. */
-export interface ProposedStops {
+interface ProposedStops {
 	dial: string;
 	keys: string[];
 	values: number[];

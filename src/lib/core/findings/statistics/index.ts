@@ -3,4 +3,4 @@ export { takesForOne, takesToBeSure } from './first-keeper';
 export { mcnemarExact } from './mcnemar';
 export { friedman, kendallW, ranks } from './ranks';
 export { spearman } from './spearman';
-export { wilson, Z90, Z95, type Rate } from './wilson';
+export { wilson, Z90, type Rate } from './wilson';

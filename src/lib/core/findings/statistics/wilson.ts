@@ -10,7 +10,7 @@ export interface Rate {
 
 /** Of a standard normal: 90% and 95% of it lie within so many deviations. */
 export const Z90 = 1.6448536269514722;
-export const Z95 = 1.959963984540054;
+const Z95 = 1.959963984540054;
 
 /**
  * A share of so many with Wilson's score interval (Wilson 1927; Newcombe 1998, method 3).

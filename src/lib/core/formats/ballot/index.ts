@@ -1,8 +1,1 @@
-export {
-	answersFrom,
-	ballotHtml,
-	ballotScript,
-	BallotAnswers,
-	readBallotAnswers,
-	type BallotPage
-} from './ballot';
+export { answersFrom, ballotHtml, ballotScript, BallotAnswers, readBallotAnswers } from './ballot';

@@ -1,7 +1,7 @@
 import { oklab } from '$lib/core/measure';
 
 /** Longer side, in pixels, to which a picture is brought before anything is looked at. */
-export const LOOKED_AT = 192;
+const LOOKED_AT = 192;
 
 /** Cells along each side in which contours are gathered, and in which colours are. */
 const CELLS = 8;

@@ -36,7 +36,7 @@ let known: Template[] | undefined;
 export const templates = (makeSurface: MakeSurface): Template[] =>
 	(known ??= subjects.map((subject) => templateOf(subject, makeSurface)));
 
-export function templateOf(subject: Subject, makeSurface: MakeSurface): Template {
+function templateOf(subject: Subject, makeSurface: MakeSurface): Template {
 	const [wide, high] = [TALL * 3, TALL * 2];
 	const [footX, footY] = [wide / 2, TALL * 1.5];
 	const surface = makeSurface(wide, high);

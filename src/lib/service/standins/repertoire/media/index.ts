@@ -14,7 +14,7 @@ import { photograph } from './photograph';
 import { poster } from './poster';
 import { watercolour } from './watercolour';
 
-export { blur, blurPlate, noise, noiseAcross } from './grain';
+export { blur, blurPlate, noiseAcross } from './grain';
 export type { Layer, Medium, Plate } from './medium';
 
 /** Every medium that a prompt can name. A new one is one file and one entry here. */
