@@ -52,5 +52,6 @@ export function judgedPlan(plan: JudgedPlan): Evidence {
 			const mark = u > 0.8 ? 'keep' : u > -0.8 ? 'maybe' : 'drop';
 			marks.push({ take: id, mark, judge: '', blind: true });
 		}
-	return { ...noEvidence(), dials, takes, marks };
+	// Blind marks are given in a shuffled order: a judge who changes meets every setting early and late.
+	return { ...noEvidence(), dials, takes, marks: draw.shuffle(marks) };
 }

@@ -2,7 +2,7 @@
 	import { Button } from 'carbon-components-svelte';
 	import * as store from '$lib/store';
 	import { many, useWork } from '$lib/ui/shared';
-	import type { LocalProps } from './locals';
+	import type { LocalProps } from './local';
 
 	/** Colours that are read off a picture, and those of the brief. */
 	let { reader }: LocalProps = $props();

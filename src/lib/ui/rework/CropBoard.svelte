@@ -3,7 +3,7 @@
 	import { cropBox } from '$lib/core/edits';
 	import { frameLabel, needOf } from '$lib/core/frame';
 	import { DestinationList } from '$lib/ui/shared';
-	import type { LocalProps } from './locals';
+	import type { LocalProps } from './local';
 	import TypedSize from './TypedSize.svelte';
 
 	/** What is cut out of a picture, for several uses at once. */

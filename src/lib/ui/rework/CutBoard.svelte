@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Button, ContentSwitcher, Slider, Switch } from 'carbon-components-svelte';
 	import { cutTools } from './cut.svelte';
-	import type { LocalProps } from './locals';
+	import type { LocalProps } from './local';
 	import Sliders from './Sliders.svelte';
 	import StrokeActs from './StrokeActs.svelte';
 

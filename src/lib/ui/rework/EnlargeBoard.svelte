@@ -3,7 +3,7 @@
 	import type { Size } from '$lib/core/schema';
 	import { turnBench } from '$lib/ui/dials';
 	import { useWork } from '$lib/ui/shared';
-	import type { BoardProps } from './boards';
+	import type { BoardProps } from './board';
 	import FramePicks from './FramePicks.svelte';
 
 	/** How large a picture becomes. */

@@ -4,7 +4,7 @@
 	import type { Size } from '$lib/core/schema';
 	import { turnBench } from '$lib/ui/dials';
 	import { DestinationList, TakePicture, useWork } from '$lib/ui/shared';
-	import type { BoardProps } from './boards';
+	import type { BoardProps } from './board';
 	import FramePicks from './FramePicks.svelte';
 
 	/** The frames that a picture is extended to, and where it lies in them. */

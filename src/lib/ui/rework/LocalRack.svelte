@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { Edits } from '$lib/core/edits';
 	import { useWork } from '$lib/ui/shared';
-	import type { Changing, Local } from './locals';
+	import type { Changing, Local } from './local';
 	import { saveEdits } from './save-edits';
 
 	/** A way of rework that is done on this machine. */

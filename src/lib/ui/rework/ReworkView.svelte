@@ -13,7 +13,8 @@
 	import { EditState } from './edits.svelte';
 	import { reworkKeys } from './keys';
 	import LineColumn from './LineColumn.svelte';
-	import { locals, type Changing } from './locals';
+	import type { Changing } from './local';
+	import { locals } from './locals';
 	import { ReaderState } from './reader.svelte';
 	import Results from './Results.svelte';
 	import Stage from './Stage.svelte';

@@ -7,7 +7,7 @@
 	import AreaCanvas from './AreaCanvas.svelte';
 	import type { DrawnOn } from './area.svelte';
 	import EditSheet from './EditSheet.svelte';
-	import type { Changing, Local } from './locals';
+	import type { Changing, Local } from './local';
 	import OnPicture from './OnPicture.svelte';
 
 	/** The picture on the mat, what is drawn on it, and how near it is looked at. */

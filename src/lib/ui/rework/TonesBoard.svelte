@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Button, Slider } from 'carbon-components-svelte';
 	import { noTones, type Tones } from '$lib/core/edits';
-	import type { LocalProps } from './locals';
+	import type { LocalProps } from './local';
 	import Sliders from './Sliders.svelte';
 
 	/** Lightness, contrast, warmth, saturation and levels of a picture. */

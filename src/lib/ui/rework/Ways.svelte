@@ -5,7 +5,8 @@
 	import { session } from '$lib/ui/shared';
 	import type { AreaState } from './area.svelte';
 	import LocalRack from './LocalRack.svelte';
-	import { locals, type Changing, type Local } from './locals';
+	import type { Changing, Local } from './local';
+	import { locals } from './locals';
 	import WayRack from './WayRack.svelte';
 
 	/** The ways of rework, of which one is open. */
