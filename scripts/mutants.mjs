@@ -27,7 +27,10 @@ async function tryFolder(folder) {
 		JSON.stringify({
 			mutate: [`${folder}/${sources}`, `!${folder}/**/*.test.ts`, `!${folder}/**/index.ts`],
 			testRunner: 'vitest',
-			plugins: [createRequire(resolve(home, 'package.json')).resolve('@stryker-mutator/vitest-runner')],
+			plugins: [
+				createRequire(resolve(home, 'package.json')).resolve('@stryker-mutator/vitest-runner')
+			],
+			vitest: { configFile: 'scripts/mutants/vitest.config.ts', related: false },
 			// A changed text is noticed by reading it, not by a test.
 			mutator: { excludedMutations: ['StringLiteral'] },
 			incremental: true,
@@ -42,7 +45,13 @@ async function tryFolder(folder) {
 		})
 	);
 	say(folder);
-	await run('node', [resolve(home, 'node_modules/@stryker-mutator/core/bin/stryker.js'), 'run', config]);
+	await run(
+		'node',
+		[resolve(home, 'node_modules/@stryker-mutator/core/bin/stryker.js'), 'run', config],
+		{
+			DIAL_PICK_MUTANTS: folder
+		}
+	);
 	if (!existsSync(report)) return null;
 	/** @type {{ files: Record<string, { mutants: { status: string }[] }> }} */
 	const { files } = readJson(report);
@@ -59,7 +68,8 @@ if (!folders.length) {
 	process.exit(1);
 }
 mkdirSync(cache, { recursive: true });
-if (!existsSync(resolve(home, 'node_modules'))) await run('npm', ['ci', '--legacy-peer-deps', '--prefix', home]);
+if (!existsSync(resolve(home, 'node_modules')))
+	await run('npm', ['ci', '--legacy-peer-deps', '--prefix', home]);
 for (const folder of folders) {
 	const score = await tryFolder(folder.replace(/\/$/, ''));
 	if (!score) continue;
@@ -69,6 +79,13 @@ for (const folder of folders) {
 		.slice(text.indexOf(from) + from.length, text.indexOf(to))
 		.split('\n')
 		.filter((line) => line.startsWith('| src') && !line.startsWith(`| ${folder} `));
-	const table = ['| folder | noticed | not noticed | score |', '| --- | --- | --- | --- |', ...[...rows, row].sort()];
-	writeFileSync(page, `${text.slice(0, text.indexOf(from) + from.length)}\n\n${table.join('\n')}\n\n${text.slice(text.indexOf(to))}`);
+	const table = [
+		'| folder | noticed | not noticed | score |',
+		'| --- | --- | --- | --- |',
+		...[...rows, row].sort()
+	];
+	writeFileSync(
+		page,
+		`${text.slice(0, text.indexOf(from) + from.length)}\n\n${table.join('\n')}\n\n${text.slice(text.indexOf(to))}`
+	);
 }

@@ -1,4 +1,5 @@
-import { flattened, precisionOf, slopesAt } from './climb';
+import { precisionOf } from './climb';
+import { flattened, slopesAt } from './likelihood';
 import type { Problem } from './problem';
 import { addRow, addSquares, setRow } from './rows';
 

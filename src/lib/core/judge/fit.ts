@@ -1,9 +1,11 @@
 import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
 import { normals } from '$lib/core/random';
-import { answerNumbers, Climber, MANY, slopesAt, spread, type Start, type Top } from './climb';
+import { spread } from './basis';
+import { Climber, MANY, type Start, type Top } from './climb';
 import { compile, pictureOf, type Layout, type ScaleKind, type Wanted } from './compile';
 import type { Evidence } from './evidence';
 import { logPosterior } from './exact';
+import { answerNumbers, slopesAt } from './likelihood';
 import { pointsOver } from './points';
 import { resampled, ROUGH, smoothed } from './psis';
 import { addRow, addSquares, backwardRows, divideRow, shiftRow } from './rows';

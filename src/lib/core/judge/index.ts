@@ -5,7 +5,7 @@ export { Evidence, noEvidence, type EvidenceDial } from './evidence';
 export { pairsLeft } from './ahead';
 export { chooserOf, nextPair, pairsFrom, type Shown } from './choose';
 export { pictureOf } from './compile';
-export { flattened } from './climb';
+export { flattened } from './likelihood';
 export { chanceEffects, effectIn, fit, type Fit } from './fit';
 export { curveOf } from './kernel';
 export { logistic } from './ordinal';

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { choiceDial } from '$lib/core/testing';
-import { answerNumbers, Climber } from './climb';
+import { Climber } from './climb';
+import { answerNumbers } from './likelihood';
 import { noEvidence, type Evidence } from './evidence';
 import { effectIn, fit } from './fit';
 import { problemOf } from './problem';

@@ -8,7 +8,7 @@ import { cards } from './cards';
 export { alarms, falsely } from './alarms';
 export { problemOf } from './problem-of';
 export { judgedPlan } from './judged';
-export { strangers } from './strangers';
+export { strangers, strangeWorld } from './strangers';
 export { judgeWorld, type AnyRule, type Trial } from './trial';
 export { choiceDial, guidanceDial, rules, worldOf } from './worlds';
 export { alder, birch, cards, cedar } from './cards';
