@@ -13,11 +13,23 @@ export interface Rows {
 	features: readonly Float64Array[];
 }
 
+/** For every answer, the first one about the same features: their sums are the same. */
+export function alikeIn({ answers, start, index, value }: Problem): Int32Array {
+	const first = new Map<string, number>();
+	return Int32Array.from({ length: answers }, (_, a) => {
+		const [from, to] = [start[a], start[a + 1]];
+		const about = `${index.subarray(from, to).join()} ${value.subarray(from, to).join()}`;
+		if (!first.has(about)) first.set(about, a);
+		return first.get(about)!;
+	});
+}
+
 /** Log posterior of every draw, up to the constant that `Climber` leaves out, too. */
 export function logPosterior(
 	p: Problem,
 	scales: Float64Array,
-	{ x, z, features }: Rows
+	{ x, z, features }: Rows,
+	alike: Int32Array
 ): Float64Array {
 	const { own, blocks, coefficients, weak, takeScale } = p;
 	const count = x[0].length;
@@ -53,11 +65,11 @@ export function logPosterior(
 	const minusTie = tie.map((one) => -one);
 	const sums = new Map<number, Float64Array>();
 	const sumOf = (a: number): Float64Array => {
-		const known = sums.get(p.alike[a]);
+		const known = sums.get(alike[a]);
 		if (known) return known;
 		const sum = new Float64Array(count);
 		for (let i = p.start[a]; i < p.start[a + 1]; i++) addRow(sum, p.value[i], features[p.index[i]]);
-		sums.set(p.alike[a], sum);
+		sums.set(alike[a], sum);
 		return sum;
 	};
 	const q = new Float64Array(count);

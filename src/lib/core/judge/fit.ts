@@ -4,7 +4,7 @@ import { spread } from './basis';
 import { Climber, MANY, type Start, type Top } from './climb';
 import { compile, pictureOf, type Layout, type ScaleKind, type Wanted } from './compile';
 import type { Evidence } from './evidence';
-import { logPosterior } from './exact';
+import { alikeIn, logPosterior } from './exact';
 import { answerNumbers, slopesAt } from './likelihood';
 import { pointsOver } from './points';
 import { resampled, ROUGH, smoothed } from './psis';
@@ -287,6 +287,7 @@ function drawsOf(
 	const numbers = Array.from({ length: all - problem.coefficients }, () => new Float64Array(DRAWS));
 	const logs = new Float64Array(DRAWS);
 	const pointOf = new Int32Array(DRAWS);
+	const alike = exact ? alikeIn(problem) : new Int32Array(0);
 	let [from, sum] = [0, 0];
 	points.forEach(({ top, scales: at, share }, point) => {
 		sum += share;
@@ -311,7 +312,7 @@ function drawsOf(
 				else features[feature + i].set(x[coefficient + i]);
 		numbers.forEach((one, i) => one.set(x[problem.coefficients + i], from));
 		if (exact) {
-			addRow(log, 1, logPosterior(problem, at, { x, z, features }));
+			addRow(log, 1, logPosterior(problem, at, { x, z, features }, alike));
 			shiftRow(log, -top.height);
 		}
 		from = to;

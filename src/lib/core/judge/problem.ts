@@ -106,8 +106,6 @@ export interface Problem {
 	free: Uint8Array;
 	judge: Int32Array;
 	when: Float64Array;
-	/** The first answer about the same features: their sum is the same. */
-	alike: Int32Array;
 	pair: Uint8Array;
 	level: Uint8Array;
 	count: Float64Array;
@@ -170,7 +168,6 @@ export function problemOf(parts: ProblemParts): Problem {
 		free: new Uint8Array(count),
 		judge: new Int32Array(count),
 		when: new Float64Array(count),
-		alike: new Int32Array(count),
 		pair: new Uint8Array(count),
 		level: new Uint8Array(count),
 		count: new Float64Array(count),
@@ -179,11 +176,7 @@ export function problemOf(parts: ProblemParts): Problem {
 		weak
 	};
 	linked.forEach(([a, b], i) => (problem.links[i] = entryOf(pattern, a, b)));
-	const first = new Map<string, number>();
 	answers.forEach((one, a) => {
-		const about = `${one.index.join()} ${one.value.join()}`;
-		if (!first.has(about)) first.set(about, a);
-		problem.alike[a] = first.get(about)!;
 		problem.index.set(one.index, start[a]);
 		problem.value.set(one.value, start[a]);
 		problem.nodeIndex.set(one.nodes, nodeStart[a]);
