@@ -1,8 +1,7 @@
 <script lang="ts">
 	import { isBare } from '$lib/core/sheet';
 	import { goto } from '$app/navigation';
-	import { asksLooks, backupReminder, COMPARED } from '$lib/core/library';
-	import { destinations } from '$lib/core/frame';
+	import { asksLooks, COMPARED } from '$lib/core/library';
 	import type { MarkKind } from '$lib/core/schema';
 	import { Button } from 'carbon-components-svelte';
 	import { untrack } from 'svelte';
@@ -11,9 +10,7 @@
 		layers,
 		live,
 		many,
-		markedSays,
 		Replaced,
-		saveFile,
 		seenOrRevealed,
 		session,
 		SizeSlider,
@@ -21,15 +18,16 @@
 		undo,
 		Wall
 	} from '$lib/ui/shared';
-	import { comparedInLibrary, drawContact } from '$lib/workers';
-	import { choice, ChosenStrip, FilesOut, Selection, Tray, wallDrawing } from '$lib/ui/takes';
+	import { comparedInLibrary } from '$lib/workers';
+	import { choice, ChosenStrip, Selection, Tray } from '$lib/ui/takes';
 	import { Looks } from './looks.svelte';
 	import { isStarred, LibraryState, markOf } from './library.svelte';
-	import { backedUp } from './backed-up.svelte';
 	import BackUp from './BackUp.svelte';
 	import Insight from './Insight.svelte';
 	import LibraryAsk from './LibraryAsk.svelte';
+	import { mark, sideBySide, star } from './deeds';
 	import LibraryCell from './LibraryCell.svelte';
+	import LibraryHeader from './LibraryHeader.svelte';
 	import { libraryKeys } from './keys';
 	import LibraryPanel from './LibraryPanel.svelte';
 
@@ -61,19 +59,6 @@
 	);
 	const found = $derived(library.telling?.found);
 	const large = $derived(library.layout.height * devicePixelRatio > THUMBNAIL);
-
-	let lasting = $state(true);
-	$effect(() => void navigator.storage?.persisted?.().then((yes) => (lasting = yes)));
-	const reminder = $derived(
-		library.telling?.ready
-			? backupReminder({
-					lasting,
-					takes: library.telling.found.all,
-					backedUp: backedUp.at,
-					now: Date.now()
-				})
-			: null
-	);
 
 	// Where looks are asked for, what was not measured yet is measured, each once.
 	const looks = new Looks();
@@ -109,55 +94,15 @@
 	/** What keys act on: the take in focus. */
 	const acting = (): string[] => (library.focus ? [library.focus] : []);
 
-	async function star(ids: readonly string[]) {
-		const takes = await store.takesById(ids);
-		const at = takes.every(({ starred }) => starred) ? null : Date.now();
-		const next = new Map(ids.map((id) => [id, at]));
-		const before = await store.starTakes(next);
-		undo.push({
-			says: `the star of ${many(ids.length, 'take')}`,
-			...(ids.length > 1
-				? { told: `${at ? 'Starred' : 'Took the star off'} ${many(ids.length, 'take')}.` }
-				: {}),
-			back: () => store.starTakes(before),
-			again: () => store.starTakes(next)
-		});
-	}
-	/** @param to null to take the marks off */
-	async function mark(ids: readonly string[], to: MarkKind | null) {
-		const takes = (await store.takesById(ids)).filter(({ state }) => state === 'done');
-		if (!takes.length) return;
-		const before = await store.markTakes(takes, to, Date.now());
-		undo.push({
-			says: `the mark of ${many(takes.length, 'take')}`,
-			...(takes.length > 1 ? { told: markedSays(takes.length, to) } : {}),
-			back: () => store.restoreMarks(before),
-			again: () => store.markTakes(takes, to, Date.now())
-		});
-	}
 	function toggle(id: string, kind: MarkKind) {
 		if (seenOrRevealed(id))
 			return mark([id], markOf(library.item(id)?.flags ?? 0) === kind ? null : kind);
 		undo.says = 'This take has the focus. Press again to mark it.';
 	}
-	/** Opens takes side by side: on the sheet of the brief of the first one, whatever theirs are. */
 	async function open(ids: readonly string[]) {
-		const takes = await store.takesById(ids.slice(-4));
-		if (takes.length)
-			await goto(`/brief/${takes[0].briefId}/sheet?open=${takes.map(({ id }) => id).join('.')}`);
+		const address = await sideBySide(ids);
+		if (address) await goto(address);
 	}
-	const contact: [what: string, job: () => Promise<void>] = [
-		'Drawing the contact sheet',
-		async () => {
-			const takes = choice.takes.filter(({ state }) => state === 'done');
-			const drawing = await wallDrawing(takes, {
-				title: 'Library: contact sheet',
-				held: many(takes.length, 'take'),
-				caption: ({ number, briefId }) => `${number}, ${nameOf(briefId)}`
-			});
-			saveFile('library-contact-sheet.png', await drawContact(drawing), 'image/png');
-		}
-	];
 	function choose(event: MouseEvent, id: string) {
 		selection.focus = library.focus;
 		if (event.shiftKey) selection.reach(library.order, id);
@@ -192,47 +137,16 @@
 <svelte:window onkeydown={press} />
 
 <div class="view">
-	<header>
-		<strong>Library</strong>
-		<span class="quiet num"
-			>{found ? many(found.all, 'take') : ''} in {many(briefs.current.length, 'brief')}{library
-				.telling?.ready === false
-				? ', reading …'
-				: looks.busy
-					? ', measuring how they look …'
-					: looks.comparing
-						? ', comparing pictures …'
-						: ''}</span
-		>
-		<button class="act backup" disabled={!library.telling?.ready} onclick={() => (looking = true)}
-			>Insight</button
-		>
-		<FilesOut
-			from={choice.takes.length ? choice.takes : take ? [take] : []}
-			chosen
-			name="library"
-			{destinations}
-			briefs={names}
-			ondeleted={() => selection.choose([])}
-		>
-			{#snippet ways(free, attempt)}
-				<Button size="small" disabled={!free} on:click={() => void attempt(...contact)}
-					>Contact sheet (PNG, A4, 300 dpi)</Button
-				>
-			{/snippet}
-		</FilesOut>
-		{#if reminder}
-			<span class="reminds" title={reminder.says}
-				>{reminder.short}<span class="visually-hidden">. {reminder.says}</span></span
-			>
-		{/if}
-		<button class="act" onclick={() => (backing = true)}>Backup …</button>
-		<button
-			class="plain link starred num"
-			onclick={() => library.set({ kind: 'starred', mark: null })}
-			>starred {found?.starred ?? 0}</button
-		>
-	</header>
+	<LibraryHeader
+		{library}
+		briefs={briefs.current}
+		takes={choice.takes.length ? choice.takes : take ? [take] : []}
+		{nameOf}
+		doing={looks.busy ? 'measuring how they look' : looks.comparing ? 'comparing pictures' : null}
+		onlook={() => (looking = true)}
+		onbackup={() => (backing = true)}
+		ondeleted={() => selection.choose([])}
+	/>
 	<LibraryAsk {library} briefs={briefs.current} />
 	<div class="middle">
 		{#if library.problem}
@@ -332,24 +246,6 @@
 		grid-template-rows: auto auto minmax(0, 1fr) auto auto;
 		grid-template-columns: minmax(0, 1fr);
 		height: 100%;
-	}
-
-	header {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 6px 16px;
-		align-items: baseline;
-		padding: 10px 18px 0;
-		font-size: 15px;
-	}
-
-	.backup {
-		margin-left: auto;
-	}
-
-	.reminds {
-		color: var(--ink-2);
-		font-size: 13px;
 	}
 
 	.middle {
