@@ -11,10 +11,11 @@
 		live,
 		many,
 		Replaced,
+		runKey,
+		Said,
 		seenOrRevealed,
 		session,
 		SizeSlider,
-		takesKey,
 		undo,
 		Wall
 	} from '$lib/ui/shared';
@@ -85,12 +86,6 @@
 			library.focus = library.first;
 	});
 	$effect(() => () => undo.leave());
-	$effect(() => {
-		if (!undo.says) return;
-		const timer = setTimeout(() => (undo.says = null), 3000);
-		return () => clearTimeout(timer);
-	});
-
 	/** What keys act on: the take in focus. */
 	const acting = (): string[] => (library.focus ? [library.focus] : []);
 
@@ -121,20 +116,9 @@
 		anyChosen: () => choice.ids.size > 0,
 		chooseNone: () => selection.choose([])
 	});
-	function press(event: KeyboardEvent) {
-		const at = event.target as HTMLElement;
-		if (event.ctrlKey || event.metaKey || event.altKey || layers.any) return;
-		if (document.querySelector('.bx--modal.is-visible') || takesKey(at, event)) return;
-		if (!session.letters && event.key.length === 1 && event.key !== ' ') return;
-		const name = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-		const key = keys.find((one) => one.keys.includes(name) && (one.when?.() ?? true));
-		if (!key || (key.yields && at.closest('a, button:not([data-take])'))) return;
-		event.preventDefault();
-		key.run(name);
-	}
 </script>
 
-<svelte:window onkeydown={press} />
+<svelte:window onkeydown={(event) => layers.any || runKey(event, keys, session.letters)} />
 
 <div class="view">
 	<LibraryHeader
@@ -209,7 +193,7 @@
 			library.focus = one.id;
 		}}
 	/>
-	{#if undo.says}<p class="said" role="status">{undo.says}</p>{/if}
+	<Said />
 	<footer>
 		{#if choice.ids.size}
 			<ChosenStrip
@@ -262,17 +246,6 @@
 		justify-items: start;
 		max-width: 520px;
 		padding: 40px 28px;
-	}
-
-	.said {
-		position: absolute;
-		z-index: 5;
-		bottom: 48px;
-		left: 50%;
-		padding: 6px 14px;
-		background: var(--ink);
-		color: var(--paper);
-		font-size: 13px;
 	}
 
 	footer {

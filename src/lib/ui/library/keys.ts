@@ -1,18 +1,11 @@
 import type { MarkKind } from '$lib/core/schema';
-import { markKeys, moveKeys } from '$lib/ui/shared';
+import { markKeys, moveKeys, type ViewKey } from '$lib/ui/shared';
 
 /** Something that a key does in the library. */
-export interface LibraryKey {
-	/** Names of keys as the browser tells them, letters small. */
-	keys: readonly string[];
+export interface LibraryKey extends ViewKey {
 	/** How the keys are shown, and what they do, in the bar at the foot; absent where they are not. */
 	shown?: string;
 	says?: string;
-	/** Whether it does anything now. */
-	when?: () => boolean;
-	/** Whether a button that has the focus goes before. */
-	yields?: boolean;
-	run: (key: string) => void;
 }
 
 /** What keys act on. */

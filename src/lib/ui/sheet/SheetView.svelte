@@ -4,15 +4,15 @@
 	import { Button } from 'carbon-components-svelte';
 	import { flushSync, onMount, untrack } from 'svelte';
 	import type { MarkKind } from '$lib/core/schema';
-	import { heldSays, learnKeys, nearest } from '$lib/core/sheet';
+	import { heldSays, nearest } from '$lib/core/sheet';
 	import * as store from '$lib/store';
 	import { MeasuresPanel, Measuring } from '$lib/ui/measures';
 	import {
 		Later,
-		many,
+		runKey,
+		Said,
 		seenOrRevealed,
 		session,
-		takesKey,
 		undo,
 		useWork,
 		whenLeft
@@ -27,7 +27,9 @@
 	import KeyHelp from './KeyHelp.svelte';
 	import { sheetKeys } from './keys';
 	import LayOut from './LayOut.svelte';
+	import { madeSays } from './made-says';
 	import Mat from './Mat.svelte';
+	import { Opening } from './opening.svelte';
 	import SheetBar from './SheetBar.svelte';
 	import { SheetState } from './state.svelte';
 	import WallMat from './WallMat.svelte';
@@ -68,39 +70,16 @@
 		measuring.close();
 		undo.leave();
 	});
-	// What was taken back is said for a moment.
-	$effect(() => {
-		if (!undo.says) return;
-		const timer = setTimeout(() => (undo.says = null), 3000);
-		return () => clearTimeout(timer);
-	});
 	$effect(
 		() =>
 			void measuring.read([work.brief!.id, ...(work.beside.brief ? [work.beside.brief.id] : [])])
 	);
 	$effect(() => measuring.want(takes));
 
-	// The view opens part by part, a frame for each, so that no single task holds the page for long.
-	let opened = $state(0);
-	let learning = false;
-	const nextFrame = () =>
-		new Promise<void>((resolve) => requestAnimationFrame(() => setTimeout(resolve)));
-	async function openParts() {
-		learning = true;
-		// As many takes as take a few milliseconds.
-		const MANY = 250;
-		for (let at = 0; at < takes.length; at += MANY) {
-			takes.slice(at, at + MANY).forEach(learnKeys);
-			if (at + MANY < takes.length) await new Promise((resolve) => setTimeout(resolve));
-		}
-		// First what is looked up, then the pictures, then what stands round them.
-		for (let part = 1; part <= 6; part++) {
-			await nextFrame();
-			opened = part;
-		}
-	}
+	const opening = new Opening();
+	const opened = $derived(opening.parts);
 	$effect(() => {
-		if (work.ready && !learning) untrack(() => void openParts());
+		if (work.ready) untrack(() => void opening.open(takes));
 	});
 	$effect(() => {
 		if (opened > 0) void view.varied;
@@ -163,18 +142,6 @@
 		view.faulting === 'chosen' && view.selection.selected.size ? view.selection.chosen : view.acting
 	);
 
-	/** How far the takes in sight are, for who hears it: now and then, and when all are made. */
-	const made = $derived.by(() => {
-		const all = view.takes.length;
-		const open = view.takes.filter(
-			({ state }) => state === 'waiting' || state === 'running'
-		).length;
-		const step = Math.max(1, Math.ceil(all / 8));
-		return open
-			? `${Math.floor((all - open) / step) * step} of ${many(all, 'take')} are made`
-			: `All ${many(all, 'take')} are made`;
-	});
-
 	/** A box chooses what it touches, besides what was chosen before. */
 	let before: string[] = [];
 	const boxed = band(
@@ -184,23 +151,10 @@
 	);
 
 	const keys = sheetKeys(view, toggleInSight);
-
-	function press(event: KeyboardEvent) {
-		const at = event.target as HTMLElement;
-		if (event.ctrlKey || event.metaKey || event.altKey) return;
-		// What is open above the sheet has the keys, wherever the focus is.
-		if (document.querySelector('.bx--modal.is-visible') || takesKey(at, event)) return;
-		if (!session.letters && event.key.length === 1 && event.key !== ' ') return;
-		const name = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-		const key = keys.find((one) => one.keys.includes(name) && (one.when?.() ?? true));
-		if (!key || (key.yields && at.closest('a, button:not([data-take])'))) return;
-		event.preventDefault();
-		key.run(name);
-	}
 </script>
 
 <svelte:window
-	onkeydown={press}
+	onkeydown={(event) => runKey(event, keys, session.letters)}
 	onbeforeprint={() => flushSync(() => (view.printing = true))}
 	onafterprint={() => (view.printing = false)}
 />
@@ -281,8 +235,8 @@
 				onopen={() => view.table.open(null)}
 				onshow={(take) => view.find(take)}
 			/>
-			{#if undo.says}<p class="said" role="status">{undo.says}</p>{/if}
-			<p class="visually-hidden" role="status" aria-live="polite">{made}</p>
+			<Said />
+			<p class="visually-hidden" role="status" aria-live="polite">{madeSays(view.takes)}</p>
 			<KeyBar {view} {keys} onmark={markChosen} />
 			<!-- Over the keys, so that no picture changes its size. -->
 			{#if view.faulting}<div class="faults"><FaultBar chosen={faulted} /></div>{/if}
@@ -345,17 +299,6 @@
 		grid-template-rows: minmax(0, 1fr);
 		min-width: 0;
 		min-height: 0;
-	}
-
-	.said {
-		position: absolute;
-		z-index: 5;
-		bottom: 48px;
-		left: 50%;
-		padding: 6px 14px;
-		background: var(--ink);
-		color: var(--paper);
-		font-size: 13px;
 	}
 
 	.empty {

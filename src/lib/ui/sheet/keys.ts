@@ -1,27 +1,20 @@
 import { goto } from '$app/navigation';
 import { stepsOf } from '$lib/core/sheet';
 import type { MarkKind, Take } from '$lib/core/schema';
-import { markKeys, moveKeys, undo } from '$lib/ui/shared';
+import { markKeys, moveKeys, undo, type ViewKey } from '$lib/ui/shared';
 import { MOST_ON_TABLE } from '$lib/ui/table';
 import { makeMoreLike, reworkHref } from '$lib/ui/takes';
 import type { TableMode } from './read-address';
 import type { SheetState } from './state.svelte';
 
 /** Something that a key does on the sheet or on the table. */
-export interface SheetKey {
-	/** Names of keys as the browser tells them, letters small. */
-	keys: readonly string[];
+export interface SheetKey extends ViewKey {
 	/** How the keys are shown. */
 	shown: string;
 	says: string;
 	group: 'Move' | 'Judge' | 'Look close' | 'Two takes' | 'Sheet';
-	/** Whether it does anything now. */
-	when?: () => boolean;
-	run: (key: string) => void;
 	/** What the bar at the foot says, where it has a place there: what helps now. */
 	bar?: () => string | null;
-	/** Whether a button that has the focus goes before. */
-	yields?: boolean;
 }
 
 /** How many mats there are, from dark to paper. */

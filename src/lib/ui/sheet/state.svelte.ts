@@ -1,14 +1,12 @@
 import { goto } from '$app/navigation';
-import { chanceDials, isDialId } from '$lib/core/dials';
-import { asks, wanted, type Judged } from '$lib/core/judge';
-import { runSays } from '$lib/core/rework';
-import type { Plan, Take } from '$lib/core/schema';
+import { chanceDials } from '$lib/core/dials';
+import { asks, wanted } from '$lib/core/judge';
+import type { Take } from '$lib/core/schema';
 import {
 	closeGaps,
 	contentOf,
 	hang,
 	hanging,
-	holdBeside,
 	keyOn,
 	linesOfItems,
 	layMat,
@@ -21,8 +19,6 @@ import {
 	stepFrom,
 	stepOnWall,
 	stopsAmong,
-	suggestAxes,
-	variedAmong,
 	wallLayout,
 	type Axes,
 	type AxisId,
@@ -39,52 +35,22 @@ import {
 import { whenSays, Zoom } from '$lib/ui/shared';
 import { TableState } from '$lib/ui/table';
 import { choice, LoupeState, Selection } from '$lib/ui/takes';
-import { SheetAddress } from './address.svelte';
-import { readAxes } from './read-address';
-
-/** Where nothing stands on an axis. */
-const noAxes: Axes = { rows: null, columns: null, then: null };
+import { HeldTakes, isChance } from './held.svelte';
+import { runsOf, type Run } from './runs';
 
 /** Width of a page within its margins, in pixels: A4 upright (ISO 216) at 96 dots an inch. */
 const PAPER_WIDTH = 710;
-
-const isChance = (axis: AxisId): boolean => isDialId(axis) && chanceDials.includes(axis);
-
-/** What the sheet is made of. */
-export interface Sources {
-	takes: () => Take[];
-	/** The brief that is open. */
-	brief: () => string;
-	/** Its runs, in their order. */
-	plans: () => readonly Plan[];
-	known: () => Known;
-	judged: (take: Take) => Judged;
-	/** What a take counts when rows and columns are put in order. */
-	score: (take: Take, order: 'marks' | 'measure') => number | undefined;
-}
-
-/** A run, what it is called, how many takes it has and when it was begun. */
-interface Run {
-	id: string;
-	says: string;
-	count: number;
-	at: number;
-}
 
 /**
  * How takes are laid out on the mat. What the address says, which takes are chosen, the loupe and the
  * table are states of their own.
  */
-export class SheetState {
-	readonly #from: Sources;
-	/** Where dials off the axes were held last. */
-	readonly #lastHeld = new Map<AxisId, string>();
-	readonly address = new SheetAddress();
+export class SheetState extends HeldTakes {
 	readonly loupe = new LoupeState();
-	readonly selection = new Selection(() => this.#all, choice);
+	readonly selection = new Selection(() => this.all, choice);
 	readonly table = new TableState({
 		open: () => this.address.open,
-		takeOf: (id) => [...this.#all, ...choice.takes].find((take) => take.id === id),
+		takeOf: (id) => [...this.all, ...choice.takes].find((take) => take.id === id),
 		chosen: () => [...choice.ids],
 		choose: (ids) => this.selection.choose(ids),
 		show: (ids) => this.address.set({ open: ids.join('.') || null }, ids.length > 0)
@@ -103,78 +69,8 @@ export class SheetState {
 	/** What is being dragged onto an axis. */
 	carrying = $state.raw<AxisId | null>(null);
 
-	constructor(from: Sources) {
-		this.#from = from;
-		// What was in sight stays in sight, though another stop may have more takes by then.
-		$effect(() => {
-			for (const [axis, key] of this.held) this.#lastHeld.set(axis, key);
-		});
-	}
-
-	readonly #all: Take[] = $derived.by(() => this.#from.takes());
-
-	/** All takes that there are, in sight or not. */
-	get all(): readonly Take[] {
-		return this.#all;
-	}
-
-	/** The run whose takes alone are shown; null for all takes of the brief. */
-	readonly run: string | null = $derived.by(() => {
-		const run = this.address.asked.get('run');
-		return run && this.#all.some(({ planId }) => planId === run) ? run : null;
-	});
-
 	/** Takes made after this instant are new: when the sheet was last looked at. */
 	seen = $state(Infinity);
-
-	readonly takes: Take[] = $derived.by(() =>
-		this.run
-			? // Takes of another brief that stand beside are of no run of this one.
-				this.#all.filter(
-					({ planId, briefId }) => planId === this.run || briefId !== this.#from.brief()
-				)
-			: this.#all
-	);
-
-	readonly suggested = $derived.by(() => suggestAxes(this.takes));
-	readonly varied = $derived.by(() => variedAmong(this.takes));
-
-	/** What lies along the axes: all runs are laid out by nothing unless the address says so. */
-	readonly axes: Axes = $derived.by(() => {
-		const { asked } = this.address;
-		const laid = ['rows', 'columns', 'then'].some((name) => asked.has(name));
-		return laid || this.run ? readAxes(asked, this.varied, this.suggested) : noAxes;
-	});
-
-	/** Whether nothing is laid out: then every take hangs on a wall. */
-	readonly onWall: boolean = $derived.by(() => !Object.values(this.axes).some(Boolean));
-
-	/** What varies and stands on no axis. */
-	readonly #off: AxisId[] = $derived.by(() =>
-		this.onWall ? [] : this.varied.filter((axis) => !Object.values(this.axes).includes(axis))
-	);
-
-	/** Whether there is a dial of chance off the axes, whose takes could stand in one cell. */
-	readonly canFold: boolean = $derived.by(() => this.#off.some(isChance));
-
-	/** Whether all seeds of a setting stand in one cell. */
-	readonly folded: boolean = $derived.by(
-		() => this.canFold && this.address.asked.get('fold') === '1'
-	);
-
-	readonly #holding = $derived.by(() => {
-		const axes = this.folded ? this.#off.filter((axis) => !isChance(axis)) : this.#off;
-		return holdBeside(this.takes, this.#from.brief(), axes, (axis) => [
-			this.address.asked.get(axis),
-			this.#lastHeld.get(axis)
-		]);
-	});
-
-	/** The stop at which each dial off the axes is shown. */
-	readonly held: Map<AxisId, string> = $derived.by(() => this.#holding.stops);
-
-	/** The takes with what is held held. */
-	readonly among: Take[] = $derived.by(() => this.#holding.takes);
 
 	/** All takes that the filter asks for, in sight or not. */
 	readonly fitting: Take[] = $derived.by(() =>
@@ -183,7 +79,7 @@ export class SheetState {
 
 	/** Whether a take has all that the filter asks for. */
 	fits(take: Take): boolean {
-		return wanted(take, this.#from.judged(take), this.address.filter);
+		return wanted(take, this.from.judged(take), this.address.filter);
 	}
 
 	/** Whether takes that the filter does not ask for are left out, and their rows and columns. */
@@ -200,7 +96,7 @@ export class SheetState {
 		const { order } = this.address;
 		if (order === 'marks' || order === 'measure') {
 			const score = (takes: readonly Take[]) =>
-				meanOf(takes, (take) => this.#from.score(take, order));
+				meanOf(takes, (take) => this.from.score(take, order));
 			sheet = sortSheet(sortSheet(sheet, 'rows', score), 'columns', score);
 		}
 		return this.only ? closeGaps(sheet) : sheet;
@@ -216,35 +112,15 @@ export class SheetState {
 	/** Where each take stands on the mat. */
 	readonly places: ReadonlyMap<string, Place> = $derived.by(() => placesOf(this.cells));
 
-	/** What the runs are called, in their order. */
-	readonly runs: readonly Run[] = $derived.by(() =>
-		this.#from.plans().map(({ id, name, elsewhere, createdAt }) => {
-			const own = this.#byRun.get(id) ?? [];
-			const says = name ?? runSays(own, elsewhere, this.known);
-			return { id, says, count: own.length, at: createdAt };
-		})
+	/** What the words of stops are made of. */
+	readonly known: Known = $derived.by(() => this.from.known());
+
+	readonly #runs: readonly Run[] = $derived.by(() =>
+		runsOf(this.all, this.from.plans(), this.known)
 	);
 
-	readonly #byRun = $derived.by(() => {
-		const byRun = new Map<string, Take[]>();
-		for (const take of this.#all) {
-			const own = byRun.get(take.planId);
-			if (own) own.push(take);
-			else byRun.set(take.planId, [take]);
-		}
-		return byRun;
-	});
-
-	/** The runs of another brief whose takes stand beside these. */
-	readonly #runsBeside: readonly Run[] = $derived.by(() => {
-		const own = new Set(this.#from.plans().map(({ id }) => id));
-		return [...this.#byRun].flatMap(([id, takes]) => {
-			if (own.has(id)) return [];
-			const [{ briefId, createdAt }] = takes;
-			const says = `${this.known.briefs?.get(briefId) ?? 'another brief'}: ${runSays(takes, false, this.known)}`;
-			return [{ id, says, count: takes.length, at: createdAt }];
-		});
-	});
+	/** The runs of the brief, in their order. */
+	readonly runs: readonly Run[] = $derived.by(() => this.#runs.filter(({ beside }) => !beside));
 
 	/** Takes that are not on the mat though they are of what it shows: a dial is held elsewhere. */
 	readonly hidden: number = $derived.by(() => {
@@ -263,7 +139,7 @@ export class SheetState {
 
 	/** Brings a take into sight, wherever it hangs; one of another brief is looked at there. */
 	find(take: Take): void {
-		if (!this.#all.some(({ id }) => id === take.id))
+		if (!this.all.some(({ id }) => id === take.id))
 			return void goto(`/brief/${take.briefId}/sheet?take=${take.id}`);
 		this.selection.focus = take.id;
 		if (!this.isShown(take.id)) {
@@ -280,12 +156,12 @@ export class SheetState {
 
 	readonly #groups: WallGroup<HungTake>[] = $derived.by(() =>
 		hanging(this.shown, this.address.order, {
-			runs: [...this.runs, ...this.#runsBeside].map(({ id, says, count, at }) => ({
+			runs: this.#runs.map(({ id, says, count, at }) => ({
 				id,
 				says: `${says} \u00b7 ${whenSays(at, Date.now())} \u00b7 ${count}`
 			})),
-			mark: (take) => this.#from.judged(take).mark,
-			score: (take) => this.#from.score(take, 'measure')
+			mark: (take) => this.from.judged(take).mark,
+			score: (take) => this.from.score(take, 'measure')
 		})
 	);
 
@@ -325,9 +201,6 @@ export class SheetState {
 		this.#zoom.to(size);
 	}
 
-	/** What the words of stops are made of. */
-	readonly known: Known = $derived.by(() => this.#from.known());
-
 	/** Lays the sheet out by something; what was there changes places when both were on axes. */
 	turn(name: keyof Axes, axis: AxisId | 'none'): void {
 		const other = (['rows', 'columns', 'then'] as const).find(
@@ -345,7 +218,7 @@ export class SheetState {
 	/** What is chosen of this brief: what makes takes, or judges them in pairs, is of one brief. */
 	get chosenHere(): Take[] {
 		const { selected, chosen } = this.selection;
-		return selected.size ? chosen.filter(({ briefId }) => briefId === this.#from.brief()) : [];
+		return selected.size ? chosen.filter(({ briefId }) => briefId === this.from.brief()) : [];
 	}
 
 	/** Whether a take is to be seen as the sheet is laid out. */
