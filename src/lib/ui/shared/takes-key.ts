@@ -12,7 +12,7 @@ export const moveKeys: Record<string, [down: number, across: number]> = {
 export const markKeys: Record<string, MarkKind> = { k: 'keep', m: 'maybe', d: 'drop' };
 
 /** Whether what has the focus takes a key for itself. */
-export function takesKey(at: HTMLElement, event: KeyboardEvent): boolean {
+function takesKey(at: HTMLElement, event: KeyboardEvent): boolean {
 	if (at.closest('textarea, select, [role=menu], [role=dialog], [role=listbox]')) return true;
 	// What is turned by arrows takes those alone.
 	if (at.closest('[role=slider], [role=tab]')) return /^(Arrow|Home|End)/.test(event.key);
