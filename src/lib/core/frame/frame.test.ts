@@ -66,6 +66,14 @@ describe('ratioLabel', () => {
 		expect(ratioLabel({ width: 1344, height: 768 })).toBe('7 : 4');
 		expect(ratioLabel({ width: 1000, height: 999 })).toBe('1.00 : 1');
 	});
+
+	it('is whole up to 32, and has two decimals beyond, on the side that is longer', () => {
+		expect(ratioLabel({ width: 1024, height: 32 })).toBe('32 : 1');
+		expect(ratioLabel({ width: 64, height: 2048 })).toBe('1 : 32');
+		expect(ratioLabel({ width: 1056, height: 32 })).toBe('33.00 : 1');
+		expect(ratioLabel({ width: 999, height: 1998 + 1 })).toBe('1 : 2.00');
+		expect(ratioLabel({ width: 900, height: 1000 })).toBe('9 : 10');
+	});
 });
 
 describe('fitOf', () => {
@@ -79,6 +87,34 @@ describe('fitOf', () => {
 		[birch, 2048, 2048, 'impossible']
 	] as const)('%# stands where it should', (card, width, height, kind) => {
 		expect(fitOf(card, { width, height }).kind).toBe(kind);
+	});
+
+	it.each([
+		[1152, 896, 'own size'],
+		[1088, 960, 'near its own size'],
+		[1536, 1536, 'far from its own: doubles likely'],
+		[1000, 1024, 'takes multiples of 64 only'],
+		[1024, 1000, 'takes multiples of 64 only'],
+		[2112, 2048, 'at most 4.2 MP'],
+		[2176, 192, 'at most 8 times as long as wide'],
+		[192, 2176, 'at most 8 times as long as wide']
+	])('says of %i x %i on a model of one megapixel: %s', (width, height, says) => {
+		expect(fitOf(alder, { width, height }).says).toBe(says);
+	});
+
+	it('allows the longest ratio that a model takes', () => {
+		expect(fitOf(alder, { width: 1536, height: 192 }).kind).not.toBe('impossible');
+	});
+
+	it('compares with the nearest of the own sizes, wherever it stands in the list', () => {
+		const nearest = (width: number, height: number) => fitOf(alder, { width, height }).nearest;
+		expect(nearest(1216, 896)).toEqual({ width: 1152, height: 896 });
+		expect(nearest(832, 1152)).toEqual({ width: 896, height: 1152 });
+		expect(nearest(960, 1024)).toEqual({ width: 1024, height: 1024 });
+		expect(fitOf(alder, { width: 1216, height: 896 }).distance).toBeCloseTo(
+			Math.log(1216 / 1152),
+			12
+		);
 	});
 
 	// 0.41 and 0.399 of the pixels of its own size.

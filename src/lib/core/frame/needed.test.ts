@@ -34,4 +34,34 @@ describe('the size that a picture is sent at', () => {
 		const extended = { ...settings, start: { ...settings.start, fit: 'extend' as const } };
 		expect([...neededFor({ ...extended, mask: { image: 'm' } }).keys()]).toEqual([]);
 	});
+
+	it('is brought down only beyond twice the pixels that are needed', () => {
+		const fill = { width: 100, height: 200 };
+		expect(neededSize({ width: 200, height: 200 }, { fill })).toBeNull();
+		expect(neededSize({ width: 201, height: 200 }, { fill })).toEqual(fill);
+		expect(neededSize({ width: 200, height: 400 }, { longest: 283 })).toBeNull();
+		expect(neededSize({ width: 200, height: 400 }, { longest: 282 })).toEqual({
+			width: 141,
+			height: 282
+		});
+	});
+
+	it('is that of the frame: an area fills it, what takes begin from and refer to cover it', () => {
+		const frame = { width: 1344, height: 768 };
+		const reference = { image: 'b', use: 'look' as const, weight: 1 };
+		const needed = neededFor({
+			...frame,
+			start: { image: 'a', strength: 0.5 },
+			mask: { image: 'm' },
+			references: [reference]
+		});
+		expect(Object.fromEntries(needed)).toEqual({
+			a: { cover: frame },
+			m: { fill: frame },
+			b: { cover: frame }
+		});
+		expect([...neededFor(frame)]).toEqual([]);
+		const extended = { image: 'a', strength: 0.5, fit: 'extend' as const };
+		expect([...neededFor({ ...frame, start: extended })]).toEqual([]);
+	});
 });

@@ -7,6 +7,7 @@ import {
 	needOf,
 	printPixels,
 	readFrame,
+	readUse,
 	sizeForRatio,
 	Use
 } from './index';
@@ -87,7 +88,123 @@ describe('a typed frame', () => {
 	);
 });
 
+describe('a print', () => {
+	// ISO 216: each sheet is the larger one halved across, to the millimetre below; A0 is 841 x 1189.
+	it('on A paper has the sides of ISO 216', () => {
+		let [short, long] = [841, 1189];
+		for (let n = 0; n <= 8; n++) {
+			expect(readUse(`a${n}`)).toMatchObject({
+				target: { width: printPixels(short, 300), height: printPixels(long, 300) }
+			});
+			[short, long] = [Math.floor(long / 2), short];
+		}
+		expect(readUse('a9')).toHaveProperty('problem');
+		expect(readUse('a10')).toHaveProperty('problem');
+	});
+
+	// 8.5 x 11, 8.5 x 14 and 11 x 17 inches: ANSI Y14.1 and common practice, from memory.
+	it.each([
+		['letter', 2550, 3300],
+		['Legal', 2550, 4200],
+		['tabloid', 3300, 5100],
+		['letter wide', 3300, 2550],
+		['LETTER WIDE at 150 dpi', 1650, 1275],
+		['letter tall, 100 ppi', 850, 1100],
+		['letter@10dpi', 85, 110]
+	])('on %s is %i x %i pixels', (text, width, height) => {
+		expect(readUse(text)).toEqual({
+			kind: 'print',
+			asked: expect.closeTo(width / height, 2) as unknown,
+			target: { width, height }
+		});
+	});
+
+	it('has a unit said once for both sides, and is square with one length', () => {
+		const target = { width: 1200, height: 1800 };
+		for (const text of ['4 x 6 in', '4in x 6in', ' 4 x 6 inches ', '4 by 6"'])
+			expect(readUse(text)).toMatchObject({ target });
+		expect(readUse('5,08 cm at 100 dpi')).toMatchObject({ target: { width: 200, height: 200 } });
+		expect(readUse('1 m x 50 cm at 10 dpi')).toMatchObject({ target: { width: 394, height: 197 } });
+	});
+
+	it.each([
+		['4.9 mm', 'between 5 mm and 20 m'],
+		['10 cm x 4 mm', 'between 5 mm and 20 m'],
+		['20.1 m x 1 m', 'between 5 mm and 20 m'],
+		['10 cm at 9 dpi', 'between 10 and 2400 dpi'],
+		['10 cm at 2401 dpi', 'between 10 and 2400 dpi'],
+		['A4 at 9 dpi', 'between 10 and 2400 dpi'],
+		['9:0', 'A side of a ratio cannot be 0.'],
+		['0:9', 'A side of a ratio cannot be 0.'],
+		['lettering', 'is no frame'],
+		['12 to 18', 'is no frame'],
+		['x a4', 'is no frame'],
+		['a4 wider', 'is no frame']
+	])('%j is refused: %s', (text, says) => {
+		expect(readUse(text)).toMatchObject({ problem: expect.stringContaining(says) as unknown });
+	});
+
+	it('may have any length and density up to the bounds themselves', () => {
+		for (const text of ['5 mm', '20 m at 10 dpi', '10 cm at 2400 dpi'])
+			expect(readUse(text)).not.toHaveProperty('problem');
+	});
+});
+
+describe('a frame within what models make', () => {
+	it('of pixels is kept up to the most, and is the largest of its ratio beyond', () => {
+		const most = 1024 * 1024;
+		const read = (text: string) => readFrame(text, most, { most });
+		expect(read('1024 x 1024')).toMatchObject({ size: { width: 1024, height: 1024 } });
+		expect(read('2048 x 2048')).toMatchObject({ size: { width: 1024, height: 1024 } });
+		expect(read('4096 x 2304 px')).toMatchObject({ size: { width: 1344, height: 768 } });
+	});
+
+	it('is less than eight times as long as wide', () => {
+		for (const text of ['8:1', '1:8', '9:1', ' 1:9 '])
+			expect(readFrame(text, BUDGET)).toMatchObject({
+				problem: `\u201c${text.trim()}\u201d is more than eight times as long as it is wide: no model makes that.`
+			});
+		for (const text of ['7.9:1', '1:7.9']) expect(readFrame(text, BUDGET)).toHaveProperty('size');
+	});
+
+	it('says so where no size of the ratio fits', () => {
+		expect(readFrame('1:1', 250_000, { multiple: 512 })).toEqual({
+			problem: 'No size of that ratio fits 0.25 MP.'
+		});
+	});
+});
+
 describe('a destination', () => {
+	it('cuts off the sides of what is wider, and keeps its height', () => {
+		// A square out of 1024 x 768: a quarter goes, and 768 pixels are left for 512 or for 1536.
+		const frame = { width: 1024, height: 768 };
+		expect(needFor(frame, { width: 512, height: 512 })).toEqual({
+			cropped: 0.25,
+			enlarge: 512 / 768
+		});
+		expect(needFor(frame, { width: 1536, height: 1536 }).enlarge).toBe(2);
+		const tall = needFor(frame, { width: 500, height: 1000 });
+		expect(tall.cropped).toBeCloseTo(1 - 384 / 1024, 12);
+		expect(tall.enlarge).toBeCloseTo(500 / 384, 12);
+	});
+
+	it('of a list has a name, an address and a size that can be read', () => {
+		const use = { id: 'a', label: 'jar', written: '60 mm' };
+		expect(Use.safeParse(use).success).toBe(true);
+		for (const bad of [
+			{ ...use, id: '' },
+			{ ...use, label: '' },
+			{ ...use, written: '' },
+			{ ...use, written: 'large' },
+			{ ...use, id: 'x'.repeat(101) },
+			{ ...use, label: 'x'.repeat(61) },
+			{ ...use, written: ' '.repeat(60) + '60 mm' }
+		])
+			expect(Use.safeParse(bad).success, JSON.stringify(bad)).toBe(false);
+		expect(() => destinationOf({ ...use, written: 'large' })).toThrow(/is no frame/);
+		expect(furtherUses.map(({ id }) => id)).toContain('jar');
+	});
+
 	it('needs crop and enlargement by plain arithmetic', () => {
 		const wide = destinations.find(({ id }) => id === 'wide')!;
 		// 1344 x 768 is 7:4; 16:9 of its width is 756 high: 12 of 768 rows go, and 1920 / 1344 is left to do.

@@ -52,6 +52,25 @@ describe('a frame that is turned', () => {
 	});
 });
 
+describe('a model\u2019s own size', () => {
+	const near = (width: number, height: number, ...own: [number, number][]) =>
+		turnNear({ width: 640, height: 640 }, { width, height }, 'corner', {
+			...limits,
+			own: own.map(([width, height]) => ({ width, height }))
+		});
+
+	it('is taken within 48 pixels on both sides, and no farther', () => {
+		expect(near(1072, 1072, [1024, 1024])).toEqual({ width: 1024, height: 1024 });
+		expect(near(1073, 1024, [1024, 1024])).toEqual({ width: 1088, height: 1024 });
+		expect(near(1024, 970, [1024, 1024])).toEqual({ width: 1024, height: 960 });
+	});
+
+	it('is the nearer one where two are near, whichever stands first', () => {
+		expect(near(1040, 1040, [1072, 1072], [1024, 1024])).toEqual({ width: 1024, height: 1024 });
+		expect(near(1060, 1060, [1024, 1024], [1072, 1072])).toEqual({ width: 1072, height: 1072 });
+	});
+});
+
 describe('the step of a frame', () => {
 	const of = (...multiples: number[]) =>
 		limitsOf(multiples.map((sizeMultiple) => ({ ...alder, sizeMultiple }))).multiple;
