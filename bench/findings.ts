@@ -1,5 +1,5 @@
 /**
- * What findings say, held against planted truths: `npm run bench -- --findings`. Worlds whose worth is
+ * What findings say, held against planted truths: `npm run bench -- --findings`. Worlds whose score is
  * known are marked and judged in pairs until the answer is settled, 200 of every rule; the table goes
  * into `docs/findings.md`. Speed alone: `-- --findings --speed`. What findings claim, in 200 worlds in which
  * it isn't so: `-- --findings --alarms`. Some rules alone: `--only=one,two-judges`, fewer worlds: `--worlds=50`.

@@ -24,7 +24,7 @@ function byHand(
 	{ takes, ...more }: Partial<Known> & { takes?: Partial<Evidence['takes'][number]>[] } = {}
 ): Known {
 	const values = Float64Array.from(rows.flat());
-	const worths = { count: rows.length, draws: DRAWS, values };
+	const scores = { count: rows.length, draws: DRAWS, values };
 	const evidence: Evidence = {
 		format: 'dial-pick/evidence',
 		version: 1,
@@ -51,8 +51,8 @@ function byHand(
 		evidence,
 		fit: {} as Fit,
 		settings: rows.map((_, s) => ({ stops: [s], takes: [s], judged: true })),
-		worths,
-		standing: standingOf(worths),
+		scores,
+		standing: standingOf(scores),
 		marks: new Map(),
 		carriedBy: [-1],
 		judged: true,

@@ -34,7 +34,7 @@ export type Drawing =
 			logarithmic: boolean;
 			peak: { low: number; high: number; at: number } | null;
 	  }
-	/** Two dials together: what differs from the sum of both, in worth. */
+	/** Two dials together: what differs from the sum of both, in score. */
 	| { kind: 'grid'; rows: string[]; columns: string[]; values: number[][]; axes: [string, string] }
 	/** Settings by cost and quality, with those that nothing beats in both. */
 	| {

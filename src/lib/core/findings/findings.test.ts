@@ -87,7 +87,7 @@ describe('planted truths', () => {
 	it('find the top of a curve, with an interval that holds it', () => {
 		const base = worldOf(rules[0], 0).evidence;
 		const at = [2, 3.5, 5, 6.5, 8, 9.5];
-		const worth = at.map((x) => 2.2 - 0.25 * (x - 6) ** 2);
+		const score = at.map((x) => 2.2 - 0.25 * (x - 6) ** 2);
 		const takes: Evidence['takes'] = [];
 		const marks: Evidence['marks'] = [];
 		const cut = { keep: 1.2, maybe: -0.5 };
@@ -95,7 +95,7 @@ describe('planted truths', () => {
 			at.forEach((_, i) => {
 				const id = `t${takes.length}`;
 				takes.push({ id, stops: [i], chance: `${seed}`, faults: [], measures: {} });
-				const u = worth[i] + ((seed * 7) % 12) / 6 - 1;
+				const u = score[i] + ((seed * 7) % 12) / 6 - 1;
 				marks.push({
 					take: id,
 					mark: u > cut.keep ? 'keep' : u > cut.maybe ? 'maybe' : 'drop',

@@ -8,7 +8,7 @@ import { findingsOf, knownFrom, type Hint, type Said } from './index';
 /** A judged world whose takes have measures: what each take is truly worth is handed over. */
 function measured(
 	seed: number,
-	measure: (worth: number, take: number) => Record<string, number>,
+	measure: (score: number, take: number) => Record<string, number>,
 	rule = 'clear'
 ): Evidence {
 	const world = worldOf(
@@ -20,7 +20,7 @@ function measured(
 		names: { faults: {}, measures: { sharp: 'sharpness', grain: 'noise', other: 'lightness' } },
 		takes: world.evidence.takes.map((take, i) => ({
 			...take,
-			measures: measure(world.worth(take.stops), i)
+			measures: measure(world.score(take.stops), i)
 		})),
 		marks: world.evidence.takes.map(({ id }, i) => ({
 			take: id,
@@ -37,9 +37,9 @@ const hinted = (evidence: Evidence): Said<Hint>[] =>
 describe('hints from measures', () => {
 	const noise = (seed: number, count = 72) => normals(seed, 0, count);
 	const grains = noise(11);
-	const planted = measured(4, (worth, i) => ({
-		sharp: 10 + worth + 0.3 * grains[i],
-		grain: 5 - worth + 0.9 * grains[(i + 30) % 72],
+	const planted = measured(4, (score, i) => ({
+		sharp: 10 + score + 0.3 * grains[i],
+		grain: 5 - score + 0.9 * grains[(i + 30) % 72],
 		other: grains[(i + 50) % 72]
 	}));
 
@@ -65,7 +65,7 @@ describe('hints from measures', () => {
 		expect(table!.rows).toHaveLength(3);
 	});
 
-	it('name none where measures know nothing of worth', () => {
+	it('name none where measures know nothing of score', () => {
 		const wrong = Array.from({ length: 8 }, (_, seed) => {
 			const [one, two] = [noise(100 + seed), noise(200 + seed)];
 			return hinted(measured(50 + seed, (_worth, i) => ({ sharp: one[i], grain: two[i] }), 'one'));
@@ -74,8 +74,8 @@ describe('hints from measures', () => {
 	});
 
 	it('are given from six measured settings on, and for measures that say something', () => {
-		const some = (count: number) => (worth: number, i: number) =>
-			i < count ? { sharp: worth + grains[i] } : ({} as Record<string, number>);
+		const some = (count: number) => (score: number, i: number) =>
+			i < count ? { sharp: score + grains[i] } : ({} as Record<string, number>);
 		expect(hinted(measured(4, some(5)))).toEqual([]);
 		expect(hinted(measured(4, some(6)))[0].data.settings).toBe(6);
 		// The same figure for every take has no rank.

@@ -4,7 +4,7 @@ import {
 	type Fit,
 	type Setting,
 	type Standing,
-	type Worths
+	type Scores
 } from '$lib/core/judge';
 import { drawn, figureOf, type Figure } from './drawn';
 import { carriers } from './moved';
@@ -15,7 +15,7 @@ export interface Known {
 	evidence: Evidence;
 	fit: Fit;
 	settings: Setting[];
-	worths: Worths;
+	scores: Scores;
 	standing: Standing;
 	/** All marks of a take, by its id. */
 	marks: ReadonlyMap<string, readonly Evidence['marks'][number][]>;
@@ -49,7 +49,7 @@ function once<T>(work: (setting: number) => T): (setting: number) => T {
 }
 
 export function knownFrom(evidence: Evidence, fit: Fit): Known {
-	const { settings, worths, standing } = chooserOf(fit);
+	const { settings, scores, standing } = chooserOf(fit);
 	const mean = (of: 'credits' | 'seconds') => (setting: number) => {
 		const values = settings[setting].takes.flatMap((i) => evidence.takes[i][of] ?? []);
 		return values.length ? values.reduce((a, b) => a + b, 0) / values.length : undefined;
@@ -57,12 +57,12 @@ export function knownFrom(evidence: Evidence, fit: Fit): Known {
 	const marks = new Map<string, Evidence['marks'][number][]>();
 	for (const mark of evidence.marks) marks.set(mark.take, [...(marks.get(mark.take) ?? []), mark]);
 	const at = drawn(fit);
-	const score = (setting: number, draw: number) => worths.values[setting * worths.draws + draw];
+	const score = (setting: number, draw: number) => scores.values[setting * scores.draws + draw];
 	return {
 		evidence,
 		fit,
 		settings,
-		worths,
+		scores,
 		standing,
 		marks,
 		carriedBy: carriers(evidence),

@@ -22,7 +22,7 @@ describe('what to run next', () => {
 			dials: [models, guidanceDial(AT)],
 			seeds: 4,
 			roll,
-			worth: ([model, stop]) => (model === 0 ? 1.4 : -0.6) - 0.16 * (AT[stop] - PEAK) ** 2,
+			score: ([model, stop]) => (model === 0 ? 1.4 : -0.6) - 0.16 * (AT[stop] - PEAK) ** 2,
 			luck: 0.5,
 			credits: ([model]) => 1 + model
 		});
@@ -73,7 +73,7 @@ describe('what to run next', () => {
 		const lacking = judgedPlan({
 			dials: [models, wordings],
 			seeds: 5,
-			worth: ([model, wording]) => 1.1 * (model - 1) + 1.1 * (wording - 1) - 0.6,
+			score: ([model, wording]) => 1.1 * (model - 1) + 1.1 * (wording - 1) - 0.6,
 			without: ([model, wording]) => model === 2 && wording === 2,
 			luck: 0.4,
 			credits: ([model]) => 1 + model
@@ -92,7 +92,7 @@ describe('what to run next', () => {
 		const lacking = judgedPlan({
 			dials: [models, wordings],
 			seeds: 6,
-			worth: ([model, wording]) => 1.6 * (1 - model) + 1.6 * (1 - wording),
+			score: ([model, wording]) => 1.6 * (1 - model) + 1.6 * (1 - wording),
 			without: ([model, wording]) => model === 2 && wording === 2
 		});
 		expect(of(lacking, 'unseen')).toBeUndefined();
@@ -102,7 +102,7 @@ describe('what to run next', () => {
 		const close = judgedPlan({
 			dials: [choiceDial('model', ['Alder', 'Birch', 'Cedar', 'Dogwood'])],
 			seeds: 3,
-			worth: ([model]) => [0.9, 0.9, -2, -2][model],
+			score: ([model]) => [0.9, 0.9, -2, -2][model],
 			luck: 0.9
 		});
 		const { settings, credits } = of(close, 'seeds')!;
@@ -118,7 +118,7 @@ describe('what to run next', () => {
 					const alike = judgedPlan({
 						dials: [models],
 						seeds,
-						worth: ([model]) => [0.9, 0.9, -1][model],
+						score: ([model]) => [0.9, 0.9, -1][model],
 						luck: 0.8,
 						roll
 					});

@@ -8,7 +8,7 @@ const dials = [choiceDial('model', ['Alder', 'Birch']), guidanceDial([3, 6])];
 const known = (evidence: Evidence) => knownFrom(evidence, fit(evidence, wantedFor(evidence)));
 /** A plan in which one model is planted to be better by so much. */
 const planted = (by: number, seeds = 6) =>
-	judgedPlan({ dials, seeds, worth: ([model]) => (model === 0 ? by : -by), credits: () => 2 });
+	judgedPlan({ dials, seeds, score: ([model]) => (model === 0 ? by : -by), credits: () => 2 });
 const alder = { model: 'Alder', guidance: '3' };
 const birch = { model: 'Birch', guidance: '3' };
 
@@ -56,7 +56,7 @@ describe('what is known of settings that are picked', () => {
 		expect(pickFound(sure, { model: 'Cedar', guidance: '3' }, '')).toBeNull();
 		const unjudged = { ...planted(2), marks: [] };
 		expect(pickFound(known(unjudged), alder, '')).toBeNull();
-		const alone = judgedPlan({ dials: [choiceDial('model', ['Alder'])], seeds: 3, worth: () => 2 });
+		const alone = judgedPlan({ dials: [choiceDial('model', ['Alder'])], seeds: 3, score: () => 2 });
 		expect(pickFound(known(alone), { model: 'Alder' }, '')).toBeNull();
 	});
 });

@@ -24,7 +24,7 @@ export function pickFound(
 	stops: Readonly<Record<string, string>>,
 	plan: string
 ): PickFound | null {
-	const { evidence, settings, standing, worths, score } = known;
+	const { evidence, settings, standing, scores, score } = known;
 	const at = settingAt(known, stops);
 	const judged = judgedIn(evidence);
 	// Settings that nobody judged have nothing that speaks for them.
@@ -52,8 +52,8 @@ export function pickFound(
 		sure: keepers && Number.isFinite(keepers.sure) ? keepers.sure : null,
 		runnerUp: {
 			says: contender(known, other).says,
-			asGood: shareOf(worths.draws, (d) => over(d) < AS_GOOD),
-			beaten: shareOf(worths.draws, (d) => over(d) > 0)
+			asGood: shareOf(scores.draws, (d) => over(d) < AS_GOOD),
+			beaten: shareOf(scores.draws, (d) => over(d) > 0)
 		},
 		judges: [...new Set([...evidence.marks, ...evidence.pairs].map(({ judge }) => judge))],
 		marks: judged.marks,

@@ -1,7 +1,7 @@
 import { stream } from '$lib/core/random';
 import { effectIn, type Fit } from './fit';
 import { logistic } from './ordinal';
-import { isSettled, MINDED, standingOf, type Standing, type Worths } from './settings';
+import { isSettled, MINDED, standingOf, type Standing, type Scores } from './settings';
 
 /** How many truths are tried, how many draws are kept of each, and how far is looked. */
 const TRUTHS = 15;
@@ -18,7 +18,7 @@ const STRIDE = { least: 4, share: 0.2 };
  *
  * @returns 0 when it is settled; Infinity when it is more than 200
  */
-export function pairsLeft({ draws }: Fit, worths: Worths, standing: Standing): number {
+export function pairsLeft({ draws }: Fit, scores: Scores, standing: Standing): number {
 	if (standing.settled) return 0;
 	const runners = standing.loss
 		.map((_, s) => s)
@@ -27,12 +27,12 @@ export function pairsLeft({ draws }: Fit, worths: Worths, standing: Standing): n
 	const every = Math.max(1, Math.floor(draws.count / KEPT));
 	const kept = Array.from({ length: Math.floor(draws.count / every) }, (_, i) => i * every);
 	const n = kept.length;
-	const worth = runners.map((s) =>
-		Float64Array.from(kept, (d) => worths.values[s * worths.draws + d])
+	const score = runners.map((s) =>
+		Float64Array.from(kept, (d) => scores.values[s * scores.draws + d])
 	);
 	const best = Int32Array.from(kept, (_, i) => {
 		let at = 0;
-		for (let s = 1; s < runners.length; s++) if (worth[s][i] > worth[at][i]) at = s;
+		for (let s = 1; s < runners.length; s++) if (score[s][i] > score[at][i]) at = s;
 		return at;
 	});
 	const chance = chancesOf(draws, kept);
@@ -55,13 +55,13 @@ export function pairsLeft({ draws }: Fit, worths: Worths, standing: Standing): n
 				let b = a;
 				for (let i = 0; i < 40 && b === a; i++) b = sample();
 				if (b === a) b = a ? 0 : Math.min(1, runners.length - 1);
-				const by = worth[a][truth] - worth[b][truth];
+				const by = score[a][truth] - score[b][truth];
 				const roll = draw.next();
 				const left = chance(truth, by, 2);
 				const answer = roll < left ? 2 : roll < left + chance(truth, by, 0) ? 0 : 1;
-				for (let i = 0; i < n; i++) weights[i] *= chance(i, worth[a][i] - worth[b][i], answer);
+				for (let i = 0; i < n; i++) weights[i] *= chance(i, score[a][i] - score[b][i], answer);
 			}
-			if (settles(worth, best, weights)) found = asked;
+			if (settles(score, best, weights)) found = asked;
 		}
 		needed.push(found);
 		needed.sort((a, b) => a - b);
@@ -101,15 +101,15 @@ function chancesOf({ answers }: Fit['draws'], kept: readonly number[]) {
 }
 
 /** Whether the answer is settled under weighed draws. */
-function settles(worth: readonly Float64Array[], best: Int32Array, weights: Float64Array): boolean {
+function settles(score: readonly Float64Array[], best: Int32Array, weights: Float64Array): boolean {
 	let all = 0;
 	for (const weight of weights) all += weight;
 	if (!(all > 0)) return true;
-	const means = worth.map((one) => one.reduce((sum, u, i) => sum + weights[i] * u, 0));
-	const named = worth[means.indexOf(Math.max(...means))];
+	const means = score.map((one) => one.reduce((sum, u, i) => sum + weights[i] * u, 0));
+	const named = score[means.indexOf(Math.max(...means))];
 	let [loss, minded] = [0, 0];
 	for (let i = 0; i < weights.length; i++) {
-		const lost = worth[best[i]][i] - named[i];
+		const lost = score[best[i]][i] - named[i];
 		loss += weights[i] * lost;
 		if (lost > MINDED) minded += weights[i];
 	}

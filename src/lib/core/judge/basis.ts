@@ -1,14 +1,14 @@
 import type { Problem } from './problem';
 
-/** Worth of features from coefficients, by the basis of every block. */
-export function spread(blocks: Problem['blocks'], x: Float64Array, worth: Float64Array): void {
+/** Score of features from coefficients, by the basis of every block. */
+export function spread(blocks: Problem['blocks'], x: Float64Array, score: Float64Array): void {
 	for (const { feature, coefficient, basis, size, rank } of blocks)
 		for (let i = 0; i < size; i++) {
 			let sum = 0;
 			if (basis)
 				for (let k = 0; k < rank; k++) sum += basis.values[i * rank + k] * x[coefficient + k];
 			else sum = x[coefficient + i];
-			worth[feature + i] = sum;
+			score[feature + i] = sum;
 		}
 }
 

@@ -5,10 +5,10 @@ import {
 	settingKey,
 	settingsOf,
 	standingOf,
-	worthsOf,
+	scoresOf,
 	type Setting,
 	type Standing,
-	type Worths
+	type Scores
 } from './settings';
 
 /** A pair of takes to be shown, by id. */
@@ -32,19 +32,19 @@ const pairKey = (a: string, b: string): string => (a < b ? `${a} ${b}` : `${b} $
 export interface Chooser {
 	fit: Fit;
 	settings: Setting[];
-	worths: Worths;
+	scores: Scores;
 	standing: Standing;
 }
 
 export function chooserOf(fit: Fit): Chooser {
 	const settings = settingsOf(fit.evidence);
-	const worths = worthsOf(fit, settings);
+	const scores = scoresOf(fit, settings);
 	return {
 		fit,
 		settings,
-		worths,
+		scores,
 		standing: standingOf(
-			worths,
+			scores,
 			settings.map(({ judged }) => judged)
 		)
 	};
@@ -221,7 +221,7 @@ function alone(
 }
 
 function varianceBetween(fit: Fit, a: readonly number[], b: readonly number[]): number {
-	const { values, draws } = worthsOf(fit, [{ stops: a }, { stops: b }]);
+	const { values, draws } = scoresOf(fit, [{ stops: a }, { stops: b }]);
 	let [sum, squares] = [0, 0];
 	for (let d = 0; d < draws; d += 4) {
 		const by = values[d] - values[draws + d];

@@ -71,7 +71,7 @@ export class Climber {
 	readonly #plain: Seen;
 	readonly #seen: Seen;
 	readonly #lower: Lower;
-	readonly #worth: Float64Array;
+	readonly #score: Float64Array;
 	readonly #work: Float64Array;
 	readonly #wide: Float64Array;
 	readonly #near: number;
@@ -97,7 +97,7 @@ export class Climber {
 			diagonal: new Float64Array(nodes),
 			below: new Float64Array(pattern.rows.length)
 		};
-		this.#worth = new Float64Array(features);
+		this.#score = new Float64Array(features);
 		this.#work = new Float64Array(nodes);
 		this.#wide = new Float64Array((features + this.#numbers) * own.all);
 	}
@@ -192,8 +192,8 @@ export class Climber {
 	#look(x: Float64Array, z: Float64Array, prior: Precisions): number {
 		const p = this.#p;
 		const { own, coefficients, pattern } = p;
-		const worth = this.#worth;
-		spread(p.blocks, x, worth);
+		const score = this.#score;
+		spread(p.blocks, x, score);
 		const [plain, seen, lower] = [this.#plain, this.#seen, this.#lower];
 		plain.slope.fill(0);
 		plain.bend.fill(0);
@@ -201,7 +201,7 @@ export class Climber {
 		plain.cross.fill(0);
 		lower.diagonal.fill(0);
 		lower.below.fill(0);
-		let log = addAnswers(p, { worth, x, z, ...prior }, plain, lower);
+		let log = addAnswers(p, { score, x, z, ...prior }, plain, lower);
 		this.#likelihood = log;
 		this.#toCoefficients();
 		for (let i = 0; i < own.all; i++) {

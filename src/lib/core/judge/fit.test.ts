@@ -8,7 +8,7 @@ import type { Evidence } from './evidence';
 import { effectIn, fit } from './fit';
 import { logistic, ordinal, blankOrdinal } from './ordinal';
 import { pointsOver } from './points';
-import { settingsOf, standingOf, worthsOf } from './settings';
+import { settingsOf, standingOf, scoresOf } from './settings';
 import { wantedFor } from './wanted';
 
 const judged = (rule: string, seed: number, pairs = 0): Evidence => {
@@ -32,7 +32,7 @@ describe('slopes', () => {
 	const evidence = judgedPlan({
 		dials: [choiceDial('model', ['a', 'b', 'c'])],
 		seeds: 2,
-		worth: ([model]) => model
+		score: ([model]) => model
 	});
 	const scalesOf = (change: Partial<Evidence>) =>
 		compile({ ...evidence, ...change }, { together: [] }).scales;
@@ -223,7 +223,7 @@ describe('fit', () => {
 			known = fit({ ...evidence, pairs: evidence.pairs.slice(0, n) }, wanted, known);
 		const whole = fit(evidence, wanted);
 		const settings = settingsOf(evidence);
-		const [one, two] = [known, whole].map((by) => standingOf(worthsOf(by, settings)));
+		const [one, two] = [known, whole].map((by) => standingOf(scoresOf(by, settings)));
 		one.mean.forEach((mean, s) => expect(Math.abs(mean - two.mean[s])).toBeLessThan(0.15));
 		expect(one.best).toBe(two.best);
 	});

@@ -388,10 +388,10 @@ export function firstLook(evidence: Evidence, scale: number): number[][] {
 	const { problem, dials } = layout;
 	const climber = new Climber(problem);
 	const { x } = climber.climb(allAt(layout, Math.log(scale)), climber.begin());
-	const worth = new Float64Array(problem.features);
-	spread(problem.blocks, x, worth);
+	const score = new Float64Array(problem.features);
+	spread(problem.blocks, x, score);
 	return dials.map((first, d) => [
-		...worth.subarray(first, first + evidence.dials[d].stops.length)
+		...score.subarray(first, first + evidence.dials[d].stops.length)
 	]);
 }
 

@@ -1,6 +1,6 @@
 export { faultId, faultKey, faults, type Fault } from './faults';
 export { asks, wanted, type Judged, type TakeFilter } from './filter';
-export { keptSays, markWorth } from './tally';
+export { keptSays, markScore } from './tally';
 export { Evidence, noEvidence, type EvidenceDial } from './evidence';
 export { pairsLeft } from './ahead';
 export { chooserOf, nextPair, pairsFrom, type Shown } from './choose';
@@ -15,10 +15,10 @@ export {
 	settingKey,
 	settingsOf,
 	standingOf,
-	worthsOf,
+	scoresOf,
 	type Setting,
 	type Standing,
-	type Worths
+	type Scores
 } from './settings';
 export { toldTogether, wantedFor } from './wanted';
 export { Sitting, type PairsAsked, type PairsKnown } from './session';

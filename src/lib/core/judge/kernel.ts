@@ -85,7 +85,7 @@ export function basisTogether(a: Basis, b: Basis): Basis {
 export interface Curve {
 	/** Where it is known, on the dial's own scale. */
 	at: number[];
-	/** `at.length` x stops: worth at each place, given the effects of the stops. */
+	/** `at.length` x stops: score at each place, given the effects of the stops. */
 	weights: Matrix;
 	/** `at.length` x `at.length`: square root of what the stops leave open, for a scale of 1. */
 	open: Matrix;

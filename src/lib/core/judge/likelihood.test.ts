@@ -31,7 +31,7 @@ describe('the likelihood of all answers', () => {
 	const draw = stream('where');
 	const small = (count: number) => Float64Array.from({ length: count }, () => draw.next() - 0.5);
 	const at = {
-		...{ worth: small(features), x: small(own.all), z: small(nodes) },
+		...{ score: small(features), x: small(own.all), z: small(nodes) },
 		...{ flat: [1, 0.9, 0.8], factor: 1.3, judges: Float64Array.of(0.7, 1.2) }
 	};
 	const look = () => {
@@ -68,7 +68,7 @@ describe('the likelihood of all answers', () => {
 	const here = look();
 	/** Where the i-th of features and numbers is moved. */
 	const mover = (i: number): [Float64Array, number] =>
-		i < features ? [at.worth, i] : [at.x, i - features + coefficients];
+		i < features ? [at.score, i] : [at.x, i - features + coefficients];
 
 	it('fits judges who drift, lean and differ, beside seeds and takes', () => {
 		expect([...own.drift, ...own.strict, ...own.judgeLean].every((one) => one >= 0)).toBe(true);

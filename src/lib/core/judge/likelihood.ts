@@ -43,9 +43,9 @@ export interface Seen {
 	cross: Float64Array;
 }
 
-/** Where answers stand: worth of features, own numbers, nodes, and how much integrated effects flatten. */
+/** Where answers stand: score of features, own numbers, nodes, and how much integrated effects flatten. */
 export interface At {
-	worth: Float64Array;
+	score: Float64Array;
 	x: Float64Array;
 	z: Float64Array;
 	flat: readonly number[];
@@ -71,7 +71,7 @@ interface Local {
  */
 export function addAnswers(
 	p: Problem,
-	{ worth, x, z, flat, factor, judges }: At,
+	{ score, x, z, flat, factor, judges }: At,
 	into: Seen,
 	lower: Lower
 ): number {
@@ -113,7 +113,7 @@ export function addAnswers(
 		const judge = p.judge[a];
 		const k = flat[p.free[a]];
 		let u = 0;
-		for (let i = from; i < to; i++) u += value[i] * worth[index[i]];
+		for (let i = from; i < to; i++) u += value[i] * score[index[i]];
 		for (let i = nodeFrom; i < nodeTo; i++) u += nodeValue[i] * z[nodeIndex[i]];
 		const strictAt = own.strict.length ? own.strict[judge] : -1;
 		const leanAt = own.judgeLean.length ? own.judgeLean[judge] : -1;
@@ -156,7 +156,7 @@ export function addAnswers(
 
 /** How an answer's log-likelihood bends with its sum q and with the cuts below and above it. */
 class Bends {
-	/** Slope of q by the worth of its features. */
+	/** Slope of q by the score of its features. */
 	m = 1;
 	q = 0;
 	low = 0;

@@ -1,6 +1,6 @@
 /**
- * One ordered answer of the cumulative-logit model, `P(answer <= j) = logistic(cut_j - worth)`
- * (McCullagh 1980, eq. 2.1): its log-likelihood and its derivatives by the distances of the worth
+ * One ordered answer of the cumulative-logit model, `P(answer <= j) = logistic(cut_j - score)`
+ * (McCullagh 1980, eq. 2.1): its log-likelihood and its derivatives by the distances of the score
  * from the cut below and the cut above it. A blind pair with ties is the same answer about a
  * difference, with cuts at -tie and +tie (Rao and Kupper 1967).
  */
@@ -23,8 +23,8 @@ const logLogistic = (x: number): number =>
 
 /**
  * Fills `out` with the answer between two cuts.
- * @param low cut below less worth; -Infinity for the lowest answer
- * @param high cut above less worth; Infinity for the highest answer
+ * @param low cut below less score; -Infinity for the lowest answer
+ * @param high cut above less score; Infinity for the highest answer
  */
 export function ordinal(low: number, high: number, out: Ordinal): void {
 	if (low === -Infinity) {

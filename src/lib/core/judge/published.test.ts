@@ -52,14 +52,14 @@ describe('pairs', () => {
 		const { problem } = fit(contest(teams, games), { together: [], flat: true }).layout;
 		const { x } = points[0].top;
 		const { basis, rank } = problem.blocks[0];
-		const worth = teams.map((_, i) =>
+		const score = teams.map((_, i) =>
 			Array.from({ length: rank }, (_, k) => basis!.values[i * rank + k] * x[k]).reduce(
 				(a, b) => a + b,
 				0
 			)
 		);
 		const printed = [1.581, 1.436, 1.294, 1.248, 1.108, 0.684, 0];
-		worth.forEach((one, i) => expect(one - worth[6]).toBeCloseTo(printed[i], 3));
+		score.forEach((one, i) => expect(one - score[6]).toBeCloseTo(printed[i], 3));
 	});
 
 	// Rao and Kupper 1967: for two items the model is saturated, and has a closed form.
@@ -168,7 +168,7 @@ describe('marks', () => {
 		const climber = new Climber(problem);
 		const top = climber.climb(Float64Array.of(Infinity), climber.begin());
 		const { cuts } = answerNumbers(problem, top.x);
-		// P(answer <= j) = logistic(cut_j - worth): the printed slopes have the other sign.
+		// P(answer <= j) = logistic(cut_j - score): the printed slopes have the other sign.
 		expect(-top.x[0]).toBeCloseTo(1.1112, 3);
 		expect(-top.x[1]).toBeCloseTo(-0.3189, 4);
 		[-0.2819, 1.2128, 2.2094].forEach((cut, j) => expect(cuts[j]).toBeCloseTo(cut, 3));

@@ -28,7 +28,7 @@ export interface PairsKnown {
 	left: number | null;
 }
 
-/** Worth that is lost where nothing is known of a dial: the scale of progress. */
+/** Score that is lost where nothing is known of a dial: the scale of progress. */
 const NOTHING_KNOWN = 0.8;
 
 /** Progress of a dial before the answer is decided, at most. */
@@ -73,10 +73,10 @@ export class Sitting {
 		let chooser = chooserOf(this.#next(evidence));
 		// Only the fit that Findings uses may say that it is decided.
 		if (chooser.standing.settled) chooser = chooserOf(this.whole(evidence));
-		const { fit: fitted, worths, standing } = chooser;
+		const { fit: fitted, scores, standing } = chooser;
 		const place = evidence.dials.findIndex(({ id }) => id === dial);
 		const asked: Asked = place < 0 ? null : { dial: place };
-		const left = pairsLeft(fitted, worths, standing);
+		const left = pairsLeft(fitted, scores, standing);
 		return {
 			next: nextPair(chooser, asked, [...before, ...ahead], skipped),
 			dials: evidence.dials.map(({ id, label }, d) => ({

@@ -30,7 +30,7 @@ export function settingsOf({ takes, marks, pairs }: Evidence): Setting[] {
 	return [...found.values()];
 }
 
-/** The features of a setting's worth among a fit's effects. */
+/** The features of a setting's score among a fit's effects. */
 function effectsAt({ layout, evidence }: Fit, stops: readonly number[]): number[] {
 	const at = stops.map((stop, d) => layout.dials[d] + stop);
 	for (const {
@@ -41,8 +41,8 @@ function effectsAt({ layout, evidence }: Fit, stops: readonly number[]): number[
 	return at;
 }
 
-/** Worth of settings by draws: settings x draws, row by row. */
-export interface Worths {
+/** Score of settings by draws: settings x draws, row by row. */
+export interface Scores {
 	count: number;
 	draws: number;
 	values: Float64Array;
@@ -51,7 +51,7 @@ export interface Worths {
 /** Effects that are added up together, once for all settings that share them. */
 const SHARED = 3;
 
-export function worthsOf(fit: Fit, settings: readonly Pick<Setting, 'stops'>[]): Worths {
+export function scoresOf(fit: Fit, settings: readonly Pick<Setting, 'stops'>[]): Scores {
 	const { count, effects } = fit.draws;
 	const values = new Float64Array(settings.length * count);
 	const none = new Float64Array(count);
@@ -93,7 +93,7 @@ function add(
 export interface Standing {
 	/** Chance of being best of them all. */
 	chance: number[];
-	/** Worth that is lost on average where another one is best. */
+	/** Score that is lost on average where another one is best. */
 	loss: number[];
 	mean: number[];
 	/** The one with the least expected loss among those that someone judged. */
@@ -106,18 +106,18 @@ export interface Standing {
 	bestOf: Int32Array;
 }
 
-/** Expected loss below which an answer is settled, in worth: about 3% of preference. */
+/** Expected loss below which an answer is settled, in score: about 3% of preference. */
 export const SETTLED = 0.12;
 /** A loss that would be minded, and the chance of it that an answer may carry. */
 export const MINDED = 0.5;
 const RISK = 0.02;
 
-/** A difference of worth that nobody would miss: about 4% of preference. */
+/** A difference of score that nobody would miss: about 4% of preference. */
 export const AS_GOOD = 0.15;
 
 /** @param judged whether each setting was judged: no other one is named the best. @default all */
 export function standingOf(
-	{ count, draws, values }: Worths,
+	{ count, draws, values }: Scores,
 	judged?: readonly boolean[]
 ): Standing {
 	const bestOf = new Int32Array(draws);
@@ -126,10 +126,10 @@ export function standingOf(
 	for (let s = 0; s < count; s++) {
 		let sum = 0;
 		for (let d = 0; d < draws; d++) {
-			const worth = values[s * draws + d];
-			sum += worth;
-			if (worth > top[d]) {
-				top[d] = worth;
+			const score = values[s * draws + d];
+			sum += score;
+			if (score > top[d]) {
+				top[d] = score;
 				bestOf[d] = s;
 			}
 		}

@@ -6,7 +6,7 @@ import { toldTogether, wantedFor, type Evidence } from './index';
 const made = (
 	stops: readonly number[],
 	seeds: number,
-	worth: (at: readonly number[]) => number = () => 0,
+	score: (at: readonly number[]) => number = () => 0,
 	without: (at: readonly number[]) => boolean = () => false
 ): Evidence =>
 	judgedPlan({
@@ -17,7 +17,7 @@ const made = (
 			)
 		),
 		seeds,
-		worth,
+		score,
 		without
 	});
 

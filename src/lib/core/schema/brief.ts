@@ -197,7 +197,7 @@ export const PickFound = z.object({
 	/** Whether the best settings were settled, and whether these were they. */
 	settled: z.boolean(),
 	best: z.boolean(),
-	/** Chance of being the best of all, and worth that is lost on average where another is. */
+	/** Chance of being the best of all, and score that is lost on average where another is. */
 	chance: share,
 	loss: z.number(),
 	/** Preference over an even take. */

@@ -50,8 +50,8 @@ const of =
 	(seed: number): ReturnType<typeof judged> =>
 		judged({ ...plain, ...change }, seed, pairs);
 
-const worthOf = (world: StrangeWorld, evidence: Evidence) =>
-	settingsOf(evidence).map(({ stops }) => world.worth(stops));
+const scoreOf = (world: StrangeWorld, evidence: Evidence) =>
+	settingsOf(evidence).map(({ stops }) => world.score(stops));
 
 export const alarms: readonly Alarm[] = [
 	{
@@ -89,7 +89,7 @@ export const alarms: readonly Alarm[] = [
 			const { takes } = evidence;
 			const pairs = Array.from({ length: 40 }, (_, i) => {
 				const [left, right] = draw.shuffle(takes.map((_, t) => t));
-				const better = world.worth(takes[left].stops) > world.worth(takes[right].stops);
+				const better = world.score(takes[left].stops) > world.score(takes[right].stops);
 				return {
 					left: takes[left].id,
 					right: takes[right].id,
@@ -171,13 +171,13 @@ export const alarms: readonly Alarm[] = [
 		finding: 'price',
 		evidence: of({ id: 'cheaper', matters: [1.8, 1.2, 0.4] }),
 		claimed: (items, world, evidence) => {
-			const worths = worthOf(world, evidence);
+			const scores = scoreOf(world, evidence);
 			const cheaper = (items[0]?.data as { cheaper: { setting: number } | null } | undefined)
 				?.cheaper;
 			return (
 				saying(/ is as good as the best/)(items) &&
 				!!cheaper &&
-				Math.max(...worths) - worths[cheaper.setting] >= 0.5
+				Math.max(...scores) - scores[cheaper.setting] >= 0.5
 			);
 		}
 	},
@@ -204,11 +204,11 @@ export const alarms: readonly Alarm[] = [
 		finding: 'rounds',
 		evidence: of({ id: 'dropped' }),
 		claimed: (items, world, evidence) => {
-			const worths = worthOf(world, evidence);
+			const scores = scoreOf(world, evidence);
 			const dropped = (
 				items[0]?.data as { dropped: { stops: Record<string, string> }[] } | undefined
 			)?.dropped;
-			const best = settingsOf(evidence)[worths.indexOf(Math.max(...worths))];
+			const best = settingsOf(evidence)[scores.indexOf(Math.max(...scores))];
 			return !!dropped?.some(({ stops }) =>
 				evidence.dials.every(({ id, stops: all }, d) => stops[id] === all[best.stops[d]].key)
 			);

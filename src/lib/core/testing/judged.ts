@@ -6,8 +6,8 @@ export interface JudgedPlan {
 	dials: Evidence['dials'];
 	/** Seeds on which every setting is run. */
 	seeds: number;
-	/** Worth of a setting by its stops; kept above 0.8, dropped below -0.8. */
-	worth?: (stops: readonly number[]) => number;
+	/** Score of a setting by its stops; kept above 0.8, dropped below -0.8. */
+	score?: (stops: readonly number[]) => number;
 	/** Deviation from it, of every take by itself. @default 0.2 */
 	luck?: number;
 	/** Another one gives other luck. @default 0 */
@@ -23,7 +23,7 @@ export function judgedPlan(plan: JudgedPlan): Evidence {
 	const {
 		dials,
 		seeds,
-		worth = () => 0,
+		score = () => 0,
 		luck = 0.2,
 		roll = 0,
 		without = () => false,
@@ -48,7 +48,7 @@ export function judgedPlan(plan: JudgedPlan): Evidence {
 				...(credits ? { credits: credits(stops) } : {})
 			});
 			// Even, with the deviation asked for: sqrt(12) wide.
-			const u = worth(stops) + luck * Math.sqrt(12) * (draw.next() - 0.5);
+			const u = score(stops) + luck * Math.sqrt(12) * (draw.next() - 0.5);
 			const mark = u > 0.8 ? 'keep' : u > -0.8 ? 'maybe' : 'drop';
 			marks.push({ take: id, mark, judge: '', blind: true });
 		}

@@ -164,8 +164,8 @@ function numbersFrom(seed: number): () => number {
 /** A judged plan whose truth is known: takes, marks, and who answers what about two takes. */
 export interface StrangeWorld {
 	evidence: Evidence;
-	worth: (stops: readonly number[]) => number;
-	/** Worth of every stop, averaged over all combinations. */
+	score: (stops: readonly number[]) => number;
+	/** Score of every stop, averaged over all combinations. */
 	effects: number[][];
 	/** An answer about two takes, by place; judges take turns. */
 	answer: (left: number, right: number) => Omit<Evidence['pairs'][number], 'left' | 'right'>;
@@ -200,11 +200,11 @@ export function strangeWorld(rule: Stranger, seed: number): StrangeWorld {
 	const raw = (stops: readonly number[]) =>
 		stops.reduce((sum, stop, d) => sum + plain[d][stop], own.get(stops.join())!);
 	const mean = all.reduce((sum, stops) => sum + raw(stops), 0) / all.length;
-	const worth = (stops: readonly number[]) => raw(stops) - mean;
+	const score = (stops: readonly number[]) => raw(stops) - mean;
 	const effects = rule.stops.map((n, d) =>
 		Array.from({ length: n }, (_, i) => {
 			const here = all.filter((stops) => stops[d] === i);
-			return here.reduce((sum, stops) => sum + worth(stops), 0) / here.length;
+			return here.reduce((sum, stops) => sum + score(stops), 0) / here.length;
 		})
 	);
 	let made = all;
@@ -222,7 +222,7 @@ export function strangeWorld(rule: Stranger, seed: number): StrangeWorld {
 	);
 	const takes: Evidence['takes'] = [];
 	const [truth, open]: [number[], number[]] = [[], []];
-	const seedWorth = Array.from({ length: rule.seeds }, () => 0.7 * bell());
+	const seedEffect = Array.from({ length: rule.seeds }, () => 0.7 * bell());
 	const suits = Array.from({ length: rule.seeds }, () =>
 		Array.from({ length: rule.stops[0] }, () => (rule.suits ?? 0) * bell())
 	);
@@ -237,7 +237,7 @@ export function strangeWorld(rule: Stranger, seed: number): StrangeWorld {
 				measures: {}
 			});
 			const luck = (rule.luck ?? 0) * (rule.heavy ? t3() : bell());
-			truth.push(worth(stops) + seedWorth[s] + suits[s][stops[0]] + luck);
+			truth.push(score(stops) + seedEffect[s] + suits[s][stops[0]] + luck);
 			open.push(stops[0] === 0 ? 1 : 0);
 		}
 	const marks: Evidence['marks'] = [];
@@ -287,7 +287,7 @@ export function strangeWorld(rule: Stranger, seed: number): StrangeWorld {
 			marks,
 			pairs: []
 		},
-		worth: (stops) => worth(stops.map((stop, d) => used[d][stop])),
+		score: (stops) => score(stops.map((stop, d) => used[d][stop])),
 		effects: effects.map((row, d) => used[d].map((stop) => row[stop])),
 		answer: (left, right) => {
 			const { name, slips = 0, lean = 0 } = rule.judges[turn++ % rule.judges.length];

@@ -14,7 +14,7 @@ import { worldOf, type Rule } from './worlds';
 export interface Trial {
 	settled: boolean;
 	pairs: number;
-	/** Worth that the setting named loses, and by how much the best leads the next one. */
+	/** Score that the setting named loses, and by how much the best leads the next one. */
 	loses: number;
 	lead: number;
 	/** Whether the best one is named. */
@@ -75,8 +75,8 @@ export function judgeWorld(rule: AnyRule, seed: number, most = MOST_PAIRS): Tria
 		known = fit({ ...evidence, pairs: [...evidence.pairs] }, wanted, known);
 		chooser = chooserOf(known);
 	}
-	const truths = chooser.settings.map(({ stops }) => world.worth(stops)).sort((a, b) => b - a);
-	const named = world.worth(chooser.settings[chooser.standing.best].stops);
+	const truths = chooser.settings.map(({ stops }) => world.score(stops)).sort((a, b) => b - a);
+	const named = world.score(chooser.settings[chooser.standing.best].stops);
 	let [covered, differences] = [0, 0];
 	world.effects.forEach((truth, d) => {
 		for (let i = 0; i < truth.length; i++)

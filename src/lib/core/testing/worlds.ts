@@ -1,12 +1,12 @@
 import { logistic, noEvidence, type Evidence } from '$lib/core/judge';
 import { stream, type Stream } from '$lib/core/random';
 
-/** A made-up artist and pictures whose worth is known: what findings say can be held against it. */
+/** A made-up artist and pictures whose score is known: what findings say can be held against it. */
 export interface World {
 	evidence: Evidence;
-	/** Worth of a setting, by its stops. */
-	worth: (stops: readonly number[]) => number;
-	/** Worth of every stop of every dial: deviations that sum to zero. */
+	/** Score of a setting, by its stops. */
+	score: (stops: readonly number[]) => number;
+	/** Score of every stop of every dial: deviations that sum to zero. */
 	effects: number[][];
 	mark: (take: number) => 'drop' | 'maybe' | 'keep';
 	/** What is answered about two takes, by place. */
@@ -95,7 +95,7 @@ const centred = (values: number[]): number[] => {
 	return values.map((value) => value - mean);
 };
 
-/** Worth along a number dial: a slope and a bend, each of so much. */
+/** Score along a number dial: a slope and a bend, each of so much. */
 function bend(at: readonly number[], much: number, draw: Stream): number[] {
 	const [slope, curve] = [much * normal(draw), much * normal(draw)];
 	const [least, most] = [at[0], at.at(-1)!];
@@ -142,10 +142,10 @@ export function worldOf(rule: Rule, seed: number): World {
 						measures: {}
 					});
 	const own = takes.map(() => (rule.own ?? 0) * normal(draw));
-	const worth = ([a, b, c]: readonly number[]) =>
+	const score = ([a, b, c]: readonly number[]) =>
 		effects[0][a] + effects[1][b] + effects[2][c] + together[a][b];
 	const of = (take: number) =>
-		worth(takes[take].stops) + luck[Number(takes[take].chance)] + own[take];
+		score(takes[take].stops) + luck[Number(takes[take].chance)] + own[take];
 	const level = (u: number, cuts: readonly number[]) => {
 		const roll = draw.next();
 		return cuts.findIndex((cut) => roll < logistic(cut - u));
@@ -160,7 +160,7 @@ export function worldOf(rule: Rule, seed: number): World {
 			],
 			takes
 		},
-		worth,
+		score,
 		effects,
 		mark: (take) => (['drop', 'maybe'] as const)[level(of(take), [-0.3, 1.2])] ?? 'keep',
 		answer: (left, right) => {

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { markWorth } from '$lib/core/judge';
+	import { markScore } from '$lib/core/judge';
 	import { valueOf } from '$lib/core/measure';
 	import { Button } from 'carbon-components-svelte';
 	import { flushSync, onMount, untrack } from 'svelte';
@@ -59,7 +59,7 @@
 					? valueOf(measuring.of.get(take.id), view.address.measure)
 					: undefined;
 			const mark = work.marks.get(take.id);
-			return mark && markWorth[mark];
+			return mark && markScore[mark];
 		}
 	});
 	onMount(() => {

@@ -56,8 +56,8 @@ const stopsBy = ({ evidence, settings }: Known, setting: number): Record<string,
 	);
 
 /** Chance that a setting is as good as the best one. */
-export const asGoodAs = ({ standing, worths, score }: Known, setting: number): number =>
-	shareOf(worths.draws, (d) => score(standing.best, d) - score(setting, d) < AS_GOOD);
+export const asGoodAs = ({ standing, scores, score }: Known, setting: number): number =>
+	shareOf(scores.draws, (d) => score(standing.best, d) - score(setting, d) < AS_GOOD);
 
 /** Settings in their order: the best first, then those that lose least. */
 export const inOrder = ({ settings, standing }: Known): number[] =>
@@ -132,7 +132,7 @@ export const best = defineFinding<'best', Best>({
 	source: 'Rao and Kupper 1967; McCullagh 1980; Rue, Martino and Chopin 2009; Vehtari et al. 2024',
 	place: 'answer',
 	compute: (known) => {
-		const { evidence, fit, worths, standing, settings, score } = known;
+		const { evidence, fit, scores, standing, settings, score } = known;
 		if (settings.length < 2 || !known.judged) return [];
 		const first = contender(known, standing.best);
 		const order = inOrder(known);
@@ -140,9 +140,9 @@ export const best = defineFinding<'best', Best>({
 		const next = {
 			...contender(known, second),
 			asGood: asGoodAs(known, second),
-			beaten: shareOf(worths.draws, (d) => score(standing.best, d) > score(second, d))
+			beaten: shareOf(scores.draws, (d) => score(standing.best, d) > score(second, d))
 		};
-		const left = pairsLeft(fit, worths, standing);
+		const left = pairsLeft(fit, scores, standing);
 		const unjudged = settings.filter(({ judged }) => !judged).length;
 		const now = nowSays(standing.settled, left, unjudged);
 		const data: Best = {

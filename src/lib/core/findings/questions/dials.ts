@@ -14,7 +14,7 @@ export interface DialFinding {
 	with: string[];
 	/** One stop leads for sure, hardly anything changes, or it is open. */
 	verdict: 'leads' | 'little' | 'open';
-	stops: { key: string; preferred: Figure; worth: Figure; chance: number }[];
+	stops: { key: string; preferred: Figure; score: Figure; chance: number }[];
 	/** Score that the best stop loses on average. */
 	loss: number;
 	/** Where a number dial's curve peaks, on its own scale; null if it doesn't between its ends. */
@@ -66,7 +66,7 @@ function aboutDial(known: Known, d: number) {
 			)
 		)
 	);
-	const worth = (stop: number) => (draw: number) => effects[stop][draw];
+	const score = (stop: number) => (draw: number) => effects[stop][draw];
 	const chance = new Array<number>(n).fill(0);
 	let [little, lost] = [0, 0];
 	const means = effects.map((row) => row.reduce((a, b) => a + b, 0) / draws.count);
@@ -85,8 +85,8 @@ function aboutDial(known: Known, d: number) {
 	}
 	const stops = dial.stops.map(({ key }, s) => ({
 		key,
-		preferred: figureOf(preferred(worth(s))),
-		worth: figureOf(effects[s]),
+		preferred: figureOf(preferred(score(s))),
+		score: figureOf(effects[s]),
 		chance: chance[s]
 	}));
 	const better = (a: number, b: number, by = 0) =>
@@ -197,14 +197,14 @@ function curve({ evidence, fit, preferred }: Known, d: number, stops: DialFindin
 		const scale = draws.scales[draw * layout.scales.length + scaleAt];
 		let [top, where] = [-Infinity, 0];
 		for (let g = 0; g < PLACES; g++) {
-			let worth = 0;
+			let score = 0;
 			for (let s = 0; s < stops.length; s++)
-				worth += weights.get(g, s) * effectIn(draws, layout.dials[d] + s, draw);
+				score += weights.get(g, s) * effectIn(draws, layout.dials[d] + s, draw);
 			let rest = 0;
 			for (let k = 0; k < PLACES; k++) rest += open.get(g, k) * noise[i * PLACES + k];
-			worth += scale * rest;
-			lines[g][i] = worth;
-			if (worth > top) [top, where] = [worth, g];
+			score += scale * rest;
+			lines[g][i] = score;
+			if (score > top) [top, where] = [score, g];
 		}
 		peaks[i] = at[where];
 		if (where > 0 && where < PLACES - 1) within++;

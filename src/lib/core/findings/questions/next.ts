@@ -4,8 +4,8 @@ import {
 	flattened,
 	logistic,
 	settingKey,
-	worthsOf,
-	type Worths
+	scoresOf,
+	type Scores
 } from '$lib/core/judge';
 import { normals, stream } from '$lib/core/random';
 import { defineFinding } from '../finding';
@@ -50,14 +50,14 @@ const FRESH = 4;
 const TRUTHS = 24;
 const KEPT = 400;
 
-/** A setting that may be run, with its worth by draws. */
+/** A setting that may be run, with its score by draws. */
 interface Candidate {
 	/** Its place among the settings that were made; -1 for a new one. */
 	made: number;
 	stops: (number | null)[];
 	values: (number | null)[];
 	/** For one of the draws that are weighed. */
-	worth: (draw: number) => number;
+	score: (draw: number) => number;
 }
 
 interface Idea {
@@ -95,16 +95,16 @@ export const next = defineFinding<'next', Proposal>({
 	}
 });
 
-const worthAt =
-	({ values, draws }: Worths, setting: number) =>
+const scoreAt =
+	({ values, draws }: Scores, setting: number) =>
 	(draw: number): number =>
 		values[setting * draws + draw];
 
-const asCandidate = ({ settings, worths }: Known, made: number): Candidate => ({
+const asCandidate = ({ settings, scores }: Known, made: number): Candidate => ({
 	made,
 	stops: [...settings[made].stops],
 	values: settings[made].stops.map(() => null),
-	worth: worthAt(worths, made)
+	score: scoreAt(scores, made)
 });
 
 /** The few that are close, on fresh seeds. */
@@ -128,7 +128,7 @@ function moreSeeds(known: Known): Idea[] {
 
 /** Combinations of stops that nobody made and that may beat the best. */
 function unseen(known: Known): Idea[] {
-	const { evidence, fit, settings, standing, worths } = known;
+	const { evidence, fit, settings, standing, scores } = known;
 	const made = new Set(settings.map(({ stops }) => settingKey(stops)));
 	const levels = evidence.dials.map(({ stops }) => stops.length);
 	const all = levels.reduce((product, n) => product * n, 1);
@@ -155,15 +155,15 @@ function unseen(known: Known): Idea[] {
 		.sort((a, b) => b.mean - a.mean)
 		.slice(0, 2)
 		.map(({ stops }) => stops);
-	const theirs = worthsOf(
+	const theirs = scoresOf(
 		fit,
 		best.map((stops) => ({ stops }))
 	);
 	const beats = best.map((_, i) => {
 		let count = 0;
-		for (let d = 0; d < worths.draws; d++)
-			if (worthAt(theirs, i)(d) > worthAt(worths, standing.best)(d)) count++;
-		return count / worths.draws;
+		for (let d = 0; d < scores.draws; d++)
+			if (scoreAt(theirs, i)(d) > scoreAt(scores, standing.best)(d)) count++;
+		return count / scores.draws;
 	});
 	if (!best.length || beats[0] < 0.15) return [];
 	return [
@@ -173,7 +173,7 @@ function unseen(known: Known): Idea[] {
 				made: -1,
 				stops,
 				values: stops.map(() => null),
-				worth: worthAt(theirs, i)
+				score: scoreAt(theirs, i)
 			})),
 			seeds: FRESH,
 			says: `${listed(best.map((stops) => settingSays(evidence, stops)))} on ${FRESH} fresh seeds`,
@@ -220,12 +220,12 @@ function finer(known: Known): Idea[] {
 				(near, one, i) => (Math.abs(one - value) < Math.abs(curve.at[near] - value) ? i : near),
 				0
 			);
-			const made = worthAt(known.worths, standing.best);
+			const made = scoreAt(known.scores, standing.best);
 			return {
 				made: -1,
 				stops: at.map((stop, i) => (i === d ? null : stop)),
 				values: at.map((_, i) => (i === d ? value : null)),
-				worth: (draw) => {
+				score: (draw) => {
 					let effect = 0;
 					for (let s = 0; s < dial.stops.length; s++)
 						effect += curve.weights.get(g, s) * effectIn(draws, layout.dials[d] + s, draw);
@@ -293,15 +293,15 @@ function proposalOf(known: Known, { kind, candidates, seeds, says, why }: Idea):
 
 /** How much better the setting chosen after the plan is than today's, on average. */
 function gainOf(of: Known, candidates: readonly Candidate[], seeds: number): number {
-	const { worths, fit } = of;
+	const { scores, fit } = of;
 	const { draws, layout } = fit;
 	const { every, count } = someOf(draws);
 	const kept = Array.from({ length: count }, (_, i) => i * every);
 	const runners = inOrder(of).slice(0, 10);
 	const known = [
-		...runners.map((s) => worthAt(worths, s)),
-		...candidates.map(({ worth }) => worth)
-	].map((worth) => Float64Array.from(kept, worth));
+		...runners.map((s) => scoreAt(scores, s)),
+		...candidates.map(({ score }) => score)
+	].map((score) => Float64Array.from(kept, score));
 	const seen = known.slice(runners.length);
 	const scaleIn = (kind: 'seed' | 'take') => {
 		const at = layout.scales.indexOf(kind);
@@ -323,7 +323,7 @@ function gainOf(of: Known, candidates: readonly Candidate[], seeds: number): num
 				Math.sqrt(-2 * Math.log(draw.next())) *
 				Math.cos(2 * Math.PI * draw.next());
 			// The seed's effect counts as known when draws are weighed, so the gain is a little too high.
-			const shown = seen.map((worth) => worth[truth] + luck);
+			const shown = seen.map((score) => score[truth] + luck);
 			const roll = seen.map(() => draw.next());
 			for (let c = 0; c < seen.length; c++) {
 				const low = chance(truth, shown[c], 0);
@@ -335,9 +335,9 @@ function gainOf(of: Known, candidates: readonly Candidate[], seeds: number): num
 		for (const weight of weights) all += weight;
 		if (!(all > 0)) continue;
 		let top = -Infinity;
-		for (const worth of known) {
+		for (const score of known) {
 			let mean = 0;
-			for (let i = 0; i < kept.length; i++) mean += weights[i] * worth[i];
+			for (let i = 0; i < kept.length; i++) mean += weights[i] * score[i];
 			top = Math.max(top, mean / all);
 		}
 		sum += top;
