@@ -431,13 +431,14 @@ describe('rounds', () => {
 		let seed = 0;
 		const make = (settings: number[][], seeds: number) => {
 			for (let i = 0; i < seeds; i++, seed++) {
-				const luck = draw.next() - 0.5;
+				const takeEffect = draw.next() - 0.5;
 				for (const stops of settings) {
 					const id = `t${evidence.takes.length}`;
 					const chance = `${seed}`;
 					evidence.takes.push({ id, stops, chance, faults: [], measures: {} });
 					const share = draw.next();
-					const seen = models[stops[0]] + samplers[stops[1]] + luck + Math.log(share / (1 - share));
+					const seen =
+						models[stops[0]] + samplers[stops[1]] + takeEffect + Math.log(share / (1 - share));
 					const mark = seen > 1.2 ? 'keep' : seen > -0.6 ? 'maybe' : 'drop';
 					evidence.marks.push({ take: id, mark, judge: '', blind: true });
 				}

@@ -23,12 +23,12 @@ describe('what to run next', () => {
 			seeds: 4,
 			roll,
 			score: ([model, stop]) => (model === 0 ? 1.4 : -0.6) - 0.16 * (AT[stop] - PEAK) ** 2,
-			luck: 0.5,
+			takeEffect: 0.5,
 			credits: ([model]) => 1 + model
 		});
 	const peaked = rolled(5);
 
-	it('is finer stops in most worlds with a top between two stops, whatever the takes\u2019 luck', () => {
+	it('is finer stops in most worlds with a top between two stops, whatever the take effects', () => {
 		const found = Array.from({ length: 10 }, (_, roll) => of(rolled(roll), 'finer')).filter(
 			Boolean
 		);
@@ -75,7 +75,7 @@ describe('what to run next', () => {
 			seeds: 5,
 			score: ([model, wording]) => 1.1 * (model - 1) + 1.1 * (wording - 1) - 0.6,
 			without: ([model, wording]) => model === 2 && wording === 2,
-			luck: 0.4,
+			takeEffect: 0.4,
 			credits: ([model]) => 1 + model
 		});
 		const { settings, credits, takes, stops, why } = of(lacking, 'unseen')!;
@@ -103,7 +103,7 @@ describe('what to run next', () => {
 			dials: [choiceDial('model', ['Alder', 'Birch', 'Cedar', 'Dogwood'])],
 			seeds: 3,
 			score: ([model]) => [0.9, 0.9, -2, -2][model],
-			luck: 0.9
+			takeEffect: 0.9
 		});
 		const { settings, credits } = of(close, 'seeds')!;
 		expect(settings.map(({ keys }) => keys[0]).sort()).toEqual(['Alder', 'Birch']);
@@ -119,7 +119,7 @@ describe('what to run next', () => {
 						dials: [models],
 						seeds,
 						score: ([model]) => [0.9, 0.9, -1][model],
-						luck: 0.8,
+						takeEffect: 0.8,
 						roll
 					});
 					return of(alike, 'seeds')?.gain ?? 0;

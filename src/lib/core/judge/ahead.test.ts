@@ -45,7 +45,7 @@ describe('pairsLeft', () => {
 	});
 
 	// The loss alone lay low enough from the start, so "4 more" was said until it was settled.
-	it('asks the same as being settled: a loss that would be minded must be unlikely, too', () => {
+	it('asks the same as being settled: a regret must be unlikely, too', () => {
 		const scores = two(0.18, 0.6);
 		const standing = standingOf(scores);
 		expect(standing.loss[standing.best]).toBeLessThan(0.12);

@@ -1,7 +1,7 @@
 import { stream } from '$lib/core/random';
 import { effectIn, type Fit } from './fit';
 import { logistic } from './ordinal';
-import { isSettled, MINDED, standingOf, type Standing, type Scores } from './settings';
+import { isSettled, REGRET, standingOf, type Standing, type Scores } from './settings';
 
 /** How many truths are tried, how many draws are kept of each, and how far is looked. */
 const TRUTHS = 15;
@@ -107,13 +107,13 @@ function settles(score: readonly Float64Array[], best: Int32Array, weights: Floa
 	if (!(all > 0)) return true;
 	const means = score.map((one) => one.reduce((sum, u, i) => sum + weights[i] * u, 0));
 	const named = score[means.indexOf(Math.max(...means))];
-	let [loss, minded] = [0, 0];
+	let [loss, regrets] = [0, 0];
 	for (let i = 0; i < weights.length; i++) {
 		const lost = score[best[i]][i] - named[i];
 		loss += weights[i] * lost;
-		if (lost > MINDED) minded += weights[i];
+		if (lost > REGRET) regrets += weights[i];
 	}
-	return isSettled(loss / all, minded / all);
+	return isSettled(loss / all, regrets / all);
 }
 
 /** How one dial stands by itself: the expected loss of its best stop, averaged over the other dials. */

@@ -35,7 +35,7 @@ const EvidenceTake = z.object({
 	id: text,
 	/** The index of its stop on each dial, in the order of the dials. */
 	stops: z.array(z.int().min(0)).max(64),
-	/** Takes of one chance, as of one seed, share its luck. */
+	/** Takes of one chance, as of one seed, share its effect. */
 	chance: z.string().max(400),
 	/** Names its picture: equal for takes that show the same one. @default its stops and chance together */
 	picture: z.string().min(1).max(200).optional(),

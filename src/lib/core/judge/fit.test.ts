@@ -289,7 +289,7 @@ describe('fit', () => {
 		expect(nodes(700)).toBe(0);
 	});
 
-	it('takes the luck of seeds out where pairs are matched', () => {
+	it('takes seed effects out where pairs are matched', () => {
 		const world = worldOf(rules[0], 5);
 		// Everything on seed 0 is liked, nothing on seed 1, whatever the settings.
 		const evidence: Evidence = {

@@ -6,7 +6,7 @@ import type { Evidence } from './evidence';
 import { addAnswers, type Seen } from './likelihood';
 import type { Problem } from './problem';
 
-/** Two judges with marks and pairs, on four seeds, each take with luck of its own. */
+/** Two judges with marks and pairs, on four seeds, each take with an effect of its own. */
 function problem(): Problem {
 	const rule = strangers.find(({ id }) => id === 'two judges')!;
 	const world = strangeWorld(rule, 3);

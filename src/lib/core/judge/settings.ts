@@ -98,7 +98,7 @@ export interface Standing {
 	mean: number[];
 	/** The one with the least expected loss among those that someone judged. */
 	best: number;
-	/** Chance that the best one loses more than would be minded. */
+	/** Chance of a regret: that the best one loses more than `REGRET`. */
 	risk: number;
 	/** Whether the answer can be relied on. */
 	settled: boolean;
@@ -108,8 +108,8 @@ export interface Standing {
 
 /** Expected loss below which an answer is settled, in score: about 3% of preference. */
 export const SETTLED = 0.12;
-/** A loss that would be minded, and the chance of it that an answer may carry. */
-export const MINDED = 0.5;
+/** A loss beyond this is a regret; and the chance of one that an answer may carry. */
+export const REGRET = 0.5;
 const RISK = 0.02;
 
 /** A difference of score that nobody would miss: about 4% of preference. */
@@ -142,15 +142,15 @@ export function standingOf(
 	const open = loss.map((_, s) => !judged || judged[s]);
 	const named = open.some(Boolean) ? loss.map((one, s) => (open[s] ? one : Infinity)) : loss;
 	const best = named.indexOf(Math.min(...named));
-	let minded = 0;
-	for (let d = 0; d < draws; d++) if (top[d] - values[best * draws + d] > MINDED) minded++;
-	const risk = minded / draws;
+	let regrets = 0;
+	for (let d = 0; d < draws; d++) if (top[d] - values[best * draws + d] > REGRET) regrets++;
+	const risk = regrets / draws;
 	const settled = isSettled(loss[best], risk);
 	return { chance, loss, mean, best, risk, settled, bestOf };
 }
 
 /**
- * Whether an answer with an expected loss and a risk of a loss that would be minded is settled. The
+ * Whether an answer with an expected loss and a risk of a regret is settled. The
  * risk is asked for too: answers are looked at after every pair, and a look that comes out well by
  * luck must not end them.
  */

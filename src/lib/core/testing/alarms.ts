@@ -25,7 +25,7 @@ const plain: Stranger = {
 	stops: [3, 3, 2],
 	seeds: 3,
 	matters: [1.4, 1.2, 0.4],
-	luck: 0.3,
+	takeEffect: 0.3,
 	judges: [{ name: '' }]
 };
 
@@ -84,7 +84,7 @@ export const alarms: readonly Alarm[] = [
 		says: 'two judges of one mind, who saw different pairs, agree no more than chance',
 		finding: 'judges',
 		evidence: (seed) => {
-			const { world, evidence } = of({ id: 'apart', luck: 0 }, 0)(seed);
+			const { world, evidence } = of({ id: 'apart', takeEffect: 0 }, 0)(seed);
 			const draw = stream(`apart|${seed}`);
 			const { takes } = evidence;
 			const pairs = Array.from({ length: 40 }, (_, i) => {
@@ -143,7 +143,7 @@ export const alarms: readonly Alarm[] = [
 		id: 'independent',
 		says: 'two dials act independently, where every combination counts',
 		finding: 'together',
-		evidence: of({ id: 'independent', own: 0.8, luck: 0 }),
+		evidence: of({ id: 'independent', own: 0.8, takeEffect: 0 }),
 		claimed: saying(/act independently/)
 	},
 	{

@@ -9,8 +9,8 @@ export interface JudgedPlan {
 	/** Score of a setting by its stops; kept above 0.8, dropped below -0.8. */
 	score?: (stops: readonly number[]) => number;
 	/** Deviation from it, of every take by itself. @default 0.2 */
-	luck?: number;
-	/** Another one gives other luck. @default 0 */
+	takeEffect?: number;
+	/** Another one gives other take effects. @default 0 */
 	roll?: number;
 	/** Settings that are not made. */
 	without?: (stops: readonly number[]) => boolean;
@@ -24,7 +24,7 @@ export function judgedPlan(plan: JudgedPlan): Evidence {
 		dials,
 		seeds,
 		score = () => 0,
-		luck = 0.2,
+		takeEffect = 0.2,
 		roll = 0,
 		without = () => false,
 		credits
@@ -48,7 +48,7 @@ export function judgedPlan(plan: JudgedPlan): Evidence {
 				...(credits ? { credits: credits(stops) } : {})
 			});
 			// Even, with the deviation asked for: sqrt(12) wide.
-			const u = score(stops) + luck * Math.sqrt(12) * (draw.next() - 0.5);
+			const u = score(stops) + takeEffect * Math.sqrt(12) * (draw.next() - 0.5);
 			const mark = u > 0.8 ? 'keep' : u > -0.8 ? 'maybe' : 'drop';
 			marks.push({ take: id, mark, judge: '', blind: true });
 		}

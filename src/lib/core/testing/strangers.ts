@@ -1,8 +1,8 @@
 import type { Evidence } from '$lib/core/judge';
 
 /**
- * Worlds in which judging is like real judging: judges differ, drift and slip, pictures have luck of
- * their own, not all combinations are made. Their generator shares nothing with the model that is
+ * Worlds in which judging is like real judging: judges differ, drift and slip, takes have effects
+ * of their own, not all combinations are made. Their generator shares nothing with the model that is
  * fitted: its own random numbers, people who choose by noisy scores, effects that aren't normal.
  */
 export interface Stranger {
@@ -17,8 +17,8 @@ export interface Stranger {
 	matters: readonly number[];
 	/** Deviation of what every combination is worth by itself, beside the sum of its stops. */
 	own?: number;
-	/** Size of a take's own luck, and whether it is normal or Student's t with 3 degrees. */
-	luck?: number;
+	/** Size of take effects, and whether it is normal or Student's t with 3 degrees. */
+	takeEffect?: number;
 	heavy?: boolean;
 	/** Deviation of how seeds suit models. */
 	suits?: number;
@@ -47,11 +47,11 @@ const you = { name: '' };
 export const strangers: readonly Stranger[] = [
 	{
 		id: 'two judges',
-		says: 'one strict and one lenient judge, each marks 60% of the takes, takes have heavy-tailed luck',
+		says: 'one strict and one lenient judge, each marks 60% of the takes, take effects are heavy-tailed',
 		stops: [3, 3, 2],
 		seeds: 4,
 		matters: [1.6, 1.2, 0.4],
-		luck: 0.4,
+		takeEffect: 0.4,
 		heavy: true,
 		judges: [
 			{ name: '', strict: 0.8, marks: 0.6 },
@@ -101,7 +101,7 @@ export const strangers: readonly Stranger[] = [
 		seeds: 3,
 		matters: [1.4, 1, 0.4],
 		own: 0.3,
-		luck: 0.3,
+		takeEffect: 0.3,
 		judges: [you]
 	},
 	{
@@ -110,7 +110,7 @@ export const strangers: readonly Stranger[] = [
 		stops: [3, 4],
 		seeds: 4,
 		matters: [1.6, 1.2],
-		luck: 0.3,
+		takeEffect: 0.3,
 		judges: [
 			{ name: '', marks: 0.7 },
 			{ name: 'Wren', marks: 0 },
@@ -119,11 +119,11 @@ export const strangers: readonly Stranger[] = [
 	},
 	{
 		id: 'sides',
-		says: 'two judges who lean to opposite sides, pairs only, takes have luck of their own',
+		says: 'two judges who lean to opposite sides, pairs only, takes have effects of their own',
 		stops: [4, 3],
 		seeds: 3,
 		matters: [1.6, 1],
-		luck: 0.5,
+		takeEffect: 0.5,
 		judges: [
 			{ name: '', marks: 0, lean: 0.9 },
 			{ name: 'Wren', marks: 0, lean: -0.9 }
@@ -131,21 +131,21 @@ export const strangers: readonly Stranger[] = [
 	},
 	{
 		id: 'two seeds',
-		says: 'few takes: two seeds, heavy-tailed luck, 5% slips',
+		says: 'few takes: two seeds, heavy-tailed take effects, 5% slips',
 		stops: [3, 3],
 		seeds: 2,
 		matters: [1.8, 1.2],
-		luck: 0.4,
+		takeEffect: 0.4,
 		heavy: true,
 		judges: [{ name: '', slips: 0.05 }]
 	},
 	{
 		id: 'only luck',
-		says: 'nothing matters, takes have luck of their own',
+		says: 'nothing matters but effects of single takes',
 		stops: [3, 3, 2],
 		seeds: 4,
 		matters: [0, 0, 0],
-		luck: 0.6,
+		takeEffect: 0.6,
 		judges: [you]
 	}
 ];
@@ -236,8 +236,8 @@ export function strangeWorld(rule: Stranger, seed: number): StrangeWorld {
 				faults: [],
 				measures: {}
 			});
-			const luck = (rule.luck ?? 0) * (rule.heavy ? t3() : bell());
-			truth.push(score(stops) + seedEffect[s] + suits[s][stops[0]] + luck);
+			const takeEffect = (rule.takeEffect ?? 0) * (rule.heavy ? t3() : bell());
+			truth.push(score(stops) + seedEffect[s] + suits[s][stops[0]] + takeEffect);
 			open.push(stops[0] === 0 ? 1 : 0);
 		}
 	const marks: Evidence['marks'] = [];

@@ -52,7 +52,7 @@ export interface Rule {
 	careless?: number;
 	/** What being on the left is worth. */
 	lean?: number;
-	/** Deviation of the luck that every take has of its own, beside that of its seed. */
+	/** Deviation of take effects, beside those of seeds. */
 	own?: number;
 }
 
@@ -77,7 +77,7 @@ export const rules: readonly Rule[] = [
 	{ id: 'lean', says: 'a judge who likes the left', matters: [1, 0.6, 0.2], lean: 0.5 },
 	{
 		id: 'own',
-		says: 'every take has luck of its own',
+		says: 'every take has an effect of its own',
 		matters: [1, 0.6, 0.2],
 		own: 0.5
 	}
@@ -126,7 +126,7 @@ export function worldOf(rule: Rule, seed: number): World {
 	// Centred both ways: what two dials do together is what differs from the sum of both.
 	const means = guidance.map((_, b) => free.reduce((sum, row) => sum + row[b], 0) / stops[0]);
 	const together = free.map((row) => row.map((one, b) => one - means[b]));
-	const luck = Array.from({ length: SEEDS }, () => 0.7 * normal(draw));
+	const seedEffect = Array.from({ length: SEEDS }, () => 0.7 * normal(draw));
 	const takes: Evidence['takes'] = [];
 	for (let s = 0; s < SEEDS; s++)
 		for (let a = 0; a < stops[0]; a++)
@@ -145,7 +145,7 @@ export function worldOf(rule: Rule, seed: number): World {
 	const score = ([a, b, c]: readonly number[]) =>
 		effects[0][a] + effects[1][b] + effects[2][c] + together[a][b];
 	const of = (take: number) =>
-		score(takes[take].stops) + luck[Number(takes[take].chance)] + own[take];
+		score(takes[take].stops) + seedEffect[Number(takes[take].chance)] + own[take];
 	const level = (u: number, cuts: readonly number[]) => {
 		const roll = draw.next();
 		return cuts.findIndex((cut) => roll < logistic(cut - u));

@@ -318,17 +318,17 @@ function gainOf(of: Known, candidates: readonly Candidate[], seeds: number): num
 		weights[truth] = 0;
 		for (let s = 0; s < seeds; s++) {
 			const actual = kept[truth];
-			const luck =
+			const seedEffect =
 				seedScale(actual) *
 				Math.sqrt(-2 * Math.log(draw.next())) *
 				Math.cos(2 * Math.PI * draw.next());
 			// The seed's effect counts as known when draws are weighed, so the gain is a little too high.
-			const shown = seen.map((score) => score[truth] + luck);
+			const shown = seen.map((score) => score[truth] + seedEffect);
 			const roll = seen.map(() => draw.next());
 			for (let c = 0; c < seen.length; c++) {
 				const low = chance(truth, shown[c], 0);
 				const level = roll[c] < low ? 0 : roll[c] < low + chance(truth, shown[c], 1) ? 1 : 2;
-				for (let i = 0; i < count; i++) weights[i] *= chance(i, seen[c][i] + luck, level);
+				for (let i = 0; i < count; i++) weights[i] *= chance(i, seen[c][i] + seedEffect, level);
 			}
 		}
 		let all = 0;
