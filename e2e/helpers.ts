@@ -201,12 +201,16 @@ export async function showRun(page: Page, place: number): Promise<void> {
 	await runs.selectOption({ index: place });
 }
 
-/** Waits until the page has had nothing to do for a quarter of a second: no work, and nothing that moves. */
+/**
+ * Waits until the page has had nothing to do for a quarter of a second: no work, and nothing that moves.
+ * What never rests is waited for five seconds.
+ */
 export const idle = (page: Page): Promise<void> =>
 	page.evaluate(async () => {
-		for (let calm = performance.now(); performance.now() - calm < 250;) {
+		const begun = performance.now();
+		for (let calm = begun; performance.now() - calm < 250 && performance.now() - begun < 5000;) {
 			const from = performance.now();
-			await new Promise((resolve) => requestIdleCallback(resolve, { timeout: 100 }));
+			await new Promise((resolve) => requestIdleCallback(resolve, { timeout: 200 }));
 			await new Promise((resolve) => setTimeout(resolve, 20));
 			const moving = document
 				.getAnimations()
@@ -214,7 +218,7 @@ export const idle = (page: Page): Promise<void> =>
 					(one) =>
 						one.playState === 'running' && Number.isFinite(one.effect?.getComputedTiming().endTime)
 				);
-			if (moving || performance.now() - from > 70) calm = performance.now();
+			if (moving || performance.now() - from > 120) calm = performance.now();
 		}
 	});
 

@@ -455,6 +455,7 @@ test('a run that is pressed in the queue stays under the pointer while another e
 	await page.getByRole('button', { name: 'On to the dials' }).click();
 	await page.getByRole('button', { name: /^small/ }).click();
 	await page.getByRole('button', { name: 'Run 12' }).click();
+	await page.waitForURL(/run=/);
 	await page.getByRole('link', { name: 'Dials', exact: true }).click();
 	await typeStops(page, 'Steps stops as a list', '50, 55, 60');
 	await page.getByRole('button', { name: 'Run 36' }).click();
