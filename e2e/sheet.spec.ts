@@ -194,7 +194,7 @@ test('pictures made elsewhere come in with their table, and what cannot be used 
 	await page
 		.getByLabel('Files to bring in')
 		.setInputFiles({ name: 'made.zip', mimeType: 'application/zip', buffer: Buffer.from(zip) });
-	await expect(page.getByText(/^2 pictures brought in; 3 could not be used/)).toBeVisible();
+	await expect(page.getByText('3 files could not be used, or not in full:')).toBeVisible();
 	for (const why of [/leads out of the folder/, /is no number/, /not a PNG, JPEG or WebP picture/])
 		await expect(page.getByText(why)).toBeVisible();
 	await page.getByRole('button', { name: 'Close' }).locator('visible=true').click();
@@ -460,10 +460,9 @@ test('a picture that moves, one that is cut off and one with a clear ground are 
 			file('cut.jpg', 'image/jpeg', photo.subarray(0, photo.length * 0.6)),
 			file('disc.png', 'image/png', await sharp(disc).png().toBuffer())
 		]);
-	await expect(
-		page.getByText(/^2 pictures brought in; 2 could not be used as they are/)
-	).toBeVisible();
-	await expect(page.getByText('It moves: its first frame was brought in.')).toBeVisible();
+	await expect(page.getByText('1 file came in changed:')).toBeVisible();
+	await expect(page.getByText('It moves. Its first frame came in.')).toBeVisible();
+	await expect(page.getByText('1 file could not be used, or not in full:')).toBeVisible();
 	await expect(page.getByText(/cut off: its end is missing/)).toBeVisible();
 	await page.getByRole('button', { name: 'Close' }).locator('visible=true').click();
 	await expect(takes(page)).toHaveCount(2);

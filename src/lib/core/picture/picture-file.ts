@@ -12,7 +12,7 @@ export interface PictureHead extends PictureSays {
 export const pictureBounds = { bytes: 64 * 1024 * 1024, side: 16_384, pixels: 8192 * 8192 };
 
 const NO_PICTURE = 'This is not a PNG, JPEG or WebP picture.';
-const CUT = 'The picture is cut off: its end is missing.';
+const CUT = 'The picture is cut off: its end is missing. Copy the whole file again.';
 
 function partsOf(bytes: Uint8Array): { kind: PictureFormat; parts: Part[]; isWhole: boolean } {
 	const kind = kindOf(bytes);

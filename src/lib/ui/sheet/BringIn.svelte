@@ -70,16 +70,17 @@
 	{#if step}<p role="status">{step}</p>{/if}
 	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 	{#if found}
-		<p role="status">
-			{many(found.added, 'picture')} brought in{found.refused.length
-				? `; ${found.refused.length} could not be used as they are:`
-				: '.'}
-		</p>
-		<ul>
-			{#each found.refused.slice(0, 200) as { file, why }, i (i)}
-				<li><strong>{file}</strong> {why}</li>
-			{/each}
-		</ul>
+		<p role="status">{many(found.added, 'picture')} brought in.</p>
+		{#each [['came in changed', found.changed], ['could not be used, or not in full', found.refused]] as const as [what, files] (what)}
+			{#if files.length}
+				<p role="status">{many(files.length, 'file')} {what}:</p>
+				<ul>
+					{#each files.slice(0, 200) as { file, why }, i (i)}
+						<li><strong>{file}</strong> {why}</li>
+					{/each}
+				</ul>
+			{/if}
+		{/each}
 	{/if}
 </Dialog>
 

@@ -9,7 +9,9 @@ import { admitPicture, openPictures, madeCarried } from '$lib/workers';
 /** What bringing in came to. */
 export interface BroughtIn {
 	added: number;
+	/** Files that could not be used, or not in full, and pictures that came in changed: each with the reason. */
 	refused: Refused[];
+	changed: Refused[];
 }
 
 /**
@@ -27,6 +29,7 @@ export async function bringIn(
 	const { pictures, refused } = await openPictures(
 		chosen.map((file) => ({ name: file.webkitRelativePath || file.name, file }))
 	);
+	const changed: Refused[] = [];
 	const rows: Parameters<typeof store.addMade>[1][number][] = [];
 	const now = Date.now();
 	const planId = crypto.randomUUID();
@@ -34,7 +37,7 @@ export async function bringIn(
 		onStep(i, pictures.length);
 		try {
 			const { picture, thumbnail, width, height, moves } = await admitPicture(given);
-			if (moves) refused.push({ file: name, why: 'It moves: its first frame was brought in.' });
+			if (moves) changed.push({ file: name, why: 'It moves. Its first frame came in.' });
 			const carried = await madeCarried(picture);
 			const take: Take = {
 				id: crypto.randomUUID(),
@@ -61,5 +64,5 @@ export async function bringIn(
 		const plan = newPlan(briefId, { design: { kind: 'all' }, rack, chosen }, true);
 		await store.addMade({ ...plan, id: planId }, rows);
 	}
-	return { added: rows.length, refused };
+	return { added: rows.length, refused, changed };
 }
