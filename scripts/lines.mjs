@@ -1,7 +1,7 @@
 // Counts lines of code and of tests by folder, blank ones left out, and writes them into docs/tests.md.
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { relative, resolve } from 'node:path';
-import { root } from './steps.mjs';
+import { root, run } from './steps.mjs';
 
 const page = resolve(root, 'docs/tests.md');
 const isCode = /\.(ts|js|mjs|svelte|css)$/;
@@ -50,3 +50,4 @@ writeFileSync(
 	`${text.slice(0, text.indexOf(from) + from.length)}\n\n${table}\n\n${text.slice(text.indexOf(to))}`
 );
 console.log(table);
+await run('npx', ['prettier', '--write', '--log-level', 'warn', page]);

@@ -89,3 +89,4 @@ for (const folder of folders) {
 		`${text.slice(0, text.indexOf(from) + from.length)}\n\n${table.join('\n')}\n\n${text.slice(text.indexOf(to))}`
 	);
 }
+await run('npx', ['prettier', '--write', '--log-level', 'warn', page]);
