@@ -1,9 +1,8 @@
 // Counts lines of code and of tests by folder, blank ones left out, and writes them into docs/tests.md.
-import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { relative, resolve } from 'node:path';
-import { root, run } from './steps.mjs';
+import { putTable, root } from './steps.mjs';
 
-const page = resolve(root, 'docs/tests.md');
 const isCode = /\.(ts|js|mjs|svelte|css)$/;
 const isTest = /(\.test|\.trial|\.spec)\.ts$|^e2e\/|\/testing(\/|\.ts$)/;
 const folders = ['core', 'service', 'store', 'render', 'workers', 'ui'].map(
@@ -42,12 +41,6 @@ const table = [
 	...folders.map((folder) => row(folder, (file) => file.startsWith(`${folder}/`))),
 	row('all else', (file) => !folders.some((folder) => file.startsWith(`${folder}/`))),
 	row('everything', () => true)
-].join('\n');
-const [from, to] = ['<!-- lines -->', '<!-- /lines -->'];
-const text = readFileSync(page, 'utf8');
-writeFileSync(
-	page,
-	`${text.slice(0, text.indexOf(from) + from.length)}\n\n${table}\n\n${text.slice(text.indexOf(to))}`
-);
-console.log(table);
-await run('npx', ['prettier', '--write', '--log-level', 'warn', page]);
+];
+console.log(table.join('\n'));
+await putTable('lines', () => table);

@@ -1,14 +1,12 @@
 // Changes the code in small ways, one at a time, and runs the tests on each: `npm run mutants -- FOLDER...`.
 // A change that no test notices is a hole in the tests. What was tried before is not tried again.
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { resolve } from 'node:path';
-import { readJson, root, run, say } from './steps.mjs';
+import { putTable, readJson, root, run, say } from './steps.mjs';
 
 const home = resolve(root, 'scripts/mutants');
 const cache = resolve(root, '.cache/mutants');
-const page = resolve(root, 'docs/tests.md');
-const [from, to] = ['<!-- mutants -->', '<!-- /mutants -->'];
 
 /** @typedef {{ killed: number, survived: number, score: number }} Score */
 
@@ -45,14 +43,15 @@ async function tryFolder(folder) {
 		})
 	);
 	say(folder);
-	await run(
+	const code = await run(
 		'node',
 		[resolve(home, 'node_modules/@stryker-mutator/core/bin/stryker.js'), 'run', config],
 		{
 			DIAL_PICK_MUTANTS: folder
 		}
 	);
-	if (!existsSync(report)) return null;
+	// A report of an earlier run says nothing of this one.
+	if (code) return null;
 	/** @type {{ files: Record<string, { mutants: { status: string }[] }> }} */
 	const { files } = readJson(report);
 	const all = Object.values(files).flatMap(({ mutants }) => mutants.map(({ status }) => status));
@@ -70,23 +69,17 @@ if (!folders.length) {
 mkdirSync(cache, { recursive: true });
 if (!existsSync(resolve(home, 'node_modules')))
 	await run('npm', ['ci', '--legacy-peer-deps', '--prefix', home]);
-for (const folder of folders) {
-	const score = await tryFolder(folder.replace(/\/$/, ''));
+for (const given of folders) {
+	const folder = given.replace(/\/$/, '');
+	const score = await tryFolder(folder);
 	if (!score) continue;
 	const row = `| ${folder} | ${score.killed} | ${score.survived} | ${(100 * score.score).toFixed(0)}% |`;
-	const text = readFileSync(page, 'utf8');
-	const rows = text
-		.slice(text.indexOf(from) + from.length, text.indexOf(to))
-		.split('\n')
-		.filter((line) => line.startsWith('| src') && !line.startsWith(`| ${folder} `));
-	const table = [
+	await putTable('mutants', (before) => [
 		'| folder | noticed | not noticed | score |',
 		'| --- | --- | --- | --- |',
-		...[...rows, row].sort()
-	];
-	writeFileSync(
-		page,
-		`${text.slice(0, text.indexOf(from) + from.length)}\n\n${table.join('\n')}\n\n${text.slice(text.indexOf(to))}`
-	);
+		...before
+			.filter((line) => line.startsWith('| src') && !line.startsWith(`| ${folder} `))
+			.concat(row)
+			.sort()
+	]);
 }
-await run('npx', ['prettier', '--write', '--log-level', 'warn', page]);

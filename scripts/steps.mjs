@@ -14,6 +14,21 @@ import { fileURLToPath } from 'node:url';
 /** The project's folder. */
 export const root = resolve(dirname(fileURLToPath(import.meta.url)), '..');
 
+/**
+ * Puts a table between two marks of docs/tests.md, laid out as the format check wants it.
+ * @param {string} name of the marks
+ * @param {(before: string[]) => string[]} make lines of the table, from those that stand there
+ */
+export async function putTable(name, make) {
+	const page = resolve(root, 'docs/tests.md');
+	const [from, to] = [`<!-- ${name} -->`, `<!-- /${name} -->`];
+	const text = readFileSync(page, 'utf8');
+	const [start, end] = [text.indexOf(from) + from.length, text.indexOf(to)];
+	const table = make(text.slice(start, end).trim().split('\n')).join('\n');
+	writeFileSync(page, `${text.slice(0, start)}\n\n${table}\n\n${text.slice(end)}`);
+	await run('npx', ['prettier', '--write', '--log-level', 'warn', page]);
+}
+
 /** Says what is being done. @param {string} text */
 export const say = (text) => console.log(`\n— ${text}`);
 

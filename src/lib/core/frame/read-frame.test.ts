@@ -104,7 +104,6 @@ describe('a print', () => {
 
 	// 8.5 x 11, 8.5 x 14 and 11 x 17 inches: ANSI Y14.1 and common practice, from memory.
 	it.each([
-		['letter', 2550, 3300],
 		['Legal', 2550, 4200],
 		['tabloid', 3300, 5100],
 		['letter wide', 3300, 2550],

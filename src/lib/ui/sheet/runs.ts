@@ -26,15 +26,13 @@ export function runsOf(takes: readonly Take[], plans: readonly Plan[], known: Kn
 	const planOf = new Map(plans.map((plan) => [plan.id, plan]));
 	return [...byRun].map(([id, own]) => {
 		const plan = planOf.get(id);
-		const brief = plan ? null : (known.briefs?.get(own[0].briefId) ?? 'another brief');
-		return {
-			id,
-			says: brief
-				? `${brief}: ${runSays(own, false, known)}`
-				: (plan!.name ?? runSays(own, plan!.elsewhere, known)),
-			count: own.length,
-			at: (plan ?? own[0]).createdAt,
-			beside: !plan
-		};
+		const count = own.length;
+		if (plan) {
+			const says = plan.name ?? runSays(own, plan.elsewhere, known);
+			return { id, says, count, at: plan.createdAt, beside: false };
+		}
+		const [{ briefId, createdAt }] = own;
+		const says = `${known.briefs?.get(briefId) ?? 'another brief'}: ${runSays(own, false, known)}`;
+		return { id, says, count, at: createdAt, beside: true };
 	});
 }
