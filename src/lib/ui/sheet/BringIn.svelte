@@ -93,7 +93,7 @@
 
 	ul {
 		max-height: 240px;
-		margin-top: 8px;
+		margin: 8px 0 12px;
 		overflow: auto;
 		font-size: 13px;
 	}
