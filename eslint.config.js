@@ -63,7 +63,7 @@ const restricted = (forbid) => ({
 
 /** The folders of core/, each of which imports those before it alone. */
 const rooms =
-	'problem random contract frame area wording picture dials designs measure cut edits schema plan movement judge findings models sheet rework picks library formats merging testing'.split(
+	'problem random contract frame area wording picture dials designs measure cut edits schema plan movement judge findings narrowing models sheet rework picks library formats merging testing'.split(
 		' '
 	);
 for (const [i, room] of rooms.entries())

@@ -2,7 +2,8 @@
  * Measures speed as ratios: against plain code and against reading the same memory, in one run.
  * `npm run bench` takes about a quarter of an hour; `npm run bench -- --quick` leaves out the plain
  * take at full size and the memory of a long job; `-- --plain`, `-- --threads`,
- * `-- --cold`, `-- --memory` and `-- --measures` do those alone, `-- --findings` holds findings against planted truths.
+ * `-- --cold`, `-- --memory` and `-- --measures` do those alone, `-- --findings` holds findings against planted truths,
+ * `-- --narrowing` narrowing down against plans set by hand.
  */
 import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
@@ -15,6 +16,7 @@ import { decode } from '../src/lib/service/standins/decode';
 import { denoiserOptions } from '../src/lib/service/standins/take';
 import { openPool, type RenderPool } from '../src/lib/service/http/pool';
 import { benchFindings } from './findings';
+import { benchNarrowing } from './narrowing';
 import { benchMeasures } from './measures';
 import { bookFor, forgetBooks, makeTake, settingsFor } from './make-take';
 import { plainDenoiser } from './plain-denoiser';
@@ -366,6 +368,10 @@ if (process.argv.includes('--threads')) {
 }
 if (process.argv.includes('--findings')) {
 	await benchFindings();
+	process.exit(0);
+}
+if (process.argv.includes('--narrowing')) {
+	benchNarrowing();
 	process.exit(0);
 }
 if (process.argv.includes('--measures')) {

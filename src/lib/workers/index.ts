@@ -10,6 +10,7 @@ import type { Apart, DifferenceKind } from '$lib/core/measure';
 import type { Offer } from '$lib/core/plan';
 import type { Against, Answered, Findings } from '$lib/core/findings';
 import type { Evidence, PairsAsked, PairsKnown, Shown } from '$lib/core/judge';
+import type { NarrowAsked, Narrowed } from '$lib/core/narrowing';
 import type { Design, Measured, ModelCard, PickFound, PlanRack } from '$lib/core/schema';
 import ArchivesWorker from './archives.worker?worker';
 import type { ArchivesApi, OnStep } from './archives.worker';
@@ -157,6 +158,10 @@ export const workOutOffers = (
 /** The next blind pair, and how far the answer is settled. It goes on from the fit before. */
 export const nextPairOf = (asked: PairsAsked): Promise<PairsKnown> =>
 	judging((at) => at.pairs(asked));
+
+/** What comes next while settings are narrowed down. */
+export const narrowOn = (asked: NarrowAsked): Promise<Narrowed> =>
+	judging((at) => at.narrow(asked));
 
 /** So many pairs for a ballot, from what is known now. */
 export const pairsForBallot = (evidence: Evidence, count: number): Promise<Shown[]> =>

@@ -1,3 +1,4 @@
+export { balancedFraction, effectsCount } from './balanced';
 export { chosenAmong, type WorkedOut } from './design';
 export {
 	beginDesign,

@@ -6,6 +6,7 @@ export { turnedBy } from './turned';
 export { extendedAt } from './fit';
 export {
 	isOwnStop,
+	levelName,
 	sentStop,
 	stopKey,
 	toldStop,

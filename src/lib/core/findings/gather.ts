@@ -6,6 +6,7 @@ import {
 	stopKey,
 	type Dial,
 	type DialId,
+	type Made,
 	type Stop
 } from '$lib/core/dials';
 import { faults, noEvidence, pictureOf, type Evidence, type EvidenceDial } from '$lib/core/judge';
@@ -24,6 +25,8 @@ export interface Gathered {
 	/** Faults that the artist added to those that ship. */
 	ownFaults?: readonly { id: string; label: string }[];
 	purse?: Purse;
+	/** Settings that may be made: their stops stand on the dials, too. */
+	also?: readonly Made[];
 	/** Whether each take is a stop of its own if no dial tells takes apart. */
 	apart?: boolean;
 }
@@ -48,7 +51,7 @@ export function gather(of: Gathered): Evidence {
 	const takes = comparable(of.takes);
 	const varied = dials
 		.filter(({ id }) => !chanceDials.includes(id))
-		.map((dial) => ({ dial, stops: stopsOf(dial, takes) }))
+		.map((dial) => ({ dial, stops: stopsOf(dial, [...takes, ...(of.also ?? [])]) }))
 		.filter(({ stops }) => stops.size > 1);
 	// Without a dial that tells takes apart, each may be compared as a stop of its own: pictures that
 	// were brought in without settings, or takes of one setting that were compared all the same.
@@ -132,10 +135,10 @@ export function eachOnce(evidence: Evidence): Evidence {
 }
 
 /** What was sent to a model by a dial, as a key. */
-const keyOf = ({ read }: Dial<DialId>, take: Take): string => stopKey(sentStop(read(take)));
+export const keyOf = ({ read }: Dial<DialId>, take: Made): string => stopKey(sentStop(read(take)));
 
 /** The stops of a dial among takes, in the dial's order, by their keys. */
-function stopsOf(dial: Dial<DialId>, takes: readonly Take[]): Map<string, Stop> {
+function stopsOf(dial: Dial<DialId>, takes: readonly Made[]): Map<string, Stop> {
 	const found = new Map<string, Stop>();
 	for (const take of takes) {
 		const key = keyOf(dial, take);

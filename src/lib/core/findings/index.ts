@@ -6,7 +6,7 @@ import { missingOf, type Missing } from './missing';
 import { findings, type FindingId } from './questions';
 
 export type { Drawing, FindingKind, Interval, Said } from './finding';
-export { comparable, gather, ofJudge } from './gather';
+export { comparable, gather, keyOf, ofJudge, type Gathered } from './gather';
 export { knownFrom } from './known';
 export { foundSays, pickFound, speaksAgainst, type Against } from './pick-found';
 export { scopesOf, scopeWith, storedScope, takesOf, type Scope } from './scope';
@@ -20,7 +20,7 @@ export type { Hint } from './questions/hints';
 export { keeperLines, type Keepers } from './questions/keepers';
 export type { Proposal } from './questions/next';
 export { seedsFor, type Round } from './questions/rounds';
-export { judgedSays, percent, sure } from './words';
+export { judgedSays, percent, settingSays, sure } from './words';
 
 /** Everything that evidence says, question by question. */
 export interface Findings {

@@ -3,7 +3,7 @@ export { asks, wanted, type Judged, type TakeFilter } from './filter';
 export { keptSays, markScore } from './tally';
 export { Evidence, noEvidence, type EvidenceDial } from './evidence';
 export { pairsLeft } from './ahead';
-export { chooserOf, nextPair, pairsFrom, type Shown } from './choose';
+export { chooserOf, nextPair, pairsFrom, type Chooser, type Shown } from './choose';
 export { pictureOf } from './compile';
 export { flattened } from './likelihood';
 export { chanceEffects, effectIn, fit, type Fit } from './fit';
@@ -11,6 +11,7 @@ export { curveOf } from './kernel';
 export { logistic } from './ordinal';
 export {
 	AS_GOOD,
+	effectsAt,
 	SETTLED,
 	settingKey,
 	settingsOf,
@@ -20,5 +21,5 @@ export {
 	type Standing,
 	type Scores
 } from './settings';
-export { toldTogether, wantedFor } from './wanted';
+export { toldTogether, wantedAhead, wantedFor } from './wanted';
 export { Sitting, type PairsAsked, type PairsKnown } from './session';

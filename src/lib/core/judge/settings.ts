@@ -31,7 +31,7 @@ export function settingsOf({ takes, marks, pairs }: Evidence): Setting[] {
 }
 
 /** The features of a setting's score among a fit's effects. */
-function effectsAt({ layout, evidence }: Fit, stops: readonly number[]): number[] {
+export function effectsAt({ layout, evidence }: Fit, stops: readonly number[]): number[] {
 	const at = stops.map((stop, d) => layout.dials[d] + stop);
 	for (const {
 		of: [a, b],

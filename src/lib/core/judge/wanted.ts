@@ -32,21 +32,35 @@ export function toldTogether(
 	return told;
 }
 
+/** The dials that do most in a first fit of each by itself; all of up to three. */
+function mostOf(evidence: Evidence): number[] {
+	const all = evidence.dials.map((_, d) => d);
+	if (all.length <= ALL_OF) return all;
+	const spreads = firstLook(evidence, FIRST_LOOK).map(
+		(effects) => Math.max(...effects) - Math.min(...effects)
+	);
+	return all
+		.sort((a, b) => spreads[b] - spreads[a])
+		.slice(0, ALL_OF)
+		.sort((a, b) => a - b);
+}
+
 /**
  * What is fitted together: every two dials of up to three; of more dials, the three that do most in
  * a first fit of each by itself.
  */
 export function wantedFor(evidence: Evidence): Wanted {
-	if (evidence.dials.length <= ALL_OF) return { together: toldTogether(evidence) };
-	if (!toldTogether(evidence).length) return { together: [] };
-	const spreads = firstLook(evidence, FIRST_LOOK).map((effects, d) => ({
-		d,
-		spread: Math.max(...effects) - Math.min(...effects)
-	}));
-	const most = spreads
-		.sort((a, b) => b.spread - a.spread)
-		.slice(0, ALL_OF)
-		.map(({ d }) => d)
-		.sort((a, b) => a - b);
-	return { together: toldTogether(evidence, most) };
+	if (evidence.dials.length > ALL_OF && !toldTogether(evidence).length) return { together: [] };
+	return { together: toldTogether(evidence, mostOf(evidence)) };
+}
+
+/**
+ * What is fitted together while settings are still being made: the same dials, even where their stops
+ * were not all seen together. What nobody saw stays as uncertain as it is.
+ */
+export function wantedAhead(evidence: Evidence): Wanted {
+	const most = mostOf(evidence);
+	return {
+		together: most.flatMap((a, i) => most.slice(i + 1).map((b): [number, number] => [a, b]))
+	};
 }

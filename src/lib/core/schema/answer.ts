@@ -14,6 +14,8 @@ export const Answer = z.object({
 	judge: z.string().max(100),
 	/** Whether it is a pair that was answered before, with its sides changed. */
 	again: z.boolean(),
+	/** Whether the settings were in sight. @default false */
+	open: z.boolean().optional(),
 	at: z.number().min(0)
 });
 export type Answer = z.infer<typeof Answer>;

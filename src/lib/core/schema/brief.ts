@@ -6,6 +6,7 @@ import { Edits } from '$lib/core/edits';
 import { MOST_USES, Use } from '$lib/core/frame';
 import { TakeWords, Words } from '$lib/core/wording';
 import { Line } from './line';
+import { Narrowing, RoundOf } from './narrowing';
 
 const id = z.string().min(1).max(100);
 /** Milliseconds since 1970, as `Date.now()` gives them. */
@@ -52,6 +53,8 @@ export const Brief = z.object({
 	destinations: z.array(Use).max(MOST_USES).optional(),
 	/** What its frames are wanted for, where that was said. */
 	wishes: z.array(FrameWish).max(64).optional(),
+	/** How its settings are narrowed down, if they are. */
+	narrowing: Narrowing.optional(),
 	/** The highest number that a take of it ever had: numbers are not used again. */
 	numbered: z.int().min(0),
 	createdAt: instant,
@@ -86,6 +89,8 @@ export const Plan = z.object({
 	unasked: z.boolean().optional(),
 	/** Why it was paused, when it was not by hand. */
 	says: z.string().optional(),
+	/** Which round of narrowing down it is, if it is one. */
+	round: RoundOf.optional(),
 	/** What it is called, where it was named by hand. */
 	name: z.string().min(1).max(120).optional(),
 	/** Its place in the queue: smaller goes first. */

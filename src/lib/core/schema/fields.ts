@@ -2,7 +2,7 @@
 export type Fields = Readonly<Record<string, unknown>>;
 
 /** Fields that are records themselves: a change of one part leaves the others alone. */
-const NESTED = ['rack', 'rack.own', 'words'];
+const NESTED = ['rack', 'rack.own', 'words', 'narrowing'];
 
 const isRecord = (value: unknown): value is Record<string, unknown> =>
 	typeof value === 'object' && value !== null && !Array.isArray(value);

@@ -8,6 +8,8 @@ import { cards } from './cards';
 export { alarms, falsely } from './alarms';
 export { problemOf } from './problem-of';
 export { judgedPlan } from './judged';
+export { narrowed, type Found, type Policy } from './narrowed';
+export { worldKinds, type WorldKind } from './narrowing-worlds';
 export { strangers, strangeWorld } from './strangers';
 export { judgeWorld, type AnyRule, type Trial } from './trial';
 export { choiceDial, guidanceDial, rules, worldOf } from './worlds';

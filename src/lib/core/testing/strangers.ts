@@ -151,7 +151,7 @@ export const strangers: readonly Stranger[] = [
 ];
 
 /** A small generator of its own (mulberry32, public domain, from memory). */
-function numbersFrom(seed: number): () => number {
+export function numbersFrom(seed: number): () => number {
 	let state = seed >>> 0;
 	return () => {
 		state = (state + 0x6d2b79f5) >>> 0;

@@ -14,6 +14,7 @@
 		takesLetters,
 		useWork
 	} from '$lib/ui/shared';
+	import { nextPairOf } from '$lib/workers';
 	import BallotDoor from './BallotDoor.svelte';
 	import BlindMarks from './BlindMarks.svelte';
 	import { letGo } from './decoded';
@@ -52,9 +53,8 @@
 
 	const view = new PairsState({
 		briefId: () => work.brief!.id,
-		evidence: () => evidence,
 		answers: () => own,
-		dial: () => dial
+		choose: (after) => nextPairOf({ evidence, dial, ...after })
 	});
 	onMount(() => () => {
 		view.end();

@@ -5,7 +5,8 @@
 	import type { PairsState, Ready } from './state.svelte';
 
 	/** Two pictures at equal size; nothing about them says what made them. */
-	let { view, pair }: { view: PairsState; pair: Ready } = $props();
+	let { view, pair }: { view: Pick<PairsState, 'blinking' | 'loupe' | 'look'>; pair: Ready } =
+		$props();
 
 	/** Time that each is seen while they blink, in milliseconds. */
 	const BLINK = 600;

@@ -1,3 +1,4 @@
+import type { Shown } from '$lib/core/judge';
 import { undo } from '$lib/ui/shared';
 import type { PairsState } from './state.svelte';
 
@@ -12,7 +13,9 @@ export interface PairsKey {
 }
 
 /** Keys of the view, in the order in which its foot shows them. A new one is an entry here. */
-export const pairsKeys = (view: PairsState): PairsKey[] => [
+export const pairsKeys = <Known extends { next: Shown | null }>(
+	view: PairsState<Known>
+): PairsKey[] => [
 	{
 		keys: ['f', 'ArrowLeft'],
 		shown: 'F',

@@ -1,11 +1,10 @@
 import { untrack } from 'svelte';
-import type { Evidence, PairsKnown, Shown } from '$lib/core/judge';
+import type { PairsKnown, Shown } from '$lib/core/judge';
 import type { Answer } from '$lib/core/schema';
 import { closer, WHOLE, type Look } from '$lib/core/sheet';
 import * as store from '$lib/store';
 import { undo } from '$lib/ui/shared';
 import { LoupeState } from '$lib/ui/takes';
-import { nextPairOf } from '$lib/workers';
 import { decoded, type Decoded } from './decoded';
 
 /** A pair with its pictures, ready to be shown. */
@@ -13,12 +12,21 @@ export interface Ready extends Shown {
 	pictures: [Decoded, Decoded];
 }
 
-export interface PairsSources {
+/** Pairs that were answered or skipped, and those that lie ready. */
+export interface PairsAfter {
+	before: readonly Pick<Shown, 'left' | 'right'>[];
+	skipped: readonly Shown[];
+	ahead: readonly Shown[];
+}
+
+export interface PairsSources<Known> {
 	briefId: () => string;
-	evidence: () => Evidence;
 	/** Answers of the one who judges here, in order. */
 	answers: () => readonly Answer[];
-	dial: () => string | null;
+	/** Chooses the next pair. */
+	choose: (after: PairsAfter) => Promise<Known>;
+	/** Whether the settings are in sight. @default false */
+	open?: () => boolean;
 }
 
 /** Pairs that are decoded before they are wanted. */
@@ -27,13 +35,13 @@ const AHEAD = 1;
 /** A pair without its pictures, as a worker takes it. */
 const plain = ({ left, right, again }: Shown): Shown => ({ left, right, again });
 
-/** Blind pairs, one after the other. */
-export class PairsState {
-	readonly #from: PairsSources;
+/** Blind pairs, one after the other; what else is known comes with each. */
+export class PairsState<Known extends { next: Shown | null } = PairsKnown> {
+	readonly #from: PairsSources<Known>;
 	now = $state.raw<Ready | null>(null);
 	#ahead = $state.raw<Ready[]>([]);
 	#skipped = $state.raw<Shown[]>([]);
-	known = $state.raw<PairsKnown | null>(null);
+	known = $state.raw<Known | null>(null);
 	/** Why no pair is shown; null while one is, or is coming. */
 	none = $state<string | null>(null);
 	look = $state.raw<Look>(WHOLE);
@@ -47,7 +55,7 @@ export class PairsState {
 	/** Counts changes of what is asked: what was chosen before is not shown. */
 	#question = 0;
 
-	constructor(from: PairsSources) {
+	constructor(from: PairsSources<Known>) {
 		this.#from = from;
 	}
 
@@ -93,13 +101,13 @@ export class PairsState {
 		// Where something else is asked meanwhile, what was chosen is not shown: it is chosen anew.
 		const isPast = () => question !== this.#question;
 		const waiting = [this.now, ...this.#ahead].flatMap((one) => one ?? []);
-		const known = await nextPairOf({
-			evidence: untrack(() => this.#from.evidence()),
-			dial: this.#from.dial(),
-			before: this.#given,
-			skipped: this.#skipped,
-			ahead: waiting.map(plain)
-		});
+		const known = await untrack(() =>
+			this.#from.choose({
+				before: this.#given,
+				skipped: this.#skipped,
+				ahead: waiting.map(plain)
+			})
+		);
 		if (isPast()) return;
 		this.known = known;
 		if (this.now && this.#ahead.length >= AHEAD) return;
@@ -116,6 +124,7 @@ export class PairsState {
 			this.#again = true;
 			return;
 		}
+		this.none = null;
 		const ready: Ready = { ...next, pictures: [one, two] };
 		if (this.now) this.#ahead = [...this.#ahead, ready];
 		else {
@@ -144,6 +153,7 @@ export class PairsState {
 			answer,
 			judge: '',
 			again: shown.again,
+			...(this.#from.open?.() ? { open: true } : {}),
 			at: Date.now()
 		};
 		this.#given = [...this.#given, { left: shown.left, right: shown.right }];

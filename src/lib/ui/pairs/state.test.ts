@@ -2,6 +2,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { noEvidence, type PairsAsked, type Shown } from '$lib/core/judge';
 import type { Answer } from '$lib/core/schema';
 import { undo } from '$lib/ui/shared';
+import { nextPairOf } from '$lib/workers';
 import { PairsState } from './state.svelte';
 
 /** What the worker was asked, and the pairs that it gives, one after the other; then none. */
@@ -40,9 +41,8 @@ const inSight = (state: PairsState) => state.now && `${state.now.left} ${state.n
 async function begun(): Promise<PairsState> {
 	const state = new PairsState({
 		briefId: () => 'b1',
-		evidence: noEvidence,
 		answers: () => [],
-		dial: () => null
+		choose: (after) => nextPairOf({ evidence: noEvidence(), dial: null, ...after })
 	});
 	state.begin();
 	await settled();

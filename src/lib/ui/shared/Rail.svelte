@@ -6,6 +6,7 @@
 	import LibraryIcon from 'carbon-icons-svelte/lib/Catalog.svelte';
 	import ModelsIcon from 'carbon-icons-svelte/lib/Model.svelte';
 	import NotebookIcon from 'carbon-icons-svelte/lib/Notebook.svelte';
+	import NarrowIcon from 'carbon-icons-svelte/lib/CenterCircle.svelte';
 	import PairsIcon from 'carbon-icons-svelte/lib/Compare.svelte';
 	import DialsIcon from 'carbon-icons-svelte/lib/SettingsAdjust.svelte';
 	import WordsIcon from 'carbon-icons-svelte/lib/TextShortParagraph.svelte';
@@ -16,6 +17,7 @@
 	const views = [
 		{ id: 'words', label: 'Words', icon: WordsIcon },
 		{ id: 'dials', label: 'Dials', icon: DialsIcon },
+		{ id: 'narrow', label: 'Narrow down', icon: NarrowIcon },
 		{ id: 'sheet', label: 'Sheet', icon: GridIcon },
 		{ id: 'pairs', label: 'Pairs', icon: PairsIcon },
 		{ id: 'findings', label: 'Findings', icon: FindingsIcon },
@@ -116,8 +118,9 @@
 		color: var(--ink-2);
 		font-size: 12px;
 		font-weight: 450;
-		/* Room for what hangs below the line. */
-		line-height: 1.25;
+		/* A label of two words takes two lines. */
+		line-height: 1.15;
+		white-space: normal;
 	}
 
 	:global(a.bx--side-nav__link--current.bx--side-nav__link--current) {

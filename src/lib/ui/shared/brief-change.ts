@@ -11,6 +11,7 @@ const NAMES: Record<string, string> = {
 	design: 'the design',
 	colours: 'the palette',
 	destinations: 'the destinations',
+	narrowing: 'narrowing down',
 	wishes: 'the frames'
 };
 

@@ -1,4 +1,4 @@
-import { gather } from '$lib/core/findings';
+import { gather, type Gathered } from '$lib/core/findings';
 import type { Evidence } from '$lib/core/judge';
 import type { Answer, Ballot, Mark, Measured, Purse, Take } from '$lib/core/schema';
 import * as store from '$lib/store';
@@ -14,6 +14,8 @@ export interface Judged {
 	readonly ballots: Ballot[];
 	/** Whose eyes: the artist is an empty text. */
 	readonly judges: string[];
+	/** All that evidence is gathered from. */
+	gathered(): Gathered;
 	/** @param apart whether takes are told apart even where no dial does */
 	evidence(apart?: boolean, takes?: readonly Take[]): Evidence;
 }
@@ -48,6 +50,16 @@ export function openJudged(work: Work): Judged {
 			...(marks.current.length ? [''] : [])
 		])
 	]);
+	const gathered = (): Gathered => ({
+		takes: work.takes,
+		marks: marks.current,
+		answers: answers.current,
+		remarks: work.remarks,
+		measured: measured.current,
+		cards: session.cards,
+		ownFaults: faults.current,
+		purse: purse.current
+	});
 	return {
 		get ready() {
 			return work.ready && answers.ready && marks.ready && measured.ready;
@@ -64,17 +76,7 @@ export function openJudged(work: Work): Judged {
 		get judges() {
 			return judges;
 		},
-		evidence: (apart = false, takes = work.takes) =>
-			gather({
-				takes,
-				marks: marks.current,
-				answers: answers.current,
-				remarks: work.remarks,
-				measured: measured.current,
-				cards: session.cards,
-				ownFaults: faults.current,
-				purse: purse.current,
-				apart
-			})
+		gathered,
+		evidence: (apart = false, takes = work.takes) => gather({ ...gathered(), takes, apart })
 	};
 }

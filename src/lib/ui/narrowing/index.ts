@@ -1,0 +1,1 @@
+export { default as NarrowingView } from './NarrowingView.svelte';
