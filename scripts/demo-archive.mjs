@@ -420,6 +420,34 @@ async function remade(address) {
 	);
 }
 
+/**
+ * The demo that ships, with a narrowing that has gone half way: it is paused, goes by the takes of the first
+ * run, and has a few more values to try. No picture is made.
+ */
+async function narrowing() {
+	const file = resolve(folder, 'marram-almanac.brief.zip');
+	const files = unzipSync(readFileSync(file));
+	const archive = JSON.parse(new TextDecoder().decode(files['brief.json']));
+	const [first] = archive.plans;
+	const own = archive.answers.filter((/** @type {any} */ { judge }) => judge === '');
+	archive.brief.narrowing = {
+		rack: {
+			...first.rack,
+			model: [...first.rack.model, 'curlew'],
+			guidance: [2.5, 4, 6, 9, 12],
+			batch: [0]
+		},
+		credits: 12,
+		pairs: own.length * 2,
+		out: [],
+		stay: [],
+		paused: true,
+		begunAt: Math.min(...own.map((/** @type {any} */ { at }) => at)) - 1
+	};
+	files['brief.json'] = new TextEncoder().encode(JSON.stringify(archive));
+	writeFileSync(file, await packedTight(zipSync(files, { level: 0 })));
+}
+
 /** A brief that has just been begun: words and stops, and nothing run. @param {Page} page @param {string} address */
 async function banner(page, address) {
 	await begin(
@@ -448,5 +476,6 @@ await withBrowser(async (page, address) => {
 	if (only === 'judged') await judged(page, address);
 	if (only === 'again') await again(page, address);
 	if (only === 'remade') await remade(address);
+	if (!only || only === 'narrowing') await narrowing();
 	if (!only || only === 'banner') await banner(page, address);
 });

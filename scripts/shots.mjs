@@ -66,21 +66,15 @@ await withBrowser(async (page, address) => {
 	await page.goto(`${page.url()}&heat=1`);
 	await page.getByText(/Past steps \d+/).waitFor({ timeout: 120_000 });
 	await shot('measures');
-	await page.goto(sheet);
-	await page.locator('[data-take] img').first().waitFor();
-	await page.locator('[data-take]').nth(4).click();
-	await page.keyboard.press('l');
-	await page
-		.locator('[data-take]')
-		.nth(4)
-		.hover({ position: { x: 74, y: 46 } });
-	await page.locator('.glass img').nth(8).waitFor();
-	await shot('loupe');
-	await page.keyboard.press('l');
 
 	await page.goto(`${brief}/pairs`);
 	await page.locator('main img').nth(1).waitFor();
 	await shot('pairs');
+
+	await page.goto(`${brief}/narrow`);
+	await page.locator('figure img').nth(1).waitFor();
+	await shot('narrow-down');
+
 	await page.goto(`${brief}/findings`);
 	await page.locator('.apexcharts-series').first().waitFor();
 	await shot('findings');

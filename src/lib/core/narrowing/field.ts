@@ -1,6 +1,6 @@
 import { median } from 'simple-statistics';
 import { workOut } from '$lib/core/designs';
-import { chanceDials, dialOf, dials, stopKey, type Made, type Stop } from '$lib/core/dials';
+import { chanceDials, dialOf, dials, type Made, type Stop } from '$lib/core/dials';
 import { comparable, gather, keyOf, type Gathered } from '$lib/core/findings';
 import type { Evidence } from '$lib/core/judge';
 import { cents, combinations, takeCredits, takeSeconds } from '$lib/core/plan';
@@ -10,7 +10,7 @@ import type { ModelCard, Narrowing, Plan, PlanRack, StopRef, Take } from '$lib/c
 export const MOST_SETTINGS = 1000;
 
 /** A setting that may be run. */
-export interface Candidate {
+interface Candidate {
 	/** The index of its stop on each dial of the evidence. */
 	stops: number[];
 	/** What one take of it is expected to cost, and to take. */
@@ -50,11 +50,6 @@ const madeKey = (made: Made): string => settingDials.map((dial) => keyOf(dial, m
 
 const seedKey = (made: Made): string => chanceDials.map((id) => keyOf(dialOf(id), made)).join(' ');
 
-/** Every setting of a rack, on its first seed. */
-export const settingsOn = (rack: PlanRack): Made[] => [
-	...combinations({ ...rack, seed: rack.seed.slice(0, 1), batch: rack.batch.slice(0, 1) })
-];
-
 /** A setting on another seed. */
 export const onSeed = (made: Made, seed: Stop): Made => dialOf('seed').write(made, seed) as Made;
 
@@ -67,9 +62,30 @@ function priceFactors(takes: readonly Take[]): Map<string, number> {
 	return new Map([...by].map(([model, factors]) => [model, median(factors)]));
 }
 
+/** The settings of a rack. They are the same whatever was made of them: work them out once. */
+interface Ground {
+	/** All of them, on the first seed. */
+	settings: Made[];
+	/** Places of those of the first round: as few as tell the effects of all dials apart. */
+	first: number[];
+}
+
+/** Works out the settings of a rack. Takes some tens of milliseconds for hundreds of them. */
+export function groundOf(rack: PlanRack): Ground {
+	const one = { ...rack, seed: rack.seed.slice(0, 1), batch: rack.batch.slice(0, 1) };
+	const settings = [...combinations(one)];
+	const place = new Map(settings.map((made, i) => [madeKey(made), i]));
+	const worked = workOut(one, { kind: 'fraction', settings: 1, pairs: [] });
+	return {
+		settings,
+		first: [...combinations(one, worked)].map((made) => place.get(madeKey(made))!)
+	};
+}
+
 /** What a field is put together from. */
 export interface FieldSources extends Gathered {
 	narrowing: Narrowing;
+	ground: Ground;
 	plans: readonly Plan[];
 }
 
@@ -79,21 +95,14 @@ export const roundsOf = (plans: readonly Plan[], { begunAt }: Narrowing): Plan[]
 		.filter(({ round }) => round?.begunAt === begunAt)
 		.sort((a, b) => a.round!.number - b.round!.number);
 
-/** Settings of the first round: as few as tell the effects of all dials apart. */
-export function firstSettings(rack: PlanRack): Made[] {
-	const one = { ...rack, seed: rack.seed.slice(0, 1), batch: rack.batch.slice(0, 1) };
-	const worked = workOut(one, { kind: 'fraction', settings: 1, pairs: [] });
-	return [...combinations(one, worked)];
-}
-
 /**
  * Puts together what narrowing goes by. Takes of the brief that stand on the rack count, whichever way
  * they came about: what was judged by hand is known here, too.
  */
 export function fieldOf(of: FieldSources): Field {
-	const { narrowing, plans, cards } = of;
+	const { narrowing, plans, cards, ground } = of;
 	const { rack } = narrowing;
-	const made = settingsOn(rack);
+	const { settings: made, first } = ground;
 	const place = new Map(made.map((one, i) => [madeKey(one), i]));
 	const seeds = rack.seed.map((seed) => seedKey(onSeed(made[0], seed)));
 	const done = comparable(of.takes).filter((take) => place.has(madeKey(take)));
@@ -147,7 +156,7 @@ export function fieldOf(of: FieldSources): Field {
 		seeds,
 		ordered,
 		waiting,
-		first: firstSettings(rack).map((one) => place.get(madeKey(one))!),
+		first,
 		spent: cents(spent)
 	};
 }
@@ -172,6 +181,3 @@ export const outOf = ({ dials }: Evidence, stops: readonly StopRef[]): Set<numbe
 				)
 			)
 	);
-
-/** Names of stops that are the same whatever else stands on a dial. */
-export const stopRef = (dial: string, stop: Stop): StopRef => ({ dial, key: stopKey(stop) });

@@ -4,18 +4,16 @@ export {
 	onSeed,
 	outOf,
 	roundsOf,
-	settingsOn,
-	firstSettings,
+	groundOf,
 	type Field,
 	type Ordered
 } from './field';
 export {
 	Narrower,
-	type End,
-	type Leader,
 	type NarrowAsked,
 	type Narrowed,
 	type NarrowedStop,
 	type NextRound
 } from './narrow';
 export { proposeRack, USUAL } from './propose';
+export { droppedSince, narrowedSays } from './says';

@@ -1,9 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { DialId } from '$lib/core/dials';
-import { combinations } from '$lib/core/plan';
 import type { Answer, Narrowing, Plan, PlanRack, Take } from '$lib/core/schema';
 import { cards, samplePlan, sampleRack } from '$lib/core/testing';
-import { fieldOf, firstSettings, onSeed, settingsOn } from './field';
+import { fieldOf, groundOf, onSeed } from './field';
 import { Narrower, type NarrowAsked } from './narrow';
 
 const rack: PlanRack = sampleRack({
@@ -24,7 +23,8 @@ const narrowing = (change: Partial<Narrowing> = {}): Narrowing => ({
 	...change
 });
 
-const settings = settingsOn(rack);
+const ground = groundOf(rack);
+const { settings } = ground;
 
 const take = (setting: number, seed: number, change: Partial<Take> = {}): Take => ({
 	id: `t${setting} ${seed}`,
@@ -67,6 +67,7 @@ const field = (
 		measured: new Map(),
 		cards,
 		plans,
+		ground,
 		narrowing: narrowing(change)
 	});
 
@@ -154,7 +155,7 @@ describe('the first round', () => {
 		expect(new Set(made.map(({ model }) => model)).size).toBe(rack.model.length);
 		expect(new Set(made.map(({ guidance }) => guidance)).size).toBe(3);
 		expect(new Set(made.map(({ steps }) => steps)).size).toBe(2);
-		expect(firstSettings(rack)).toHaveLength(first!.takes.length);
+		expect(ground.first).toHaveLength(first!.takes.length);
 	});
 
 	it('makes nothing twice that is there already', () => {
@@ -173,12 +174,7 @@ describe('the first round', () => {
 
 /** Takes of the first round, judged by somebody who likes one model much. */
 function judged(likes = 2, pairs = 24) {
-	const takes = firstSettings(rack).map((one) =>
-		take(
-			settings.findIndex((s) => JSON.stringify(s) === JSON.stringify(one)),
-			0
-		)
-	);
+	const takes = ground.first.map((setting) => take(setting, 0));
 	const score = ({ settings: s }: Take) => (s.model === rack.model[1] ? likes : 0);
 	const answers: Answer[] = [];
 	for (let i = 0; answers.length < pairs; i++) {

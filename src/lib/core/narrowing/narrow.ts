@@ -11,7 +11,6 @@ import {
 	standingOf,
 	wantedAhead,
 	type Chooser,
-	type Evidence,
 	type Fit,
 	type Shown,
 	type Standing
@@ -36,7 +35,7 @@ export interface NarrowedStop {
 }
 
 /** The settings that lead, and how sure that is. */
-export interface Leader {
+interface Leader {
 	/** The keys of its stops, by dial. */
 	stops: Record<string, string>;
 	says: string;
@@ -51,7 +50,7 @@ export interface Leader {
 }
 
 /** Why it ends. */
-export type End = 'decided' | 'credits' | 'pairs';
+type End = 'decided' | 'credits' | 'pairs';
 
 /** Takes to be ordered, with the reason. */
 export interface NextRound extends Round {

@@ -5,7 +5,7 @@ import type { Brief, ModelCard, PlanRack, Rack } from '$lib/core/schema';
 /** Models that are tried when the brief has only one. */
 const MODELS = 3;
 /** Seeds on which settings are compared. */
-export const SEEDS = 4;
+const SEEDS = 4;
 
 /** The first of a dial's stops alone. */
 const first = <T>(stops: readonly T[]): T[] => stops.slice(0, 1);

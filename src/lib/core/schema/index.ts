@@ -4,7 +4,7 @@ export { PlanRack, Rack } from '$lib/core/dials';
 export { NegativeSet, Phrase, PhraseStack, Style, TakeWords } from '$lib/core/wording';
 export * from './answer';
 export * from './brief';
-export { Narrowing, RoundOf, type StopRef } from './narrowing';
+export { Narrowing, type StopRef } from './narrowing';
 export { changedFields, fieldsOf, withFields, type Fields } from './fields';
 export { Measured } from '$lib/core/measure';
 export * from './remark';

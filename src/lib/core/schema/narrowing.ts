@@ -31,6 +31,7 @@ export const RoundOf = z.object({
 	/** When that narrowing was begun. */
 	begunAt: instant,
 	number: z.int().min(1),
-	why: z.string().max(500)
+	why: z.string().max(500),
+	/** Values that answers or the artist had dropped since the round before: “guidance 12”. */
+	dropped: z.array(z.string().max(300)).max(1000).optional()
 });
-export type RoundOf = z.infer<typeof RoundOf>;

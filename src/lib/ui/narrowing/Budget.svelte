@@ -94,7 +94,12 @@
 			{#if desk.held}
 				<p class="problem">{desk.held.says}</p>
 			{:else if narrowing.paused}
-				<p>Paused. You can go on judging; no more takes are ordered.</p>
+				<p>
+					Paused. You can go on judging; no more takes are ordered.
+					{#if round}
+						The next round makes {many(round.takes.length, 'take')} for {credits(round.credits)} credits.
+					{/if}
+				</p>
 			{:else if round}
 				<p>
 					{many(round.takes.length, 'take')}, <strong class="num">{credits(round.credits)}</strong>

@@ -174,8 +174,10 @@
 						{#if desk.open}
 							Settings are in sight: answers don’t count as blind.
 						{:else if pairs.known?.left}
-							about <strong class="num">{pairs.known.left}</strong> more
-							{pairs.known.left === 1 ? 'pair' : 'pairs'} should decide it
+							<span>
+								about <strong class="num">{pairs.known.left}</strong> more
+								{pairs.known.left === 1 ? 'pair' : 'pairs'} should decide it
+							</span>
 						{/if}
 					</span>
 				</div>
@@ -211,6 +213,7 @@
 	.push {
 		display: flex;
 		gap: 14px;
+		align-items: center;
 		margin-left: auto;
 	}
 
@@ -308,13 +311,7 @@
 
 	@media (max-width: 1100px) {
 		.view {
-			grid-template-columns: 200px minmax(0, 1fr) 200px;
-		}
-	}
-
-	@media (max-width: 900px) {
-		.view {
-			grid-template-rows: auto minmax(420px, 70vh) auto;
+			grid-template-rows: auto minmax(420px, 78vh) auto;
 			grid-template-columns: 1fr 1fr;
 			height: auto;
 		}

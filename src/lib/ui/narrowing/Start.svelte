@@ -12,7 +12,7 @@
 		type DialId,
 		type Stop
 	} from '$lib/core/dials';
-	import { fieldOf, MOST_SETTINGS, proposeRack, USUAL } from '$lib/core/narrowing';
+	import { fieldOf, groundOf, MOST_SETTINGS, proposeRack, USUAL } from '$lib/core/narrowing';
 	import { countTakes, dropPlace, planProblems, reckon } from '$lib/core/plan';
 	import type { Narrowing, PlanRack } from '$lib/core/schema';
 	import * as store from '$lib/store';
@@ -77,7 +77,7 @@
 					isOwnDial(dial) && ownsStops(next, dial)
 						? { ...next, ...dropPlace(next, dial, i) }
 						: { ...next, [dial]: (next[dial] as Stop[]).filter((one) => one !== stops[i]) }
-				) as PlanRack;
+				);
 			}
 		}
 		return next;
@@ -100,6 +100,7 @@
 			: fieldOf({
 					...judged.gathered(),
 					plans: work.plans,
+					ground: groundOf(rack),
 					narrowing: begun(rack, { credits: 0, pairs: 1 })
 				})
 	);
@@ -156,8 +157,8 @@
 	/** Goes on with other values: what was made and answered stays known. */
 	function change() {
 		const narrowing = {
-			...($state.snapshot(current) as Narrowing),
-			rack: $state.snapshot(rack) as PlanRack,
+			...$state.snapshot<Narrowing>(current!),
+			rack: $state.snapshot<PlanRack>(rack),
 			out: [],
 			stay: [],
 			stoppedAt: undefined
@@ -169,7 +170,7 @@
 	function begin() {
 		if (!able) return;
 		work.replace(
-			{ narrowing: begun($state.snapshot(rack) as PlanRack, { credits: budget, pairs }) },
+			{ narrowing: begun($state.snapshot<PlanRack>(rack), { credits: budget, pairs }) },
 			`Began to narrow down ${untrack(() => many(settings, 'setting'))}.`
 		);
 		onbegin();

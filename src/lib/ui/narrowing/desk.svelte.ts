@@ -1,10 +1,11 @@
 import { untrack } from 'svelte';
 import {
+	droppedSince,
 	fieldOf,
 	onSeed,
 	outOf,
 	roundsOf,
-	settingsOn,
+	groundOf,
 	type Field,
 	type Narrowed,
 	type NextRound
@@ -62,11 +63,14 @@ export class NarrowingDesk {
 
 	readonly narrowing: Narrowing = $derived.by(() => this.#work.brief!.narrowing!);
 	readonly rounds = $derived.by(() => roundsOf(this.#work.plans, this.narrowing));
+	readonly #rack = $derived.by(() => JSON.stringify(this.narrowing.rack));
+	readonly #ground = $derived.by(() => groundOf(JSON.parse(this.#rack) as PlanRack));
 	readonly field: Field | null = $derived.by(() =>
 		this.#judged.ready && session.cards.length && this.#work.brief?.narrowing
 			? fieldOf({
 					...this.#judged.gathered(),
-					narrowing: $state.snapshot(this.narrowing) as Narrowing,
+					ground: this.#ground,
+					narrowing: $state.snapshot<Narrowing>(this.narrowing),
 					plans: this.#work.plans
 				})
 			: null
@@ -139,7 +143,7 @@ export class NarrowingDesk {
 	);
 
 	#set(change: Partial<Narrowing>, told?: string): void {
-		const narrowing = { ...($state.snapshot(this.narrowing) as Narrowing), ...change };
+		const narrowing = { ...$state.snapshot<Narrowing>(this.narrowing), ...change };
 		if (told) this.#work.replace({ narrowing }, told);
 		else this.#work.change({ narrowing });
 	}
@@ -164,7 +168,7 @@ export class NarrowingDesk {
 	turn(dial: string, key: string, out: boolean): void {
 		const without = (all: readonly StopRef[]) =>
 			all.filter((one) => one.dial !== dial || one.key !== key);
-		const { out: outs, stay } = $state.snapshot(this.narrowing) as Narrowing;
+		const { out: outs, stay } = $state.snapshot<Narrowing>(this.narrowing);
 		this.#set({
 			out: out ? [...without(outs), { dial, key }] : without(outs),
 			stay: out ? without(stay) : [...without(stay), { dial, key }]
@@ -192,17 +196,18 @@ export class NarrowingDesk {
 	}
 
 	async #add({ takes, why }: NextRound): Promise<void> {
-		const { rack, begunAt } = $state.snapshot(this.narrowing) as Narrowing;
-		const settings = settingsOn(rack);
+		const { rack, begunAt } = $state.snapshot<Narrowing>(this.narrowing);
+		const { settings } = this.#ground;
 		const made = takes.map(({ setting, seed }) => onSeed(settings[setting], rack.seed[seed]));
 		const number = (this.rounds.at(-1)?.round?.number ?? 0) + 1;
 		const briefId = this.#work.brief!.id;
+		const dropped = droppedSince(this.rounds, this.pairs.known?.dials ?? []);
 		const plan = {
 			...planOf(briefId, made),
 			// Two tabs that order the same round put it into the queue once.
 			id: `${briefId} ${begunAt} ${number}`.slice(-100),
 			name: `Round ${number}`,
-			round: { begunAt, number, why }
+			round: { begunAt, number, why, ...(dropped.length ? { dropped } : {}) }
 		};
 		const { allowance } = this.#work.brief!;
 		const { dayAllowance } = this.#purse.current;

@@ -13,7 +13,7 @@ export interface Ready extends Shown {
 }
 
 /** Pairs that were answered or skipped, and those that lie ready. */
-export interface PairsAfter {
+interface PairsAfter {
 	before: readonly Pick<Shown, 'left' | 'right'>[];
 	skipped: readonly Shown[];
 	ahead: readonly Shown[];

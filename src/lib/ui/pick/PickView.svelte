@@ -14,6 +14,7 @@
 		takesOf,
 		type Against
 	} from '$lib/core/findings';
+	import { narrowedSays } from '$lib/core/narrowing';
 	import { productSays } from '$lib/core/plan';
 	import { draftPick, pickedStops, type PickSource } from '$lib/core/picks';
 	import type { PickFound, Take } from '$lib/core/schema';
@@ -62,13 +63,17 @@
 	);
 
 	const planSays = (takes: readonly Take[]) =>
+		[narrowedSays(work.plans, takes, judged.answers), ...otherPlans(takes)]
+			.filter(Boolean)
+			.slice(0, 6)
+			.join('; ');
+	const otherPlans = (takes: readonly Take[]) =>
 		work.plans
+			.filter(({ round }) => !round)
 			.flatMap((plan) => {
 				const count = takes.filter(({ planId }) => planId === plan.id).length;
 				return count ? [productSays(plan, count)] : [];
-			})
-			.slice(0, 6)
-			.join('; ');
+			});
 
 	/** What findings say of the settings that are about to be picked, from the same takes and judge. */
 	let found = $state.raw<PickFound | null>(null);
