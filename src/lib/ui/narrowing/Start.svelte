@@ -73,11 +73,10 @@
 			const stops = of[dial] as Stop[];
 			for (let i = stops.length - 1; i >= 0; i--) {
 				if (!gone.has(chipKey(dial, stops[i], i))) continue;
-				next = (
+				next =
 					isOwnDial(dial) && ownsStops(next, dial)
 						? { ...next, ...dropPlace(next, dial, i) }
-						: { ...next, [dial]: (next[dial] as Stop[]).filter((one) => one !== stops[i]) }
-				);
+						: { ...next, [dial]: (next[dial] as Stop[]).filter((one) => one !== stops[i]) };
 			}
 		}
 		return next;
