@@ -27,10 +27,16 @@ function usedOf({ candidates, ordered }: Pick<Field, 'candidates' | 'ordered'>):
 	return used;
 }
 
-/** The first round: a balanced fraction on one seed, without what was made already. */
-export function firstRound(field: Field, credits: number): Round {
+/**
+ * The first round: a balanced fraction on one seed, without what was made already. It has no takes once
+ * as many are known, however they came about.
+ *
+ * @param credits takes that cost more than what is left of these are left out. @default no bound
+ */
+export function firstRound(field: Field, credits = Infinity): Round {
 	const used = usedOf(field);
 	const round: Round = { takes: [], credits: 0 };
+	if (field.evidence.takes.length + field.waiting.length >= field.first.length) return round;
 	for (const setting of field.first) {
 		const { out, credits: price } = field.candidates[setting];
 		if (out || used[setting].has(0) || round.credits + price > credits) continue;

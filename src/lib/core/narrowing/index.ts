@@ -1,3 +1,4 @@
+export { firstRound } from './choose';
 export {
 	fieldOf,
 	MOST_SETTINGS,

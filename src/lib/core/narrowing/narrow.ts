@@ -71,6 +71,8 @@ export interface Narrowed {
 	end: End | null;
 	/** Whether no dial made a difference that anyone would notice. */
 	even: boolean;
+	/** The cheapest settings of all that may be run. */
+	cheapest: { says: string; credits: number } | null;
 	/** About how many pairs more until it is decided; null when that can't be said. */
 	left: number | null;
 }
@@ -154,6 +156,7 @@ export class Narrower {
 				leader: any ? leaderOf(field, standing) : null,
 				open: candidates.filter(({ out }, s) => !out && able(s)).length,
 				all: candidates.length,
+				cheapest: cheapestOf(field),
 				even: dials.every(({ stops }) => spreadOf(stops) < NOTICED),
 				left: decided ? 0 : left !== null && Number.isFinite(left) ? left : null
 			}
@@ -227,12 +230,9 @@ function roundOf(
 		...evidence.pairs.flatMap(({ left, right }) => [left, right])
 	]);
 	const unjudged = evidence.takes.filter(({ id }) => !judged.has(id)).length + waiting.length;
-	const known = evidence.takes.length + waiting.length;
-	if (known < field.first.length) {
-		const first = firstRound(field, credits);
-		if (first.takes.length)
-			return { ...first, due: true, why: 'Every value at least once, evenly spread, on one seed.' };
-	}
+	const first = firstRound(field, credits);
+	if (first.takes.length)
+		return { ...first, due: true, why: 'Every value at least once, evenly spread, on one seed.' };
 	const round = nextRound(beliefsAhead(fitted, field), field, credits, count, able);
 	if (!round.takes.length) return null;
 	return { ...round, due: unjudged <= AHEAD, why: whyOf(field, round.takes) };
@@ -249,6 +249,13 @@ function whyOf({ ordered }: Field, takes: readonly Ordered[]): string {
 	].filter(Boolean);
 	const says = parts.join(', and ');
 	return `${says.charAt(0).toUpperCase()}${says.slice(1)}.`;
+}
+
+function cheapestOf({ evidence, candidates }: Field): Narrowed['cheapest'] {
+	const open = candidates.filter(({ out }) => !out);
+	if (!open.length) return null;
+	const { stops, credits } = open.reduce((a, b) => (b.credits < a.credits ? b : a));
+	return { says: settingSays(evidence, stops), credits };
 }
 
 function leaderOf({ evidence, candidates }: Field, { best, chance, loss }: Standing): Leader {

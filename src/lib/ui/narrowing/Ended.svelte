@@ -37,8 +37,8 @@
 	const next = $derived.by(() => {
 		if (desk.ended === 'decided')
 			return 'More takes or pairs won’t change this. Save it as a pick.';
-		if (known?.even)
-			return 'Nothing that varied made a clear difference. Use the cheapest, or let other dials vary.';
+		if (known?.even && known.cheapest)
+			return `Nothing that varied made a clear difference. The cheapest is ${known.cheapest.says}, at ${credits(known.cheapest.credits)} credits a take.`;
 		if (known?.left)
 			return `About ${many(known.left, 'more pair')} should decide it. Raise the budget to go on.`;
 		return 'More takes would help more than more pairs. Raise the credits to go on.';

@@ -12,7 +12,14 @@
 		type DialId,
 		type Stop
 	} from '$lib/core/dials';
-	import { fieldOf, groundOf, MOST_SETTINGS, proposeRack, USUAL } from '$lib/core/narrowing';
+	import {
+		fieldOf,
+		firstRound,
+		groundOf,
+		MOST_SETTINGS,
+		proposeRack,
+		USUAL
+	} from '$lib/core/narrowing';
 	import { countTakes, dropPlace, planProblems, reckon } from '$lib/core/plan';
 	import type { Narrowing, PlanRack } from '$lib/core/schema';
 	import * as store from '$lib/store';
@@ -104,13 +111,8 @@
 				})
 	);
 	const first = $derived.by(() => {
-		if (!field) return { takes: 0, credits: 0 };
-		const made = new Set(field.ordered.map(({ setting }) => setting));
-		const open = field.first.filter((s) => !made.has(s));
-		return {
-			takes: open.length,
-			credits: open.reduce((sum, s) => sum + field.candidates[s].credits, 0)
-		};
+		const round = field && firstRound(field);
+		return { takes: round?.takes.length ?? 0, credits: round?.credits ?? 0 };
 	});
 	const each = $derived(
 		field ? field.candidates.reduce((sum, one) => sum + one.credits, 0) / settings : 0
@@ -281,23 +283,26 @@
 							<strong>{credits(first.credits)} credits</strong>. Later rounds make up to 4 each, as
 							you answer.
 						{:else}
-							What was made before counts, so rounds of up to 4 takes start right away.
+							What was made before counts. Each round makes up to 4 takes, about
+							<strong>{credits(4 * each)} credits</strong>, as you answer.
 						{/if}
 					</p>
 					<p class="quiet">
-						It never spends more than {credits(budget)} credits, and you can stop at any time. Running
+						It orders takes for {credits(budget)} credits at most, and you can stop at any time. Running
 						every setting once would cost {credits(each * settings)}.
 					</p>
 				{/if}
 			</div>
 			<div class="do">
-				<Button disabled={!able} on:click={begin}
+				{#if current}
+					<Button disabled={!field} on:click={change}>Go on with these</Button>
+				{/if}
+				<Button kind={current ? 'tertiary' : 'primary'} disabled={!able} on:click={begin}
 					>{first.takes ? `Run ${many(first.takes, 'take')} and start` : 'Start'}{current
-						? ' another'
+						? ' again'
 						: ''}</Button
 				>
 				{#if current}
-					<Button kind="tertiary" disabled={!field} on:click={change}>Change this one</Button>
 					<Button kind="ghost" on:click={onbegin}>Back</Button>
 				{/if}
 			</div>

@@ -119,6 +119,7 @@
 		font-size: 12px;
 		font-weight: 450;
 		/* A label of two words takes two lines. */
+		padding: 0 8px;
 		line-height: 1.15;
 		white-space: normal;
 	}
