@@ -72,7 +72,19 @@ export class PairsState<Known extends { next: Shown | null } = PairsKnown> {
 
 	/** Asks how far it is settled, after something was said. */
 	refresh(): void {
-		if (this.#question) void this.#fill();
+		if (!this.#question) return;
+		if (untrack(() => this.#answeredElsewhere())) this.begin();
+		else void this.#fill();
+	}
+
+	/** Whether the pair in sight was answered in another tab meanwhile. */
+	#answeredElsewhere(): boolean {
+		const shown = this.now;
+		const answers = this.#from.answers();
+		if (!shown || shown.again || answers.length <= this.#given.length) return false;
+		const isShown = ({ left, right }: Pick<Shown, 'left' | 'right'>) =>
+			[left, right].every((id) => id === shown.left || id === shown.right);
+		return answers.some(isShown) && !this.#given.some(isShown);
 	}
 
 	end(): void {

@@ -9,6 +9,8 @@ import { PairsState } from './state.svelte';
 const asked: PairsAsked[] = [];
 let pairs: Shown[] = [];
 let answers: Answer[] = [];
+/** What the store says was answered, in any tab. */
+let elsewhere: Answer[] = [];
 let missing = new Set<string>();
 
 vi.mock('$lib/workers', async (whole) => ({
@@ -41,7 +43,7 @@ const inSight = (state: PairsState) => state.now && `${state.now.left} ${state.n
 async function begun(): Promise<PairsState> {
 	const state = new PairsState({
 		briefId: () => 'b1',
-		answers: () => [],
+		answers: () => elsewhere,
 		choose: (after) => nextPairOf({ evidence: noEvidence(), dial: null, ...after })
 	});
 	state.begin();
@@ -52,6 +54,7 @@ async function begun(): Promise<PairsState> {
 beforeEach(() => {
 	asked.length = 0;
 	answers = [];
+	elsewhere = [];
 	missing = new Set();
 	pairs = [pair('a', 'b'), pair('c', 'd'), pair('e', 'f')];
 });
@@ -127,5 +130,26 @@ describe('blind pairs', () => {
 		expect(state.now).toBeNull();
 		await settled();
 		expect(inSight(state)).toBe('x y');
+	});
+
+	it('go on once the pair in sight was answered in another tab, and stay when another one was', async () => {
+		const state = await begun();
+		const given = (left: string, right: string): Answer => ({
+			...{ id: `${left}${right}`, briefId: 'b1', left, right, answer: 'left', judge: '' },
+			...{ again: false, at: 1 }
+		});
+		elsewhere = [given('x', 'y')];
+		state.refresh();
+		await settled();
+		expect(inSight(state)).toBe('a b');
+		elsewhere = [...elsewhere, given('b', 'a')];
+		pairs = [pair('g', 'h'), pair('i', 'j')];
+		state.refresh();
+		await settled();
+		expect(inSight(state)).toBe('g h');
+		expect(asked.at(-1)!.before).toEqual([
+			{ left: 'x', right: 'y' },
+			{ left: 'b', right: 'a' }
+		]);
 	});
 });
