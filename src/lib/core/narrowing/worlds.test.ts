@@ -4,7 +4,7 @@ import { narrowed, worldKinds, type Found, type Policy } from '$lib/core/testing
 /** Worlds of 240 settings, two of whose four dials are smooth, with prices that differ tenfold. */
 const kind = worldKinds.find(({ id }) => id === 'smooth')!;
 const BUDGET = { credits: 40, pairs: 40 };
-const WORLDS = 6;
+const WORLDS = 4;
 
 const mean = (found: readonly Found[]) =>
 	found.reduce((sum, { loss }) => sum + loss, 0) / found.length;
@@ -20,7 +20,7 @@ describe('worlds whose scores are known', () => {
 	}, 300_000);
 
 	it('are narrowed down to settings that lose far less than the best of random takes', () => {
-		// 0.55 and 1.08 when this was written. With takes chosen at random it is no better than random.
+		// 0.55 and 1.44 when this was written. With takes chosen at random it is no better than random.
 		expect(mean(found.narrow!)).toBeLessThan(0.75);
 		expect(mean(found.random!)).toBeGreaterThan(mean(found.narrow!) * 1.3);
 	});
