@@ -86,7 +86,10 @@ export function gather(of: Gathered): Evidence {
 		marks: [...of.marks]
 			.sort((a, b) => a.at - b.at)
 			.map(({ takeId, kind, blind }) => ({ take: takeId, mark: kind, judge: '', blind: !!blind })),
-		pairs: of.answers.map(({ left, right, answer, judge }) => ({ left, right, answer, judge })),
+		pairs: of.answers.map(({ left, right, answer, judge, open }) => ({
+			...{ left, right, answer, judge },
+			...(open ? { open } : {})
+		})),
 		names: {
 			faults: Object.fromEntries(
 				[...faults, ...(of.ownFaults ?? [])].map(({ id, label }) => [id, label])

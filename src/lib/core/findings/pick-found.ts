@@ -58,7 +58,8 @@ export function pickFound(
 		judges: [...new Set([...evidence.marks, ...evidence.pairs].map(({ judge }) => judge))],
 		marks: judged.marks,
 		blindMarks: judged.blindMarks,
-		pairs: judged.pairs
+		pairs: judged.pairs,
+		...(judged.openPairs ? { openPairs: judged.openPairs } : {})
 	};
 }
 

@@ -45,15 +45,19 @@ export function creditsSay(credits: number, money: Evidence['money']): string {
 export function judgedSays({
 	marks,
 	blindMarks,
-	pairs
+	pairs,
+	openPairs = 0
 }: {
 	marks: number;
 	blindMarks: number;
 	pairs: number;
+	/** Those of the pairs that were judged with the settings in sight. @default 0 */
+	openPairs?: number;
 }): string {
 	const open = marks - blindMarks;
 	const parts = [
-		pairs ? many(pairs, 'blind pair') : '',
+		pairs > openPairs ? many(pairs - openPairs, 'blind pair') : '',
+		openPairs ? `${many(openPairs, 'pair')} with the settings in sight` : '',
 		blindMarks ? many(blindMarks, 'blind mark') : '',
 		open ? `${many(open, 'mark')} with the settings in sight` : ''
 	].filter(Boolean);

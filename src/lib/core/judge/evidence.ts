@@ -58,12 +58,14 @@ const EvidenceMark = z.object({
 });
 type EvidenceMark = z.infer<typeof EvidenceMark>;
 
-/** What was said of two takes side by side, settings hidden. */
+/** What was said of two takes side by side, usually with their settings hidden. */
 export const EvidencePair = z.object({
 	left: text,
 	right: text,
 	answer: z.enum(['left', 'right', 'neither']),
-	judge: z.string().max(200)
+	judge: z.string().max(200),
+	/** Whether the settings were in sight. @default false */
+	open: z.boolean().optional()
 });
 export type EvidencePair = z.infer<typeof EvidencePair>;
 

@@ -7,11 +7,11 @@ export const BATCH = 4;
 
 /**
  * Variance of what one judged take says of its setting, in score: the noise of an answer and the effect of
- * the take itself. From trials: between 1 and 4 it hardly matters.
+ * the take itself. Our own value.
  */
 const NOISE = 2;
 
-/** Settings whose gains are worked out: those with the highest means, and the most uncertain of the others. */
+/** Settings whose gains are worked out: those with the highest means. */
 const SEARCHED = 160;
 
 /** Takes that are chosen together, and what they cost. */

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { DialId } from '$lib/core/dials';
+import { judgedIn, judgedSays } from '$lib/core/findings';
 import type { Answer, Narrowing, Plan, PlanRack, Take } from '$lib/core/schema';
 import { cards, samplePlan, sampleRack } from '$lib/core/testing';
 import { fieldOf, groundOf, onSeed } from './field';
@@ -142,6 +143,17 @@ describe('what is narrowed down', () => {
 		]);
 		expect(known.candidates[2].out).toBe(true);
 		expect(known.candidates[3].out).toBe(false);
+	});
+});
+
+describe('answers with the settings in sight', () => {
+	it('do not count as blind where findings say what was judged', () => {
+		const [one, two] = [take(0, 0), take(4, 0)];
+		const { evidence } = field(
+			[one, two],
+			[answer(one, two, 'left'), { ...answer(one, two, 'right', 21), open: true }]
+		);
+		expect(judgedSays(judgedIn(evidence))).toBe('1 blind pair, 1 pair with the settings in sight');
 	});
 });
 

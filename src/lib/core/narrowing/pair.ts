@@ -4,7 +4,7 @@ import { stream } from '$lib/core/random';
 
 /**
  * After so many answers every second pair is the one that Pairs would show, so that takes at the lead are
- * looked at again. In trials that halved what is lost at the end.
+ * looked at again. In trials that cut what is lost at the end by a third.
  */
 const FIRST_LOOKS = 12;
 

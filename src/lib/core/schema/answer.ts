@@ -2,7 +2,7 @@ import { z } from 'zod';
 
 const id = z.string().min(1).max(100);
 
-/** What was said of two takes side by side, their settings hidden. */
+/** What was said of two takes side by side, usually with their settings hidden. */
 export const Answer = z.object({
 	id,
 	briefId: id,

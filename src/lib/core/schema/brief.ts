@@ -223,7 +223,9 @@ export const PickFound = z.object({
 	judges: z.array(z.string().max(200)),
 	marks: z.int(),
 	blindMarks: z.int(),
-	pairs: z.int()
+	pairs: z.int(),
+	/** Those of the pairs that were judged with the settings in sight. @default 0 */
+	openPairs: z.int().min(0).optional()
 });
 export type PickFound = z.infer<typeof PickFound>;
 

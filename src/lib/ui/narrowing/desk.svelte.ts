@@ -66,7 +66,10 @@ export class NarrowingDesk {
 	readonly #rack = $derived.by(() => JSON.stringify(this.narrowing.rack));
 	readonly #ground = $derived.by(() => groundOf(JSON.parse(this.#rack) as PlanRack));
 	readonly field: Field | null = $derived.by(() =>
-		this.#judged.ready && session.cards.length && this.#work.brief?.narrowing
+		this.#judged.ready &&
+		session.cards.length &&
+		this.#account.current &&
+		this.#work.brief?.narrowing
 			? fieldOf({
 					...this.#judged.gathered(),
 					ground: this.#ground,

@@ -32,7 +32,14 @@ export interface Best {
 	pairsLeft: number | null;
 	/** What is worth doing now, in a sentence. */
 	now: string;
-	judged: { marks: number; blindMarks: number; pairs: number; judges: number };
+	judged: {
+		marks: number;
+		blindMarks: number;
+		pairs: number;
+		/** Those of the pairs that were judged with the settings in sight. */
+		openPairs: number;
+		judges: number;
+	};
 	/** Takes of the best settings, by id, the one that shows them best first. */
 	shownBy: string[];
 	/** Every setting that was made, the one that loses least first. */
@@ -111,6 +118,7 @@ export const judgedIn = ({ marks, pairs }: Known['evidence']): Best['judged'] =>
 	marks: marks.length,
 	blindMarks: marks.filter(({ blind }) => blind).length,
 	pairs: pairs.length,
+	openPairs: pairs.filter(({ open }) => open).length,
 	judges: new Set([...marks, ...pairs].map(({ judge }) => judge)).size
 });
 
