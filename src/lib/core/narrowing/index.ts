@@ -16,5 +16,5 @@ export {
 	type NarrowedStop,
 	type NextRound
 } from './narrow';
-export { proposeRack, USUAL } from './propose';
+export { dialsRack, proposeRack, USUAL } from './propose';
 export { droppedSince, narrowedSays } from './says';

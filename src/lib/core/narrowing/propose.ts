@@ -10,6 +10,17 @@ const SEEDS = 4;
 /** The first of a dial's stops alone. */
 const first = <T>(stops: readonly T[]): T[] => stops.slice(0, 1);
 
+/** A rack on enough seeds to compare settings on, each with one picture. */
+const matched = (rack: Rack, fresh: readonly number[]): Rack => ({
+	...rack,
+	seed: [...new Set([...rack.seed, ...fresh])].slice(0, Math.max(SEEDS, rack.seed.length)),
+	batch: first(rack.batch)
+});
+
+/** What the brief's dials vary, and nothing else. */
+export const dialsRack = (brief: Brief, fresh: readonly number[]): PlanRack =>
+	planRack({ ...brief, rack: matched(brief.rack, fresh) });
+
 /**
  * Proposes what may vary: whatever the brief's dials vary already, at least three models that can do what
  * it asks for, and guidance and steps across each model's good range.
@@ -21,11 +32,7 @@ export function proposeRack(
 	cards: readonly ModelCard[],
 	fresh: readonly number[]
 ): PlanRack {
-	const seed = [...new Set([...brief.rack.seed, ...fresh])].slice(
-		0,
-		Math.max(SEEDS, brief.rack.seed.length)
-	);
-	let rack: Rack = { ...brief.rack, seed, batch: first(brief.rack.batch) };
+	let rack = matched(brief.rack, fresh);
 	const put = (change: Partial<Rack>) => {
 		const next = { ...rack, ...change };
 		if (planProblems(planRack({ ...brief, rack: next }), cards).length) return false;

@@ -1,6 +1,5 @@
 import { costOf, planProblems, reckon, type PlanCost } from '$lib/core/plan';
-import * as store from '$lib/store';
-import { credits, live, midnight, session, type Work } from '$lib/ui/shared';
+import { credits, openAccount, session, type Work } from '$lib/ui/shared';
 import type { OnDials } from './onto';
 
 /** A proposal that can run on this brief's dials, with its price. */
@@ -14,27 +13,12 @@ export interface Proposed<Of> {
 
 /** Prices proposals against what is left of the brief and of the day. */
 export function openProposals(work: Work) {
-	const account = live(
-		() =>
-			(
-				(id) => () =>
-					store.account(id, midnight())
-			)(work.brief!.id),
-		null
-	);
-	const purse = live(() => store.purse, store.emptyPurse);
+	const account = openAccount(work);
 
 	/** What is too much, in words; empty if it isn't. */
 	function tooMuch(cost: number): string {
 		if (!account.current) return '';
-		const { over, room } = reckon(
-			{
-				...account.current,
-				allowance: work.brief!.allowance,
-				dayAllowance: purse.current.dayAllowance
-			},
-			cost
-		);
+		const { over, room } = reckon(account.current, cost);
 		if (!over) return '';
 		return `, more than the ${credits(room)} left ${over === 'day' ? 'for today' : 'in this brief'}`;
 	}

@@ -7,12 +7,12 @@
 		isOwnDial,
 		levelName,
 		ownsStops,
-		planRack,
 		stopKey,
 		type DialId,
 		type Stop
 	} from '$lib/core/dials';
 	import {
+		dialsRack,
 		fieldOf,
 		firstRound,
 		groundOf,
@@ -22,14 +22,12 @@
 	} from '$lib/core/narrowing';
 	import { countTakes, dropPlace, planProblems, reckon } from '$lib/core/plan';
 	import type { Narrowing, PlanRack } from '$lib/core/schema';
-	import * as store from '$lib/store';
 	import {
 		AmountField,
 		credits,
 		freshSeeds,
-		live,
 		many,
-		midnight,
+		openAccount,
 		session,
 		useWork,
 		type Judged
@@ -57,11 +55,7 @@
 		{ id: 'dials' as const, says: 'As on the dials' }
 	]);
 	const proposed = $derived(proposeRack(work.brief!, session.cards, fresh));
-	const ofDials = $derived.by((): PlanRack => {
-		const { rack } = work.brief!;
-		const seed = [...new Set([...rack.seed, ...fresh])].slice(0, Math.max(4, rack.seed.length));
-		return planRack({ ...work.brief!, rack: { ...rack, seed, batch: rack.batch.slice(0, 1) } });
-	});
+	const ofDials = $derived(dialsRack(work.brief!, fresh));
 	/** Stops that were left out here, by dial and key. */
 	let left = $state.raw<ReadonlySet<string>>(new Set());
 	const whole = $derived(
@@ -118,27 +112,8 @@
 		field ? field.candidates.reduce((sum, one) => sum + one.credits, 0) / settings : 0
 	);
 
-	const account = live(
-		() =>
-			(
-				(id) => () =>
-					store.account(id, midnight())
-			)(work.brief!.id),
-		null
-	);
-	const purse = live(() => store.purse, store.emptyPurse);
-	const room = $derived(
-		account.current
-			? reckon(
-					{
-						...account.current,
-						allowance: work.brief!.allowance,
-						dayAllowance: purse.current.dayAllowance
-					},
-					0
-				).room
-			: Infinity
-	);
+	const account = openAccount(work);
+	const room = $derived(account.current ? reckon(account.current, 0).room : Infinity);
 	/** What was typed; null until then, when it follows the first round. */
 	let typed = $state<number | null>(null);
 	let valid = $state(true);

@@ -14,7 +14,15 @@ import { reckon } from '$lib/core/plan';
 import type { Narrowing, PlanRack, StopRef } from '$lib/core/schema';
 import * as store from '$lib/store';
 import { PairsState } from '$lib/ui/pairs';
-import { addOrder, live, midnight, planOf, session, type Judged, type Work } from '$lib/ui/shared';
+import {
+	addOrder,
+	midnight,
+	openAccount,
+	planOf,
+	session,
+	type Judged,
+	type Work
+} from '$lib/ui/shared';
 import { narrowOn } from '$lib/workers';
 
 /** A narrowing that goes on: what is known, what is shown, and what is ordered next. */
@@ -29,19 +37,12 @@ export class NarrowingDesk {
 	#ordering = false;
 	/** How many rounds were in sight, with their takes, when what is known was asked for; -1 for none to go by. */
 	#askedAt = -1;
-	readonly #account = live(
-		() =>
-			(
-				(id) => () =>
-					store.account(id, midnight())
-			)(this.#work.brief!.id),
-		null
-	);
-	readonly #purse = live(() => store.purse, store.emptyPurse);
+	readonly #account: ReturnType<typeof openAccount>;
 
 	constructor(work: Work, judged: Judged) {
 		this.#work = work;
 		this.#judged = judged;
+		this.#account = openAccount(work);
 		this.pairs = new PairsState<Narrowed>({
 			briefId: () => work.brief!.id,
 			answers: () => this.#answers,
@@ -93,12 +94,9 @@ export class NarrowingDesk {
 	readonly pairsLeft = $derived.by(() => Math.max(0, this.narrowing.pairs - this.answered));
 
 	/** What the brief and the day have left. */
-	readonly room = $derived.by(() => {
-		if (!this.#account.current) return 0;
-		const { allowance } = this.#work.brief!;
-		const { dayAllowance } = this.#purse.current;
-		return reckon({ ...this.#account.current, allowance, dayAllowance }, 0).room;
-	});
+	readonly room = $derived.by(() =>
+		this.#account.current ? reckon(this.#account.current, 0).room : 0
+	);
 	/** Credits of the budget that are left, and that may be spent: less where brief or day have less. */
 	readonly budgetLeft = $derived.by(() =>
 		Math.max(0, this.narrowing.credits - (this.field?.spent ?? 0))
@@ -212,10 +210,10 @@ export class NarrowingDesk {
 			name: `Round ${number}`,
 			round: { begunAt, number, why, ...(dropped.length ? { dropped } : {}) }
 		};
-		const { allowance } = this.#work.brief!;
-		const { dayAllowance } = this.#purse.current;
-		const seen = { ...this.#account.current!, allowance, dayAllowance };
-		await addOrder(plan, made, made.length, { seen, midnight: midnight() });
+		await addOrder(plan, made, made.length, {
+			seen: this.#account.current!,
+			midnight: midnight()
+		});
 	}
 
 	/** The settings of a take in words, for who looks behind the pair. */

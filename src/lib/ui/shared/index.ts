@@ -14,6 +14,7 @@ export { default as TakePicture } from './TakePicture.svelte';
 export { default as TopBar } from './TopBar.svelte';
 export { default as Untrusted } from './Untrusted.svelte';
 export { default as Wall } from './Wall.svelte';
+export { openAccount } from './account.svelte';
 export { door, largestPart, midnight } from './door.svelte';
 export { briefForm, doorDialog } from './parts';
 export { chooseFile, chooseFiles, saveFile } from './files';
