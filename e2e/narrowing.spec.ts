@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { newBrief, tableOf } from './helpers';
-import { StubService } from './stub-service';
+import { withStub } from './stub-service';
 
 interface StoredTake {
 	id: string;
@@ -61,9 +61,8 @@ test('a brief is narrowed down by single keys, within its budget, and stands whe
 	page,
 	baseURL
 }) => {
-	const stub = new StubService(baseURL!);
-	try {
-		await beginBrief(page, await stub.start());
+	await withStub(baseURL!, async (address) => {
+		await beginBrief(page, address);
 		await page.getByLabel('Credits, at most').fill('14');
 		// Its price is said before it begins.
 		await expect(page.getByText(/Round 1 makes .* for/)).toBeVisible();
@@ -94,15 +93,12 @@ test('a brief is narrowed down by single keys, within its budget, and stands whe
 		await page.getByRole('link', { name: 'Save as pick' }).click();
 		await page.waitForURL(/\/pick\?/);
 		await expect(page.getByRole('button', { name: /Save/ }).first()).toBeVisible();
-	} finally {
-		await stub.stop();
-	}
+	});
 });
 
 test('two tabs are one sitting: no round is ordered twice', async ({ page, context, baseURL }) => {
-	const stub = new StubService(baseURL!);
-	try {
-		await beginBrief(page, await stub.start());
+	await withStub(baseURL!, async (address) => {
+		await beginBrief(page, address);
 		await start(page);
 		const other = await context.newPage();
 		await other.goto(page.url());
@@ -119,19 +115,16 @@ test('two tabs are one sitting: no round is ordered twice', async ({ page, conte
 		await expect(
 			page.getByRole('complementary', { name: 'Budget and answer' }).getByText('12 of 40')
 		).toBeVisible();
-	} finally {
-		await stub.stop();
-	}
+	});
 });
 
 test('with a slow service it says how long, and goes on while the page is away', async ({
 	page,
 	baseURL
 }) => {
-	const stub = new StubService(baseURL!);
-	stub.pace = 4000;
-	try {
-		await beginBrief(page, await stub.start());
+	await withStub(baseURL!, async (address, stub) => {
+		stub.pace = 4000;
+		await beginBrief(page, address);
 		await page.getByRole('button', { name: /^Run \d+ takes and start$/ }).click();
 		await expect(page.getByText('Making takes.')).toBeVisible();
 		await expect(page.getByText(/A take needs about/)).toBeVisible();
@@ -142,18 +135,15 @@ test('with a slow service it says how long, and goes on while the page is away',
 		await page.getByRole('link', { name: 'Narrow down' }).click();
 		await expect(pictures(page)).toHaveCount(2);
 		expectEachOnce(await takesOf(page));
-	} finally {
-		await stub.stop();
-	}
+	});
 });
 
 test('a value is taken out and put back, pictures are marked, and answers with settings in sight say so', async ({
 	page,
 	baseURL
 }) => {
-	const stub = new StubService(baseURL!);
-	try {
-		await beginBrief(page, await stub.start());
+	await withStub(baseURL!, async (address) => {
+		await beginBrief(page, address);
 		await start(page);
 		const dials = page.getByRole('complementary', { name: 'Dials' });
 		const value = dials.getByRole('group', { name: 'Guidance' }).getByRole('button').first();
@@ -180,9 +170,7 @@ test('a value is taken out and put back, pictures are marked, and answers with s
 		const before = (await takesOf(page)).length;
 		await answer(page, ['f', 'j', 'f']);
 		expect((await takesOf(page)).length).toBe(before);
-	} finally {
-		await stub.stop();
-	}
+	});
 });
 
 test('a budget below the first round, or nothing that varies, is said before anything is spent', async ({

@@ -257,3 +257,16 @@ export class StubService {
 		incoming.pipe(onward);
 	}
 }
+
+/** A service of its own for a test. */
+export async function withStub(
+	behind: string,
+	work: (address: string, stub: StubService) => Promise<void>
+): Promise<void> {
+	const stub = new StubService(behind);
+	try {
+		await work(await stub.start(), stub);
+	} finally {
+		await stub.stop();
+	}
+}

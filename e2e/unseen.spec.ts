@@ -1,6 +1,6 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
 import { newBrief, tableOf, typeStops } from './helpers';
-import { StubService } from './stub-service';
+import { withStub } from './stub-service';
 
 interface StoredMark {
 	takeId: string;
@@ -43,16 +43,6 @@ async function twoBriefs(page: Page, address: string): Promise<void> {
 		await page.getByRole('button', { name: 'Run 3' }).click();
 		await page.waitForURL(/run=/);
 		await expect(page.locator('[data-take][data-state="done"]')).toHaveCount(3);
-	}
-}
-
-/** A service of its own for a test. */
-async function withStub(baseURL: string, work: (address: string) => Promise<void>): Promise<void> {
-	const stub = new StubService(baseURL);
-	try {
-		await work(await stub.start());
-	} finally {
-		await stub.stop();
 	}
 }
 

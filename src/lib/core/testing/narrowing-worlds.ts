@@ -1,6 +1,6 @@
 import { balancedFraction, effectsCount } from '$lib/core/designs';
 import { noEvidence, type Evidence } from '$lib/core/judge';
-import { numbersFrom } from './strangers';
+import { diceOf } from './strangers';
 
 /** A kind of world in which settings are looked for. */
 export interface WorldKind {
@@ -94,12 +94,7 @@ export interface NarrowingWorld {
 const names = ['Model', 'Guidance', 'Steps', 'Style', 'Wording'];
 
 export function narrowingWorld(kind: WorldKind, seed: number): NarrowingWorld {
-	let hash = 2166136261;
-	for (const letter of `narrowing ${kind.id}#${seed}`)
-		hash = Math.imul(hash ^ letter.charCodeAt(0), 16777619);
-	const roll = numbersFrom(hash);
-	for (let i = 0; i < 8; i++) roll();
-	const bell = () => Array.from({ length: 12 }, roll).reduce((a, b) => a + b, -6);
+	const { roll, bell } = diceOf(`narrowing ${kind.id}#${seed}`);
 	const isNumber = (d: number) => d === 1 || d === 2;
 	const plain = kind.stops.map((n, d) => {
 		const most = kind.matters[d];
@@ -165,10 +160,7 @@ export function narrowingWorld(kind: WorldKind, seed: number): NarrowingWorld {
 			const key = `${setting} ${on}`;
 			let own = takeEffects.get(key);
 			if (own === undefined) {
-				const each = numbersFrom(salt ^ (setting * 7919 + on * 104_729));
-				for (let i = 0; i < 8; i++) each();
-				own =
-					(kind.takeEffect ?? 0.3) * Array.from({ length: 12 }, each).reduce((a, b) => a + b, -6);
+				own = (kind.takeEffect ?? 0.3) * diceOf(salt ^ (setting * 7919 + on * 104_729)).bell();
 				takeEffects.set(key, own);
 			}
 			return score(all[setting]) + seedEffects[on] + own;

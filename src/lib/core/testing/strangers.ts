@@ -161,6 +161,18 @@ export function numbersFrom(seed: number): () => number {
 	};
 }
 
+/** Numbers by chance that a name or a number stands for: even ones from 0 to 1, and nearly normal ones. */
+export function diceOf(name: string | number) {
+	let hash = typeof name === 'number' ? name : 2166136261;
+	if (typeof name === 'string')
+		for (const letter of name) hash = Math.imul(hash ^ letter.charCodeAt(0), 16777619);
+	const roll = numbersFrom(hash);
+	for (let i = 0; i < 8; i++) roll();
+	/** Sum of twelve even numbers: nearly normal. */
+	const bell = () => Array.from({ length: 12 }, roll).reduce((a, b) => a + b, -6);
+	return { roll, bell };
+}
+
 /** A judged plan whose truth is known: takes, marks, and who answers what about two takes. */
 export interface StrangeWorld {
 	evidence: Evidence;
@@ -172,13 +184,7 @@ export interface StrangeWorld {
 }
 
 export function strangeWorld(rule: Stranger, seed: number): StrangeWorld {
-	let hash = 2166136261;
-	for (const letter of `${rule.id}#${seed}`)
-		hash = Math.imul(hash ^ letter.charCodeAt(0), 16777619);
-	const roll = numbersFrom(hash);
-	for (let i = 0; i < 8; i++) roll();
-	/** Sum of twelve even numbers: nearly normal. */
-	const bell = () => Array.from({ length: 12 }, roll).reduce((a, b) => a + b, -6);
+	const { roll, bell } = diceOf(`${rule.id}#${seed}`);
 	const t3 = () => bell() / Math.sqrt((bell() ** 2 + bell() ** 2 + bell() ** 2) / 3);
 	const noise = () => {
 		if (rule.normal) return 1.8 * bell();

@@ -1,8 +1,16 @@
 <script lang="ts">
 	import { onMount, untrack } from 'svelte';
 	import type { MarkKind } from '$lib/core/schema';
-	import { AnswerBar, letGo, pairsKeys, Stage } from '$lib/ui/pairs';
-	import { clock, layers, many, session, takesLetters, useWork, type Judged } from '$lib/ui/shared';
+	import {
+		AnswerBar,
+		choicesOf,
+		keyPressed,
+		letGo,
+		pairsKeys,
+		Stage,
+		type PairsKey
+	} from '$lib/ui/pairs';
+	import { clock, many, markKeys, useWork, type Judged } from '$lib/ui/shared';
 	import Budget from './Budget.svelte';
 	import { NarrowingDesk } from './desk.svelte';
 	import DialScale from './DialScale.svelte';
@@ -33,11 +41,6 @@
 
 	/** The picture under the pointer or in focus: marks go to it. */
 	let side = $state<0 | 1 | null>(null);
-	const marks: { kind: MarkKind; key: string; says: string }[] = [
-		{ kind: 'keep', key: 'k', says: 'keep' },
-		{ kind: 'maybe', key: 'm', says: 'maybe' },
-		{ kind: 'drop', key: 'd', says: 'drop' }
-	];
 	const idOf = (which: 0 | 1) => (which ? pairs.now?.right : pairs.now?.left) ?? '';
 
 	function mark(kind: MarkKind, which: 0 | 1) {
@@ -46,34 +49,18 @@
 		if (take) void work.mark([take], work.marks.get(id) === kind ? null : kind, !desk.open);
 	}
 
-	const keys = [
+	const keys: PairsKey[] = [
 		...pairsKeys(pairs),
 		{ keys: ['i'], shown: 'I', says: 'settings', run: () => (desk.open = !desk.open) }
 	];
-	const choices = keys.flatMap((one) =>
-		'answers' in one && one.answers
-			? [
-					{
-						key: one.shown,
-						says: one.answers,
-						run: () => one.run(''),
-						narrow: one.shown === 'Space'
-					}
-				]
-			: []
-	);
-	const others = keys.filter((one) => !('answers' in one && one.answers));
+	const choices = choicesOf(keys);
+	const others = keys.filter(({ answers }) => !answers);
 
 	function press(event: KeyboardEvent) {
-		const at = event.target as HTMLElement;
-		if (event.ctrlKey || event.metaKey || event.altKey || event.repeat || desk.ended) return;
-		if (layers.any || takesLetters(at)) return;
-		if (!session.letters && event.key.length === 1 && event.key !== ' ') return;
-		if (event.key === ' ' && at.closest('button, a') && !at.closest('[data-answers]')) return;
-		const name = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-		const kind = marks.find(({ key }) => key === name)?.kind;
+		const name = desk.ended ? null : keyPressed(event);
+		if (name === null) return;
 		const key = keys.find((one) => one.keys.includes(name));
-		if (kind && side !== null) mark(kind, side);
+		if (name in markKeys && side !== null) mark(markKeys[name], side);
 		else if (key) key.run(name);
 		else return;
 		event.preventDefault();
@@ -147,12 +134,12 @@
 				<div class="under">
 					{#each [0, 1] as const as which (which)}
 						<span class:here={side === which}>
-							{#each marks as { kind, key, says } (kind)}
+							{#each Object.entries(markKeys) as [key, kind] (kind)}
 								<button
 									class="plain"
 									aria-pressed={work.marks.get(idOf(which)) === kind}
-									aria-label="{says}, the {which ? 'right' : 'left'} one"
-									onclick={() => mark(kind, which)}><kbd>{key.toUpperCase()}</kbd> {says}</button
+									aria-label="{kind}, the {which ? 'right' : 'left'} one"
+									onclick={() => mark(kind, which)}><kbd>{key.toUpperCase()}</kbd> {kind}</button
 								>
 							{/each}
 							{#if desk.open}<em>{desk.stopsOf(idOf(which))}</em>{/if}

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
 	import AnswerBar from './AnswerBar.svelte';
-	import type { PairsKey } from './keys';
+	import { choicesOf, type PairsKey } from './keys';
 	import Settling from './Settling.svelte';
 	import type { PairsState } from './state.svelte';
 
@@ -16,11 +16,7 @@
 
 	const { known } = $derived(view);
 	const others = $derived(keys.filter(({ answers }) => !answers));
-	const choices = $derived(
-		keys.flatMap(({ shown, answers, run }) =>
-			answers ? [{ key: shown, says: answers, run: () => run(''), narrow: shown === 'Space' }] : []
-		)
-	);
+	const choices = $derived(choicesOf(keys));
 </script>
 
 <footer>

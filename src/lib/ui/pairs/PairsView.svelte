@@ -4,22 +4,13 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { consistencyOf, missingOf, percent, scopesOf, takesOf } from '$lib/core/findings';
-	import {
-		Choice,
-		layers,
-		many,
-		openJudged,
-		scopeSays,
-		session,
-		takesLetters,
-		useWork
-	} from '$lib/ui/shared';
+	import { Choice, many, openJudged, scopeSays, useWork } from '$lib/ui/shared';
 	import { nextPairOf } from '$lib/workers';
 	import BallotDoor from './BallotDoor.svelte';
 	import BlindMarks from './BlindMarks.svelte';
 	import { letGo } from './decoded';
 	import PairsFoot from './PairsFoot.svelte';
-	import { pairsKeys } from './keys';
+	import { keyPressed, pairsKeys } from './keys';
 	import Stage from './Stage.svelte';
 	import { PairsState } from './state.svelte';
 
@@ -79,14 +70,8 @@
 	let giving = $state(false);
 
 	function press(event: KeyboardEvent) {
-		const at = event.target as HTMLElement;
-		if (way !== 'pairs' || event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
-		if (layers.any || takesLetters(at)) return;
-		if (at.closest('[role=tab]') && /^Arrow/.test(event.key)) return;
-		if (!session.letters && event.key.length === 1 && event.key !== ' ') return;
-		// A button that has the focus keeps the space bar.
-		if (event.key === ' ' && at.closest('button, a') && !at.closest('[data-answers]')) return;
-		const name = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+		const name = way === 'pairs' ? keyPressed(event) : null;
+		if (name === null) return;
 		const key = keys.find((one) => one.keys.includes(name));
 		if (!key) return;
 		event.preventDefault();

@@ -1,5 +1,5 @@
 import type { Shown } from '$lib/core/judge';
-import { undo } from '$lib/ui/shared';
+import { layers, session, takesLetters, undo } from '$lib/ui/shared';
 import type { PairsState } from './state.svelte';
 
 /** Something that a key does while pairs are judged. */
@@ -58,3 +58,21 @@ export const pairsKeys = <Known extends { next: Shown | null }>(
 		}
 	}
 ];
+
+/** What answers, as the buttons of an answer bar. */
+export const choicesOf = (keys: readonly PairsKey[]) =>
+	keys.flatMap(({ shown, answers, run }) =>
+		answers ? [{ key: shown, says: answers, run: () => run(''), narrow: shown === 'Space' }] : []
+	);
+
+/** The name of a pressed key as views of pairs know it; null when a field, a dialog or the browser has it. */
+export function keyPressed(event: KeyboardEvent): string | null {
+	const at = event.target as HTMLElement;
+	if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return null;
+	if (layers.any || takesLetters(at)) return null;
+	if (at.closest('[role=tab]') && /^Arrow/.test(event.key)) return null;
+	if (!session.letters && event.key.length === 1 && event.key !== ' ') return null;
+	// A button that has the focus keeps the space bar.
+	if (event.key === ' ' && at.closest('button, a') && !at.closest('[data-answers]')) return null;
+	return event.key.length === 1 ? event.key.toLowerCase() : event.key;
+}
