@@ -26,6 +26,7 @@ const takesOf = (page: Page) => tableOf<StoredTake>(page, 'takes');
 const roundsOf = async (page: Page) =>
 	(await tableOf<StoredPlan>(page, 'plans')).filter(({ round }) => round);
 const answersOf = (page: Page) => tableOf<StoredAnswer>(page, 'answers');
+const budget = (page: Page) => page.getByRole('complementary', { name: 'Budget and answer' });
 const pictures = (page: Page) => page.locator('figure img');
 
 /** A brief with a prompt, on the page where it is narrowed down. */
@@ -88,11 +89,17 @@ test('a brief is narrowed down by single keys, within its budget, and stands whe
 		await page.keyboard.press('u');
 		await expect.poll(async () => (await answersOf(page)).length).toBe(before);
 
+		const takesMade = (await takesOf(page)).filter(({ state }) => state === 'done').length;
 		await page.getByRole('button', { name: 'Stop here' }).click();
 		await expect(page.getByText('Stopped', { exact: true })).toBeVisible();
 		await page.getByRole('link', { name: 'Save as pick' }).click();
 		await page.waitForURL(/\/pick\?/);
 		await expect(page.getByRole('button', { name: /Save/ }).first()).toBeVisible();
+		// The figures come from the takes of this sitting, and say how they were found.
+		await expect(
+			page.getByText(/narrowed down in \d+ rounds, \d+ takes and \d+ pairs/)
+		).toBeVisible();
+		expect(new URL(page.url()).searchParams.get('takes')!.split(',')).toHaveLength(takesMade);
 	});
 });
 
@@ -103,18 +110,19 @@ test('two tabs are one sitting: no round is ordered twice', async ({ page, conte
 		const other = await context.newPage();
 		await other.goto(page.url());
 		await expect(pictures(other)).toHaveCount(2);
-		for (let i = 0; i < 6; i++) {
-			await answer(page, ['f']);
-			await answer(other, ['j']);
+		for (let i = 0; i < 12; i++) {
+			await answer(i % 2 ? other : page, [i % 2 ? 'j' : 'f']);
+			// Each tab hears of the other's answer, and goes on from it.
+			for (const tab of [page, other]) {
+				await expect(budget(tab).getByText(`${i + 1} of 40`)).toBeVisible();
+				await expect(pictures(tab)).toHaveCount(2);
+			}
 		}
 		await expect.poll(async () => (await roundsOf(page)).length).toBeGreaterThan(1);
 		await expect
 			.poll(async () => (await takesOf(page)).every(({ state }) => state === 'done'))
 			.toBe(true);
 		expectEachOnce(await takesOf(page));
-		await expect(
-			page.getByRole('complementary', { name: 'Budget and answer' }).getByText('12 of 40')
-		).toBeVisible();
 	});
 });
 

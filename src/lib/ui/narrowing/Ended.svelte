@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
-	import { scopesOf, scopeWith, sure } from '$lib/core/findings';
+	import { sure } from '$lib/core/findings';
 	import { credits, many, TakePicture, useWork } from '$lib/ui/shared';
 	import type { NarrowingDesk } from './desk.svelte';
 
@@ -23,14 +23,16 @@
 	const whole = $derived(
 		desk.field ? desk.field.candidates.reduce((sum, one) => sum + one.credits, 0) : 0
 	);
-	const scope = $derived.by(() => {
-		const done = work.takes.filter(({ state }) => state === 'done');
-		return shown[0] ? scopeWith(scopesOf(work.plans, done), shown[0]) : undefined;
-	});
+	/** Findings and the pick compare the takes that were narrowed down among, and no others. */
+	const scope = $derived([
+		['from', 'chosen'],
+		['takes', (desk.field?.evidence.takes ?? []).map(({ id }) => id).join()]
+	]);
+	const findingsUrl = $derived(`/brief/${work.brief!.id}/findings?${new URLSearchParams(scope)}`);
 	const pickUrl = $derived(
 		`/brief/${work.brief!.id}/pick?${new URLSearchParams([
 			['best', '1'],
-			...(scope ? [['from', scope.id]] : []),
+			...scope,
 			...Object.entries(leader?.stops ?? {})
 		])}`
 	);
@@ -79,7 +81,7 @@
 		<p>{next}</p>
 		<div class="do">
 			{#if leader}<Button href={pickUrl}>Save as pick</Button>{/if}
-			<Button kind="tertiary" href="/brief/{work.brief!.id}/findings">See findings</Button>
+			<Button kind="tertiary" href={findingsUrl}>See findings</Button>
 			{#if desk.ended === 'stopped'}
 				<Button kind="ghost" on:click={() => desk.goOn()}>Go on</Button>
 			{/if}
