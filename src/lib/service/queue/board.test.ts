@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { Queue } from 'bullmq';
-import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterAll, beforeAll, beforeEach, describe, expect, it, onTestFinished, vi } from 'vitest';
 import type { RenderEvent, TakeRequest } from '$lib/core/contract';
 import { cards } from '$lib/service/standins';
 import type { AdmittedJob } from '../http/admission';
@@ -58,13 +58,28 @@ let redis: Awaited<ReturnType<typeof ownRedis>>;
 beforeAll(async () => void (redis = await ownRedis()));
 afterAll(() => redis.end());
 
+// What a test starts ends with it, also when it fails: a worker left behind takes the takes of the next test.
+const queued = (url = redis.url) => {
+	const board = new QueuedJobs(url);
+	onTestFinished(() => board.close());
+	return board;
+};
+
+/** A board on an empty Redis. */
+const emptied = async () => {
+	const board = queued();
+	await board.store.config('SET', 'maxmemory', '0');
+	await board.store.flushall();
+	return board;
+};
+
 const worker = (
 	pool: RenderPool,
 	threads = limits.takesAtOnce ?? 1,
 	mostPictures = 1_000_000,
 	url = redis.url
-) =>
-	new QueueWorker({
+) => {
+	const works = new QueueWorker({
 		url,
 		models: cards.map(({ id }) => id),
 		threads,
@@ -72,30 +87,26 @@ const worker = (
 		shelf: (store) => shelfWith(new PictureMemory(), redisVault(store)),
 		mostPictures
 	});
+	onTestFinished(() => works.stop(0));
+	return works;
+};
 
 // Both are held to the same: the one in a process, and the one on a queue.
 describe.each(['in one process', 'on a queue'])('a job board %s', (kind) => {
 	let pool: Bench;
 	let board: JobBoard;
-	let end: () => Promise<unknown>;
 
 	beforeEach(async () => {
 		pool = new Bench();
 		if (kind === 'in one process') {
-			board = new Jobs(pool, new PictureMemory());
-			end = () => board.close();
+			const jobs = new Jobs(pool, new PictureMemory());
+			onTestFinished(() => jobs.close());
+			board = jobs;
 		} else {
-			const queued = new QueuedJobs(redis.url);
-			await queued.store.flushall();
-			const works = worker(pool);
-			await expect.poll(() => queued.notReady()).toBeNull();
-			board = queued;
-			end = async () => {
-				await works.stop(0);
-				await queued.close();
-			};
+			board = await emptied();
+			worker(pool);
+			await expect.poll(() => board.notReady()).toBeNull();
 		}
-		return () => end();
 	});
 
 	it('knows of a job and its pictures for the caller who sent it alone', async () => {
@@ -280,30 +291,26 @@ describe.each(['in one process', 'on a queue'])('a job board %s', (kind) => {
 
 describe('a queue', () => {
 	it('is finished by the next who is asked, when the process that took a job on died on the way', async () => {
-		const one = new QueuedJobs(redis.url);
-		await one.store.flushall();
+		const one = await emptied();
 		const key = randomUUID();
 		const takes = [take(1), take(2)];
 		const first = await one.submit(job(takes, key), 'anna');
 		// As if it had ended before all of it lay in the queue.
 		await one.store.hdel(keyOf.job(first.job), 'queued');
 		await one.close();
-		const two = new QueuedJobs(redis.url);
+		const two = queued();
 		expect(await two.notReady()).toMatch(/worker/);
 		// A model that no worker ever offered is not on the list: it may be asked for again.
 		expect(await statusOf(() => two.cards())).toBe(503);
 		expect(await two.submit(job(takes, key), 'anna')).toEqual(first);
 		const pool = new Bench();
-		const works = worker(pool);
+		worker(pool);
 		await all(two, first.job);
 		expect([...pool.made].sort()).toEqual([1, 2]);
-		await works.stop(0);
-		await two.close();
 	});
 
 	it('gives a caller the room back of a job that a process died over, and nobody sent again', async () => {
-		const one = new QueuedJobs(redis.url);
-		await one.store.flushall();
+		const one = await emptied();
 		const dies = vi.spyOn(Queue.prototype, 'addBulk').mockRejectedValue(new Error('it died'));
 		const half = Array.from({ length: limits.maxTakesPerJob }, (_, i) => take(i));
 		for (let n = 0; n < limits.maxQueuedTakes / half.length; n++)
@@ -314,12 +321,10 @@ describe('a queue', () => {
 		const later = vi.spyOn(Date, 'now').mockReturnValue(Date.now() + 2 * 60_000);
 		expect(await statusOf(() => one.submit(job(half), 'anna'))).toBe(200);
 		later.mockRestore();
-		await one.close();
 	});
 
 	it('keeps nothing for ever of a job whose workers do not come back', async () => {
-		const board = new QueuedJobs(redis.url);
-		await board.store.flushall();
+		const board = await emptied();
 		const pool = new Bench();
 		pool.hold = (seed) => (seed === 1 ? Promise.resolve() : new Promise(() => undefined));
 		const works = worker(pool, 2);
@@ -331,26 +336,22 @@ describe('a queue', () => {
 		for (const name of names) expect(await board.store.ttl(name), name).toBeGreaterThan(0);
 		await board.cancel(id, 'anna');
 		for (const name of names) expect(await board.store.ttl(name), name).toBeLessThanOrEqual(3600);
-		await board.close();
 	});
 
 	it('does not count what was made already, when a job is sent again that was half queued', async () => {
-		const board = new QueuedJobs(redis.url);
-		await board.store.flushall();
+		const board = await emptied();
 		const pool = new Bench();
-		const works = worker(pool);
+		worker(pool);
 		const key = randomUUID();
 		const { job: id } = await board.submit(job([take(1), take(2)], key), 'anna');
 		await all(board, id);
 		await board.store.hdel(keyOf.job(id), 'queued');
 		await board.submit(job([take(1), take(2)], key), 'anna');
 		expect(await board.store.exists(keyOf.open('anna'))).toBe(0);
-		await works.stop(0);
-		await board.close();
 	});
 
 	it('holds a caller to the bound when two processes are asked at once', async () => {
-		const boards = [new QueuedJobs(redis.url), new QueuedJobs(redis.url)];
+		const boards = [queued(), queued()];
 		await boards[0].store.flushall();
 		const part = Array.from({ length: limits.maxTakesPerJob }, (_, i) => take(i));
 		const jobs = limits.maxQueuedTakes / part.length;
@@ -360,12 +361,10 @@ describe('a queue', () => {
 		const answers = await Promise.all(asked);
 		expect(answers.filter((status) => status === 200)).toHaveLength(jobs);
 		expect(answers.filter((status) => status === 429)).toHaveLength(jobs);
-		for (const board of boards) await board.close();
 	});
 
 	it('gets takes back from a worker that is told to stop, and another makes them', async () => {
-		const board = new QueuedJobs(redis.url);
-		await board.store.flushall();
+		const board = await emptied();
 		const [slow, quick] = [new Bench(), new Bench()];
 		slow.hold = () => new Promise(() => undefined);
 		const first = worker(slow, 2);
@@ -376,32 +375,27 @@ describe('a queue', () => {
 			await new Promise((done) => setTimeout(done, 20));
 		await first.stop(50);
 		expect(slow.made).toEqual([]);
-		const second = worker(quick, 2);
+		worker(quick, 2);
 		const events = await all(board, id);
 		expect(events.filter(({ type }) => type === 'done')).toHaveLength(3);
 		expect([...quick.made].sort()).toEqual([1, 2, 3]);
-		await second.stop(0);
-		await board.close();
 	});
 
 	it('loses nothing that was taken on when Redis is killed and started again', async () => {
-		const board = new QueuedJobs(redis.url);
-		await board.store.flushall();
+		const board = await emptied();
 		const { job: id } = await board.submit(job([take(1), take(2), take(3)]), 'anna');
 		await redis.restart();
+		await expect.poll(() => board.store.ping().catch(() => ''), { timeout: 20_000 }).toBe('PONG');
 		const pool = new Bench();
-		const works = worker(pool);
+		worker(pool);
 		expect((await all(board, id)).filter(({ type }) => type === 'done')).toHaveLength(3);
-		await works.stop(0);
-		await board.close();
 	});
 
 	it('keeps finished pictures within its bound, the latest ones', async () => {
-		const board = new QueuedJobs(redis.url);
-		await board.store.flushall();
+		const board = await emptied();
 		const pool = new Bench();
 		// Two of "picture of 1".
-		const works = worker(pool, 1, 25);
+		worker(pool, 1, 25);
 		const { job: id, takes } = await board.submit(job([take(1), take(2), take(3)]), 'anna');
 		await all(board, id);
 		const there = await Promise.all(
@@ -410,13 +404,10 @@ describe('a queue', () => {
 			)
 		);
 		expect(there).toEqual([404, 200, 200]);
-		await works.stop(0);
-		await board.close();
 	});
 
 	it('counts no picture that is gone, where another worker\u2019s clock is ahead', async () => {
-		const board = new QueuedJobs(redis.url);
-		await board.store.flushall();
+		const board = await emptied();
 		const text = 'picture of 0';
 		for (const theirs of ['of tomorrow', 'of the day after'])
 			await board.store
@@ -433,12 +424,12 @@ describe('a queue', () => {
 		expect(counted).toHaveLength(2);
 		expect((await board.store.zrange(keyOf.pictures, '0', '-1')).sort()).toEqual(counted.sort());
 		for (const one of counted) expect(await board.store.exists(keyOf.picture(one))).toBe(1);
-		await board.close();
 	});
 
 	it('ends a worker that is told to stop while Redis is away', { timeout: 30_000 }, async () => {
 		const own = await ownRedis();
-		const board = new QueuedJobs(own.url);
+		onTestFinished(() => own.end());
+		const board = queued(own.url);
 		const pool = new Bench();
 		pool.hold = () => new Promise(() => undefined);
 		const works = worker(pool, 2, undefined, own.url);
@@ -447,20 +438,17 @@ describe('a queue', () => {
 			await new Promise((done) => setTimeout(done, 20));
 		await own.kill();
 		await works.stop(0);
-		await board.close();
-		await own.end();
 	});
 
 	it(
 		'loses no take that is finished while Redis is full: it is made again once there is room',
 		{ timeout: 90_000 },
 		async () => {
-			const board = new QueuedJobs(redis.url);
-			await board.store.flushall();
+			const board = await emptied();
 			const pool = new Bench();
 			let go = () => {};
 			pool.hold = () => new Promise((done) => (go = done));
-			const works = worker(pool, 1);
+			worker(pool, 1);
 			const { job: id } = await board.submit(job([take(1), take(2)]), 'anna');
 			while ((await board.status(id, 'anna')).takes[0].state !== 'running')
 				await new Promise((done) => setTimeout(done, 20));
@@ -474,8 +462,6 @@ describe('a queue', () => {
 			const events = await all(board, id);
 			expect(events.filter(({ type }) => type === 'done')).toHaveLength(2);
 			expect(pool.made).toEqual([1, 2, 1]);
-			await works.stop(0);
-			await board.close();
 		}
 	);
 
@@ -510,8 +496,7 @@ describe('a queue', () => {
 	});
 
 	it('takes a model on whose workers are away, and makes what waits once they are back', async () => {
-		const board = new QueuedJobs(redis.url);
-		await board.store.flushall();
+		const board = await emptied();
 		const first = worker(new Bench());
 		await expect.poll(() => board.notReady()).toBeNull();
 		await first.stop(0);
@@ -529,14 +514,12 @@ describe('a queue', () => {
 		const later = vi.spyOn(Date, 'now').mockReturnValue(Date.now() + 25 * 60 * 60_000);
 		expect(await statusOf(() => board.cards())).toBe(503);
 		later.mockRestore();
-		await board.close();
 	});
 
 	it('says that Redis is full, and takes on the same job once there is room', async () => {
-		const board = new QueuedJobs(redis.url);
-		await board.store.flushall();
+		const board = await emptied();
 		const pool = new Bench();
-		const works = worker(pool);
+		worker(pool);
 		await expect.poll(() => board.notReady()).toBeNull();
 		await board.store.config('SET', 'maxmemory', '1');
 		const asked = job([take(1)]);
@@ -548,13 +531,12 @@ describe('a queue', () => {
 		await board.store.config('SET', 'maxmemory', '0');
 		await all(board, (await board.submit(asked, 'anna')).job);
 		expect(pool.made).toEqual([1]);
-		await works.stop(0);
-		await board.close();
 	});
 
 	it('answers within two seconds that Redis is away', { timeout: 60_000 }, async () => {
 		const own = await ownRedis();
-		const board = new QueuedJobs(own.url);
+		onTestFinished(() => own.end());
+		const board = queued(own.url);
 		await board.store.ping();
 		await own.kill();
 		const calls = [
@@ -572,7 +554,5 @@ describe('a queue', () => {
 			expect(performance.now() - begun).toBeLessThan(2000);
 		}
 		expect(await board.notReady()).toMatch(/does not answer/);
-		await board.close();
-		await own.end();
 	});
 });
