@@ -1,51 +1,54 @@
 import { effectsAt, type Fit, type Setting } from '$lib/core/judge';
 
-/** What is known of the scores of settings: their means, and how they go together. */
+/**
+ * What is known of the scores of settings. A score is a sum of a few effects, so settings go together as
+ * far as their effects do.
+ */
 export interface Beliefs {
+	/** By setting: its mean score. */
 	mean: Float64Array;
-	/** Covariances, settings x settings, row by row. */
+	/** By setting: the effects that its score is the sum of. */
+	effects: number[][];
+	/** Covariances of the effects, effects x effects, row by row. */
 	covariance: Float64Array;
 }
 
-/**
- * Returns means and covariances of the scores of settings. Scores are sums of a few effects, so their
- * covariances are sums over those of the effects, which are taken from a fit's draws.
- */
+/** Returns what a fit says of settings: means and covariances over its draws. */
 export function beliefsOf(fit: Fit, settings: readonly Pick<Setting, 'stops'>[]): Beliefs {
-	const { draws, layout } = fit;
-	const { count, effects } = draws;
-	const size = layout.effects;
+	const { count, effects: drawn } = fit.draws;
+	const size = fit.layout.effects;
 	const off = new Float64Array(size * count);
 	const means = new Float64Array(size);
 	for (let e = 0; e < size; e++) {
 		let sum = 0;
-		for (let d = 0; d < count; d++) sum += effects[e * count + d];
+		for (let d = 0; d < count; d++) sum += drawn[e * count + d];
 		means[e] = sum / count;
-		for (let d = 0; d < count; d++) off[e * count + d] = effects[e * count + d] - means[e];
+		for (let d = 0; d < count; d++) off[e * count + d] = drawn[e * count + d] - means[e];
 	}
-	const between = new Float64Array(size * size);
+	const covariance = new Float64Array(size * size);
 	for (let a = 0; a < size; a++)
 		for (let b = a; b < size; b++) {
 			let sum = 0;
 			for (let d = 0; d < count; d++) sum += off[a * count + d] * off[b * count + d];
-			between[a * size + b] = between[b * size + a] = sum / count;
+			covariance[a * size + b] = covariance[b * size + a] = sum / count;
 		}
-	const at = settings.map(({ stops }) => effectsAt(fit, stops));
-	const n = settings.length;
-	const mean = Float64Array.from(at, (some) => some.reduce((sum, e) => sum + means[e], 0));
-	const covariance = new Float64Array(n * n);
-	const row = new Float64Array(size);
-	for (let i = 0; i < n; i++) {
-		row.fill(0);
-		for (const e of at[i]) for (let b = 0; b < size; b++) row[b] += between[e * size + b];
-		for (let j = 0; j < n; j++) {
-			let sum = 0;
-			for (const e of at[j]) sum += row[e];
-			covariance[i * n + j] = sum;
-		}
-	}
-	return { mean, covariance };
+	const effects = settings.map(({ stops }) => effectsAt(fit, stops));
+	const mean = Float64Array.from(effects, (some) => some.reduce((sum, e) => sum + means[e], 0));
+	return { mean, effects, covariance };
 }
+
+/** How each effect goes together with the score of a setting. */
+function withSetting({ effects, covariance }: Beliefs, setting: number): Float64Array {
+	const size = Math.sqrt(covariance.length);
+	const row = new Float64Array(size);
+	for (const e of effects[setting])
+		for (let i = 0; i < size; i++) row[i] += covariance[e * size + i];
+	return row;
+}
+
+/** The sum of some entries of a row. */
+const sumOf = (row: Float64Array, at: readonly number[]): number =>
+	at.reduce((sum, e) => sum + row[e], 0);
 
 /** Standard normal quantiles at the middles of equal shares: what an observation may come to. */
 const OUTCOMES = [-1.89, -1.22, -0.86, -0.57, -0.32, -0.1, 0.1, 0.32, 0.57, 0.86, 1.22, 1.89];
@@ -58,35 +61,32 @@ const OUTCOMES = [-1.89, -1.22, -0.86, -0.57, -0.32, -0.1, 0.1, 0.32, 0.57, 0.86
  * @param among the settings that may be named best
  */
 export function gainOf(
-	{ mean, covariance }: Beliefs,
+	beliefs: Beliefs,
 	setting: number,
 	noise: number,
 	among: readonly number[]
 ): number {
-	const n = mean.length;
-	const spread = Math.sqrt(covariance[setting * n + setting] + noise);
-	let [sum, today] = [0, -Infinity];
-	for (const i of among) if (mean[i] > today) today = mean[i];
+	const { mean, effects } = beliefs;
+	const row = withSetting(beliefs, setting);
+	const spread = Math.sqrt(sumOf(row, effects[setting]) + noise);
+	const rises = Float64Array.from(among, (i) => sumOf(row, effects[i]) / spread);
+	const means = Float64Array.from(among, (i) => mean[i]);
+	let sum = 0;
 	for (const z of OUTCOMES) {
 		let top = -Infinity;
-		const by = z / spread;
-		for (const i of among) {
-			const value = mean[i] + covariance[setting * n + i] * by;
-			if (value > top) top = value;
-		}
+		for (let i = 0; i < means.length; i++) top = Math.max(top, means[i] + rises[i] * z);
 		sum += top;
 	}
-	return sum / OUTCOMES.length - today;
+	return sum / OUTCOMES.length - means.reduce((a, b) => Math.max(a, b), -Infinity);
 }
 
 /** Takes one more take of a setting into account: it narrows what is known, and leaves means as they are. */
-export function afterTake({ mean, covariance }: Beliefs, setting: number, noise: number): Beliefs {
-	const n = mean.length;
-	const next = covariance.slice();
-	const all = covariance[setting * n + setting] + noise;
-	for (let i = 0; i < n; i++) {
-		const by = covariance[i * n + setting] / all;
-		if (by) for (let j = 0; j < n; j++) next[i * n + j] -= by * covariance[setting * n + j];
-	}
-	return { mean, covariance: next };
+export function afterTake(beliefs: Beliefs, setting: number, noise: number): Beliefs {
+	const row = withSetting(beliefs, setting);
+	const all = sumOf(row, beliefs.effects[setting]) + noise;
+	const size = row.length;
+	const covariance = beliefs.covariance.slice();
+	for (let i = 0; i < size; i++)
+		for (let j = 0; j < size; j++) covariance[i * size + j] -= (row[i] * row[j]) / all;
+	return { ...beliefs, covariance };
 }
