@@ -24,6 +24,7 @@ export default mergeConfig(
 					ways: 'bench/ways.ts',
 					areas: 'bench/areas.ts',
 					cutting: 'bench/cutting.ts',
+					enlarging: 'bench/enlarging.ts',
 					stress: 'bench/stress.ts',
 					learn: 'bench/learn.ts',
 					words: 'bench/words.ts',

@@ -41,5 +41,6 @@ export const start = defineDial({
 				]
 			: [],
 	pictures: (stop) => (stop === NO_START ? [] : [stopKey(stop)]),
+	priced: true,
 	control: { kind: 'pictures', none: 'none' }
 });

@@ -25,5 +25,6 @@ export const strength = defineDial({
 		beside:
 			'Without a start picture every strength is the same: take \u201cno start picture\u201d off, a strength of 1 ignores it.'
 	},
+	priced: true,
 	control: shareScale({ top: '1 ignores the picture', bottom: '0 gives it back' })
 });

@@ -68,6 +68,26 @@ describe('price and time', () => {
 		expect(costOf(rack, cards).credits).toBeCloseTo(summed, 6);
 	});
 
+	it('is nothing for a picture that is only resampled, and all its steps for any other strength', () => {
+		const [card] = cards;
+		const plain = { width: 1024, height: 1024, steps: 20 };
+		const at = (strength: number) => ({ ...plain, start: { strength } });
+		expect(takeCredits(card, at(0))).toBe(0);
+		expect(takeCredits(card, at(0.1))).toBe(takeCredits(card, plain));
+		const from = { ...rack, model: [card.id], start: ['f'.repeat(64)] };
+		const cost = (strength: number[]) => costOf({ ...from, strength }, cards).credits;
+		expect(cost([0])).toBe(0);
+		expect(cost([0, 0.3, 0.6])).toBeCloseTo(2 * cost([0.3]), 6);
+		expect(costOf({ ...rack, model: [card.id], strength: [0] }, cards).credits).toBeGreaterThan(0);
+	});
+
+	it('takes less time the fewer of its steps a strength asks for', () => {
+		const card = { ...cards[0], pace: { secondsPerMegapixelStep: 0.1, secondsPerTake: 0.5 } };
+		const plain = { width: 1000, height: 1000, steps: 20 };
+		const seconds = (strength: number) => takeSeconds(card, { ...plain, start: { strength } });
+		expect([0, 0.02, 0.3, 1].map(seconds)).toEqual([0.5, 0.6, 1.1, 2.5]);
+	});
+
 	it('counts and prices a million combinations at once', () => {
 		const many = (n: number) => Array.from({ length: n }, (_, i) => i + 1);
 		const huge = { ...rack, guidance: many(100), seed: many(5000) };

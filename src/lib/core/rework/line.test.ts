@@ -46,6 +46,7 @@ function reworked(as: 'vary' | 'start', settings: Partial<Take['settings']> = {}
 			rack: held,
 			settings: parent.settings,
 			multiple: 64,
+			leastGuidance: 1,
 			image: 'f'.repeat(64),
 			offers: () => true,
 			fresh
@@ -98,6 +99,7 @@ describe('ways', () => {
 				settings: {} as Take['settings'],
 				image: 'f',
 				multiple: 64,
+				leastGuidance: 1,
 				...(other ? { other } : {}),
 				offers: (feature) => offered.includes(feature),
 				fresh: () => [9]
@@ -111,6 +113,21 @@ describe('ways', () => {
 		expect(begun([], 'e')).toMatchObject({ content: ['f'], look: ['e'] });
 	});
 
+	it('enlarge at the lowest guidance of the model, whatever made the picture', () => {
+		const settings = { width: 768, height: 768, guidance: 12 } as Take['settings'];
+		const begun = wayOf('enlarge')!.begin({
+			rack: sampleRack({ guidance: [12] }),
+			settings,
+			image: 'f',
+			multiple: 64,
+			leastGuidance: 1.5,
+			offers: () => true,
+			fresh: () => [9]
+		});
+		expect(begun.guidance).toEqual([1.5]);
+		expect(wayOf('enlarge')!.dials).toEqual(expect.arrayContaining(['guidance', 'steps']));
+	});
+
 	it('turn each what they begin with, and nothing that they do not show but to lay it to rest, the picture itself and its size', () => {
 		for (const way of ways) {
 			const begun = way.begin({
@@ -118,6 +135,7 @@ describe('ways', () => {
 				settings: { width: 768, height: 768 } as Take['settings'],
 				image: 'f',
 				multiple: 64,
+				leastGuidance: 1,
 				offers: () => true,
 				fresh: (n) => new Array<number>(n).fill(9)
 			});

@@ -14,6 +14,8 @@ interface Parent {
 	other?: string;
 	/** Whether its model offers something: the name of a feature as cards have it. */
 	offers: (feature: string) => boolean;
+	/** The lowest guidance that its model takes. */
+	leastGuidance: number;
 	/** Its model takes sizes that are multiples of so many pixels. */
 	multiple: number;
 	/** Seeds that were not drawn before. */

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { ciede2000, lab } from '$lib/core/measure';
+import { ciede2000, lab, luma, shrink, ssim } from '$lib/core/measure';
 import { normals } from '$lib/core/random';
 import type { TakeSettings } from '$lib/core/contract';
 import { makeSurface } from '$lib/service/http/surface';
@@ -48,6 +48,15 @@ const apart = (a: Uint8Array, b: Uint8Array, where: (p: number) => boolean = () 
 		n++;
 	}
 	return sum / n;
+};
+/** A square picture with every pixel doubled along both sides. */
+const doubled = (pixels: Uint8Array, side: number): Uint8Array => {
+	const out = new Uint8Array(pixels.length * 4);
+	for (let y = 0; y < 2 * side; y++)
+		for (let x = 0; x < 2 * side; x++)
+			for (let c = 0; c < 3; c++)
+				out[(y * 2 * side + x) * 3 + c] = pixels[((y >> 1) * side + (x >> 1)) * 3 + c];
+	return out;
 };
 const seeds = [1, 2, 3, 4, 5, 6];
 const mean = (values: number[]) => values.reduce((sum, v) => sum + v, 0) / values.length;
@@ -398,40 +407,61 @@ describe('tiles', () => {
 		expect(out).toEqual(whole);
 	});
 
-	it('enlarges a take to a sharper picture that shows the same', () => {
-		const small = characterOf('turnstone-1')!;
-		const large = openBook(small, readPrompt(prompt), 768, 768, makeSurface, { tiled: true });
-		const smallBook = openBook(small, readPrompt(prompt), 384, 384, makeSurface);
-		const asked = settings({ model: 'turnstone-1', width: 384, height: 384 });
-		const source = renderTake(asked, small, smallBook)!.pixels;
-		const doubled = new Uint8Array(768 * 768 * 3);
-		for (let y = 0; y < 768; y++)
-			for (let x = 0; x < 768; x++)
-				for (let c = 0; c < 3; c++)
-					doubled[(y * 768 + x) * 3 + c] = source[((y >> 1) * 384 + (x >> 1)) * 3 + c];
-		const start: Bitmap = { width: 768, height: 768, pixels: doubled };
-		const steps: number[] = [];
-		const made = renderTake(
-			{
+	it.each([1, 8])(
+		'keeps what an enlarged picture shows at strength 0.3 and guidance %s',
+		(guidance) => {
+			const general = characterOf('turnstone-2')!;
+			const asked = settings({ prompt: 'a teapot on a table, morning light', guidance: 8 });
+			const reading = readPrompt(asked.prompt);
+			const [side, larger] = [256, 512];
+			const small = { ...asked, width: side, height: side };
+			const book = openBook(general, reading, side, side, makeSurface);
+			const source = renderTake(small, general, book)!.pixels;
+			const start: Bitmap = { width: larger, height: larger, pixels: doubled(source, side) };
+			const large = {
 				...asked,
-				width: 768,
-				height: 768,
-				start: { image: 'x', strength: 0.3, fit: 'enlarge' }
-			},
-			small,
-			large,
-			{
-				materials: { start, fit: 'enlarge' },
-				onStep: (step) => {
-					steps.push(step);
-				}
-			}
-		)!.pixels;
-		expect(apart(made, doubled)).toBeLessThan(24);
+				guidance,
+				width: larger,
+				height: larger,
+				start: { image: 'x', strength: 0.3, fit: 'enlarge' as const }
+			};
+			const { pixels } = renderTake(
+				large,
+				general,
+				openBook(general, reading, larger, larger, makeSurface, { tiled: true }),
+				{ materials: { start, fit: 'enlarge' } }
+			)!;
+			const back = shrink(luma(pixels, larger, larger), 2);
+			expect(ssim(luma(source, side, side), back)).toBeGreaterThan(0.95);
+		}
+	);
+
+	it('enlarges a take to a picture that shows the same, with the more detail the higher the strength', () => {
+		const small = characterOf('turnstone-1')!;
+		const large = openBook(small, readPrompt(prompt), 384, 384, makeSurface, { tiled: true });
+		const smallBook = openBook(small, readPrompt(prompt), 192, 192, makeSurface);
+		const asked = settings({ model: 'turnstone-1', width: 192, height: 192 });
+		const source = renderTake(asked, small, smallBook)!.pixels;
+		const start: Bitmap = { width: 384, height: 384, pixels: doubled(source, 192) };
+		const steps: number[] = [];
+		const enlarged = (strength: number) =>
+			renderTake(
+				{ ...asked, width: 384, height: 384, start: { image: 'x', strength, fit: 'enlarge' } },
+				small,
+				large,
+				{ materials: { start, fit: 'enlarge' }, onStep: (step) => void steps.push(step) }
+			)!.pixels;
+		/** Difference between neighbours that were one pixel before. */
+		const detail = (made: Uint8Array) => {
+			let sum = 0;
+			for (let i = 0; i < made.length; i += 6) sum += Math.abs(made[i] - made[i + 3]);
+			return sum / (made.length / 6);
+		};
+		const [plain, little, much] = [0, 0.3, 0.6].map(enlarged);
+		expect(plain).toEqual(start.pixels);
+		for (const made of [little, much]) expect(apart(made, start.pixels)).toBeLessThan(24);
+		expect(detail(little)).toBeGreaterThan(0.3);
+		expect(detail(much)).toBeGreaterThan(1.2 * detail(little));
 		expect(Math.max(...steps)).toBeLessThanOrEqual(asked.steps);
-		// Detail between neighbours that were one pixel before.
-		let detail = 0;
-		for (let i = 0; i < made.length; i += 6) detail += Math.abs(made[i] - made[i + 3]);
-		expect(detail / (made.length / 6)).toBeGreaterThan(1);
 	});
 });

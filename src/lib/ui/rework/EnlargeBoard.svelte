@@ -46,4 +46,3 @@
 	{read}
 	onchange={(frame) => turnBench(bench, { frame })}
 />
-<p class="quiet">Strength says how much new detail: 0 resamples it as it is, more works it over.</p>

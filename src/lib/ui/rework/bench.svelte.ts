@@ -32,6 +32,7 @@ export class WayBench implements Bench, PlanHost {
 				image,
 				other,
 				offers: (feature) => !!card?.features.includes(feature),
+				leastGuidance: card?.guidance.min ?? 1,
 				multiple: card?.sizeMultiple ?? 64,
 				// However often it is asked what a way begins with, it begins with the same seeds.
 				fresh: (count) => {
