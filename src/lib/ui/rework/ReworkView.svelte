@@ -131,10 +131,16 @@
 		for (const [name, value] of Object.entries(change)) url.searchParams.set(name, value);
 		void goto(url, { replaceState: true, keepFocus: true, noScroll: true });
 	};
+	/** Shows a picture. Tools work on the picture that is shown, so with one open it becomes the take that is reworked. */
+	function show(one: Take | undefined) {
+		if (one && one.id !== take?.id && (local || way?.draws))
+			void goto(hrefOf(one), { keepFocus: true, noScroll: true });
+		else shownId = one?.id ?? null;
+	}
 	const keys = reworkKeys({
 		step: (by) => {
 			const at = whole.findIndex(({ id }) => id === shown?.id);
-			shownId = whole[Math.max(0, Math.min(whole.length - 1, at + by))]?.id ?? null;
+			show(whole[Math.max(0, Math.min(whole.length - 1, at + by))]);
 		},
 		mark: (kind: MarkKind) =>
 			shown && void work.mark([shown], work.marks.get(shown.id) === kind ? null : kind),
@@ -197,7 +203,7 @@
 	{/if}
 {:else if shown}
 	<div class="view" data-own-undo={drawn ? '' : undefined}>
-		<LineColumn {take} {shown} {hrefOf} onshow={({ id }) => (shownId = id)} />
+		<LineColumn {take} {shown} {hrefOf} onshow={show} />
 		<section class="mat mat-1" aria-label="Picture">
 			<Stage {take} {shown} {against} {held} {says} {drawn} {local} changing={changed} />
 			{#if results.length}
@@ -205,7 +211,7 @@
 					{take}
 					{results}
 					{shown}
-					onshow={({ id }) => (shownId = id === shownId ? null : id)}
+					onshow={(one) => show(one.id === shownId ? undefined : one)}
 				/>
 			{/if}
 		</section>
@@ -219,7 +225,7 @@
 			{area}
 			changing={changed}
 			size={local && original ? sizeAfter(original.settings) : size}
-			onopen={(id) => set({ way: id })}
+			onopen={(id) => set({ way: id, ...(shown ? { take: shown.id } : {}) })}
 			onrun={() => (shownId = null)}
 		/>
 		<footer>
