@@ -134,15 +134,21 @@ test('tones are turned and kept, turned again, and the picture is cropped for tw
 	// For a destination they are cut in the middle; what is smaller than wanted is said before.
 	const uses = page.getByRole('group', { name: 'Cut for' });
 	await uses.getByRole('button', { name: /^square/ }).click();
-	await expect(page.getByText('2 smaller than wanted')).toBeVisible();
+	await uses.getByRole('button', { name: /^print/ }).click();
+	await expect(page.getByText('4 smaller than wanted')).toBeVisible();
 	const cut = page.waitForEvent('download');
 	await page.getByRole('button', { name: 'Pictures with their settings inside (ZIP)' }).click();
-	const square = Object.entries(unzipSync(readFileSync(await (await cut).path())));
-	expect(square).toHaveLength(2);
-	for (const [name, bytes] of square) {
-		expect(name).toMatch(/-square(-2)?\.jpg$/);
-		const { width, height } = await sharp(bytes).metadata();
-		expect([width, height]).toEqual([432, 432]);
+	const zip = await cut;
+	expect(zip.suggestedFilename()).toMatch(/-pictures-\d{4}-\d\d-\d\d-\d{6}\.zip$/);
+	const cuts = Object.entries(unzipSync(readFileSync(await zip.path())));
+	const squares = cuts.filter(([name]) => /-square-432x432(-2)?\.jpg$/.test(name));
+	expect([squares.length, cuts.length]).toEqual([2, 4]);
+	for (const [name, bytes] of cuts) {
+		const { width, height, density, icc } = await sharp(bytes).metadata();
+		expect(name).toContain(`-${width}x${height}`);
+		expect(icc).toBeDefined();
+		// A4 is 210 mm across (ISO 216): it prints as large with the pixels that there are.
+		if (name.includes('-print-')) expect(density! / width!).toBeCloseTo(25.4 / 210, 2);
 	}
 });
 

@@ -4,7 +4,7 @@ import { expose } from 'comlink';
 import { strToU8, Zip, ZipPassThrough } from 'fflate';
 import { croppedFor, type CropUse } from '$lib/core/edits';
 import { stampPicture, type PictureFacts } from '$lib/core/formats';
-import { endingOf } from '$lib/core/picture';
+import { endingOf, readyToPrint } from '$lib/core/picture';
 import { FileProblem } from '$lib/core/problem';
 import type { Box, ContactPage } from '$lib/core/sheet';
 import { decoded, drawn } from './decode';
@@ -41,18 +41,25 @@ export interface PictureForm {
 	quality: number;
 }
 
-/** A picture in another form; what is clear becomes white where the form has nothing clear. */
+/**
+ * A picture in another form, with its density where it goes to a print. What is clear becomes white where the form
+ * has nothing clear.
+ */
 async function formed(
 	picture: Blob,
 	{ type, quality }: PictureForm,
 	use: PictureFile['use']
-): Promise<Blob> {
-	if (type === 'kept' && !use) return picture;
+): Promise<{ picture: Blob; perInch?: number }> {
+	if (type === 'kept' && !use) return { picture };
+	let perInch: number | undefined;
 	const canvas = await decoded(picture, (image) => {
-		const { size, box: part } = use ? croppedFor(image, use) : { size: image, box: undefined };
+		const cut = use && croppedFor(image, use);
+		const { size, box: part } = cut ?? { size: image, box: undefined };
+		perInch = cut?.perInch;
 		return drawn(image, size, { part, ...(type === 'image/jpeg' ? { under: '#fff' } : {}) });
 	});
-	return canvas.convertToBlob({ type: type === 'kept' ? picture.type : type, quality });
+	const form = { type: type === 'kept' ? picture.type : type, quality };
+	return { picture: await canvas.convertToBlob(form), perInch };
 }
 
 /** One picture is in memory at a time; what is packed is handed to the browser piece by piece. */
@@ -75,12 +82,12 @@ async function zip(
 	for (const [i, { name, picture: kept, facts, use }] of files.entries()) {
 		// Whoever waits may have had enough.
 		if (!(await onStep(i, files.length))) return null;
-		const picture = await formed(kept, form, use);
+		const { picture, perInch } = await formed(kept, form, use);
 		const bytes = new Uint8Array(await picture.arrayBuffer());
 		const entry = new ZipPassThrough(name + endingOf(picture.type));
 		stream.add(entry);
 		try {
-			entry.push(stampPicture(bytes, facts), true);
+			entry.push(stampPicture(bytes, facts, perInch), true);
 		} catch (cause) {
 			// One picture that can't carry its settings doesn't keep the others back.
 			if (!(cause instanceof FileProblem)) throw cause;
@@ -149,13 +156,13 @@ async function contact(sheet: ContactDrawing): Promise<Blob> {
 			});
 			const caption = captions[r]?.[c];
 			if (caption) {
-				const foot = { ...box, y: box.y + box.height - type * 1.3, height: type * 1.3 };
-				context.fillStyle = 'rgb(255 255 255 / 85%)';
-				context.fillRect(foot.x, foot.y, foot.width, foot.height);
+				const foot = { ...box, y: box.y + box.height, height: page.caption };
 				write(context, caption, foot, type * 0.8, 'center');
 			}
 		}
-	return canvas.convertToBlob({ type: 'image/png' });
+	const picture = await canvas.convertToBlob({ type: 'image/png' });
+	const bytes = new Uint8Array(await picture.arrayBuffer());
+	return new Blob([readyToPrint(bytes, page.dpi)], { type: picture.type });
 }
 
 /** One picture with its settings inside. */

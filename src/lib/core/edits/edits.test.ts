@@ -130,6 +130,14 @@ describe('a picture that goes out for a use', () => {
 		expect(croppedFor(square, { ratio: 1, pixels: null }).size).toEqual(square);
 	});
 
+	// 600 pixels at 300 dpi are 2 inches: with 1200 pixels wanted, the 600 that there are make 150 to the inch.
+	it('prints at the size of its use, at the dpi that are left where pixels are missing', () => {
+		const print = (side: number) => ({ ratio: 1, pixels: { width: side, height: side }, dpi: 300 });
+		expect(croppedFor(square, print(600)).perInch).toBe(300);
+		expect(croppedFor(square, print(2400)).perInch).toBe(150);
+		expect(croppedFor(square, { ratio: 1, pixels: square }).perInch).toBeUndefined();
+	});
+
 	it('says what was cut off among its changes, within what was cut off before', () => {
 		expect(editsFor(square, undefined, { ratio: 1, pixels: null })).toEqual([]);
 		const before: Edits = [

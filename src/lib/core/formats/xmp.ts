@@ -9,7 +9,7 @@ import {
 	type Pick as Picked
 } from '$lib/core/schema';
 import type { z } from 'zod';
-import { withXmp, xmpIn } from '$lib/core/picture';
+import { readyToPrint, withXmp, xmpIn } from '$lib/core/picture';
 import { FileProblem } from '$lib/core/problem';
 
 /** What a picture says of itself: everything that decides a take's place on every dial. */
@@ -174,13 +174,17 @@ function readXmp(packet: string): Made {
 }
 
 /**
- * A picture with everything that made it written inside, in place of what it said before. Its pixels
- * stay as they are.
+ * A picture with everything that made it written inside, in place of what it said before, and ready for
+ * printers and shops. Its pixels stay as they are.
  *
+ * @param perInch pixels per inch, for a print; what the picture says already without
  * @throws {FileProblem} for a damaged picture, and where the settings are too long for its format
  */
-export const stampPicture = (bytes: Uint8Array, facts: PictureFacts): Uint8Array<ArrayBuffer> =>
-	withXmp(bytes, writeXmp(facts));
+export const stampPicture = (
+	bytes: Uint8Array,
+	facts: PictureFacts,
+	perInch?: number
+): Uint8Array<ArrayBuffer> => withXmp(readyToPrint(bytes, perInch), writeXmp(facts));
 
 /**
  * What a picture was made with, as it says inside.

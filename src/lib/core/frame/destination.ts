@@ -27,15 +27,17 @@ export interface Destination extends Use {
 	ratio: number;
 	/** Pixels that are wanted there; null where a ratio alone was asked for. */
 	pixels: Size | null;
+	/** Dots per inch of a print. */
+	dpi?: number;
 }
 
 /** A use with what its size comes to. */
 export function destinationOf({ id, label, written }: Use): Destination {
 	const read = readUse(written);
 	if ('problem' in read) throw new Error(read.problem);
-	const { asked: ratio, target: pixels, kind } = read;
+	const { asked: ratio, target: pixels, kind, dpi } = read;
 	const short = kind === 'pixels' ? ratioLabel(pixels!).replaceAll(' ', '') : written;
-	return { id, label, written, short, ratio, pixels };
+	return { id, label, written, short, ratio, pixels, ...(dpi ? { dpi } : {}) };
 }
 
 const use = (id: string, label: string, written: string): Use => ({ id, label, written });

@@ -113,6 +113,7 @@ describe('a print', () => {
 	])('on %s is %i x %i pixels', (text, width, height) => {
 		expect(readUse(text)).toEqual({
 			kind: 'print',
+			dpi: Number(/(\d+) ?[dp]pi/.exec(text)?.[1] ?? 300),
 			asked: expect.closeTo(width / height, 2) as unknown,
 			target: { width, height }
 		});

@@ -58,7 +58,14 @@ const number = (text: string) => Number(text.replace(',', '.'));
 
 /** What was typed for a use: the ratio, and the pixels where it says them, or what is wrong. */
 export type ReadUse =
-	{ kind: 'ratio' | 'pixels' | 'print'; asked: number; target: Size | null } | { problem: string };
+	| {
+			kind: 'ratio' | 'pixels' | 'print';
+			asked: number;
+			target: Size | null;
+			/** Dots per inch of a print. */
+			dpi?: number;
+	  }
+	| { problem: string };
 
 /** Reads the size of a use: a ratio, pixels, a print or a paper. */
 export function readUse(text: string): ReadUse {
@@ -87,6 +94,7 @@ export function readUse(text: string): ReadUse {
 			return { problem: `A print has between ${print.leastDpi} and ${print.mostDpi} dpi.` };
 		return {
 			kind: 'print',
+			dpi,
 			asked: w / h,
 			target: { width: printPixels(w, dpi), height: printPixels(h, dpi) }
 		};

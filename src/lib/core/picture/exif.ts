@@ -36,3 +36,26 @@ export function readExif(data: Uint8Array): Partial<Pick<PictureSays, 'orientati
 		throw cause;
 	}
 }
+
+/** Exif data that tells nothing but a density, in pixels per inch across and down (TIFF 6.0, little-endian). */
+export function densityExif(perInch: number): Uint8Array {
+	const entries = [
+		{ tag: X_RESOLUTION, type: RATIONAL, value: 50 },
+		{ tag: Y_RESOLUTION, type: RATIONAL, value: 58 },
+		{ tag: UNIT, type: SHORT, value: 2 }
+	];
+	const view = new DataView(new ArrayBuffer(66));
+	const set = (at: number, ...values: number[]) =>
+		values.forEach((value, i) => view.setUint32(at + 4 * i, value, true));
+	view.setUint32(0, 0x49492a00);
+	set(4, 8);
+	view.setUint16(8, entries.length, true);
+	entries.forEach(({ tag, type, value }, i) => {
+		const at = 10 + 12 * i;
+		view.setUint16(at, tag, true);
+		view.setUint16(at + 2, type, true);
+		set(at + 4, 1, value);
+	});
+	set(50, Math.round(perInch * 100), 100, Math.round(perInch * 100), 100);
+	return new Uint8Array(view.buffer);
+}

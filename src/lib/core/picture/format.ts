@@ -31,6 +31,14 @@ export interface PictureSays {
 	xmp: string | null;
 }
 
+/** What is written into a picture for printers and shops. */
+export interface PrintFacts {
+	/** Pixels per inch, across and down; as it was without. */
+	perInch?: number;
+	/** A colour profile; the picture's own without. */
+	profile?: Uint8Array;
+}
+
 /** A format of picture files. */
 export interface PictureFormat {
 	type: 'image/png' | 'image/jpeg' | 'image/webp';
@@ -56,6 +64,13 @@ export interface PictureFormat {
 		parts: readonly Part[],
 		says: PictureSays,
 		packet: string
+	) => Uint8Array[];
+	/** The pieces of the same file with a density and a profile, in place of those that were there. */
+	withPrint: (
+		bytes: Uint8Array,
+		parts: readonly Part[],
+		says: PictureSays,
+		facts: PrintFacts
 	) => Uint8Array[];
 }
 

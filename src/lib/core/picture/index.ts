@@ -5,6 +5,7 @@ export {
 	pictureBounds,
 	pictureEnd,
 	pictureHead,
+	readyToPrint,
 	withXmp,
 	xmpIn,
 	type PictureHead

@@ -99,11 +99,39 @@ export const jpeg: PictureFormat = {
 		return [
 			Uint8Array.of(0xff, START),
 			...raw.slice(0, first),
-			joined([Uint8Array.of(0xff, 0xe1, length >> 8, length & 255), text]),
+			segment(0xe1, text),
+			...raw.slice(first)
+		];
+	},
+	withPrint(bytes, parts, _says, { perInch, profile }) {
+		const others = parts.filter(
+			({ name, data }) =>
+				!(perInch && name === 'e0' && holds(data, JFIF)) &&
+				!(profile && name === 'e2' && holds(data, ICC))
+		);
+		const raw = others.map(({ from, to }) => bytes.subarray(from, to));
+		const first = !perInch && others[0]?.name === 'e0' ? 1 : 0;
+		const inches = Math.min(0xffff, Math.round(perInch ?? 0));
+		const density = [inches >> 8, inches & 255];
+		return [
+			Uint8Array.of(0xff, START),
+			// Version 1.02, density by the inch, no thumbnail.
+			...(perInch
+				? [segment(0xe0, joined([JFIF, Uint8Array.of(1, 2, 1, ...density, ...density, 0, 0)]))]
+				: []),
+			...raw.slice(0, first),
+			// The first part of one.
+			...(profile ? [segment(0xe2, joined([ICC, Uint8Array.of(1, 1), profile]))] : []),
 			...raw.slice(first)
 		];
 	}
 };
+
+/** A segment as it is written: its marker, its length, its data. */
+function segment(marker: number, data: Uint8Array): Uint8Array {
+	const length = 2 + data.length;
+	return joined([Uint8Array.of(0xff, marker, length >> 8, length & 255), data]);
+}
 
 /** Where the data of a scan ends: bytes of 255 in it are followed by 0 or by a restart marker. */
 function scanEnd(bytes: Uint8Array, from: number): number {

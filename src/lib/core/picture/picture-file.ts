@@ -1,6 +1,7 @@
 import { FileProblem } from '$lib/core/problem';
 import { joined, type Part, type PictureFormat, type PictureSays } from './format';
 import { kindOf } from './kinds';
+import { srgbProfile } from './srgb';
 
 /** What a picture file says of itself, and whether all of it is there. */
 export interface PictureHead extends PictureSays {
@@ -89,6 +90,19 @@ export const xmpIn = (bytes: Uint8Array): string | null => wholeParts(bytes).say
 export function withXmp(bytes: Uint8Array, packet: string): Uint8Array<ArrayBuffer> {
 	const { kind, parts, says } = wholeParts(bytes);
 	return joined(kind.withXmp(bytes, parts, says, packet));
+}
+
+/**
+ * The same picture as printers and shops want it: with the profile of sRGB, where it has none of its own, and with
+ * a density.
+ *
+ * @param perInch pixels per inch; what it says already without
+ * @throws {FileProblem} for what is no picture or not a whole one
+ */
+export function readyToPrint(bytes: Uint8Array, perInch?: number): Uint8Array<ArrayBuffer> {
+	const { kind, parts, says } = wholeParts(bytes);
+	const profile = says.profile ? undefined : srgbProfile;
+	return joined(kind.withPrint(bytes, parts, says, { perInch, profile }));
 }
 
 /** Throws a FileProblem for a picture whose end is missing. */

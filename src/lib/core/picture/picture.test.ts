@@ -5,7 +5,7 @@ import sharp, { type Sharp } from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { stream } from '$lib/core/random';
 import { problemOf } from '$lib/core/testing';
-import { kindOf, pictureEnd, pictureHead, pngOf, withXmp, xmpIn } from './index';
+import { kindOf, pictureEnd, pictureHead, pngOf, readyToPrint, withXmp, xmpIn } from './index';
 
 type Bytes = Uint8Array<ArrayBuffer>;
 const text = (letters: string): Bytes => Uint8Array.from(Buffer.from(letters, 'latin1'));
@@ -252,6 +252,68 @@ describe('an XMP packet', () => {
 		expect(problemOf(() => withXmp(plain, 'x'.repeat(66_000)))).toMatch(
 			/Save it as a PNG or a WebP/
 		);
+	});
+});
+
+describe('a picture for printers and shops', () => {
+	it.each(names)(
+		'has its density and the profile of sRGB as a %s, for sharp and for us',
+		async (name) => {
+			for (const channels of [3, 4] as const) {
+				const plain = await made(kinds[name](grainy(channels)));
+				const ready = readyToPrint(plain, 300);
+				const is = await sharp(ready).metadata();
+				// sharp passes over the density of a WebP: its Exif data, which is a TIFF, is read by exifr.
+				const exif = is.exif && ((await exifr.parse(is.exif)) as Record<string, unknown>);
+				expect([
+					exif?.XResolution ?? is.density,
+					exif?.ResolutionUnit ?? is.resolutionUnit
+				]).toEqual([300, exif ? 'inches' : is.resolutionUnit]);
+				expect(is.hasAlpha).toBe((await sharp(plain).metadata()).hasAlpha);
+				expect(is.icc).toBeDefined();
+				for (const of of Object.values(pictureHead(ready).density!)) expect(of).toBeCloseTo(300, 0);
+				// sharp takes colours through the profile: they come out as they were, but for rounding.
+				const [before, after] = [await pixels(plain), await pixels(ready)];
+				expect(after).toHaveLength(before.length);
+				expect(Math.max(...after.map((value, i) => Math.abs(value - before[i])))).toBeLessThan(2);
+				// Another density takes the place of the first, and nothing is written twice.
+				const again = readyToPrint(ready, 150);
+				expect(pictureHead(again).density!.y).toBeCloseTo(150, 0);
+				expect(again).toHaveLength(ready.length);
+			}
+		}
+	);
+
+	it('has a profile that lcms, in libvips, takes for sRGB: no colour moves by more than 1 of 255', async () => {
+		const colours = Uint8Array.from({ length: 3 * 512 }, (_, i) => {
+			const [p, c] = [Math.floor(i / 3), i % 3];
+			return Math.round((((p >> (3 * c)) & 7) * 255) / 7);
+		});
+		const raw = { width: 32, height: 16, channels: 3 as const };
+		const ready = readyToPrint(await made(sharp(colours, { raw }).png()), 300);
+		const profile = (await sharp(ready).metadata()).icc!;
+		expect(new TextDecoder('latin1').decode(profile.subarray(36, 40))).toBe('acsp');
+		expect(new DataView(Uint8Array.from(profile).buffer).getUint32(0)).toBe(profile.length);
+		const converted = await sharp(ready)
+			.toColourspace('srgb')
+			.withIccProfile('srgb')
+			.raw()
+			.toBuffer();
+		const apart = converted.map((value, i) => Math.abs(value - colours[i]));
+		expect(Math.max(...apart)).toBeLessThanOrEqual(1);
+	});
+
+	it('keeps a profile and a density that it has already', async () => {
+		const wide = await made(grainy(3).withIccProfile('p3').withMetadata({ density: 144 }).png());
+		const was = await sharp(wide).metadata();
+		const is = await sharp(readyToPrint(wide)).metadata();
+		expect(is.icc).toEqual(was.icc);
+		expect(is.density).toBe(was.density);
+	});
+
+	it('is refused in a sentence where it is cut off', async () => {
+		const plain = await made(grainy(3).png());
+		expect(problemOf(() => readyToPrint(plain.subarray(0, -20), 300))).toMatch(/cut off/);
 	});
 });
 

@@ -73,6 +73,28 @@ export const png: PictureFormat = {
 		const text = joined([strToU8(XMP, true), new Uint8Array(5), strToU8(packet)]);
 		const [header, ...rest] = others.map(({ from, to }) => bytes.subarray(from, to));
 		return [SIGNATURE, header, chunk('iTXt', text), ...rest];
+	},
+	withPrint(bytes, parts, _says, { perInch, profile }) {
+		const replaced = [
+			...(perInch ? ['pHYs'] : []),
+			...(profile ? ['iCCP', 'sRGB', 'gAMA', 'cHRM'] : [])
+		];
+		const others = parts.filter(({ name }) => !replaced.includes(name));
+		const [header, ...rest] = others.map(({ from, to }) => bytes.subarray(from, to));
+		const density = new Uint8Array(9);
+		const perMetre = Math.round((perInch ?? 0) / INCH);
+		for (const at of [0, 4]) viewOf(density).setUint32(at, perMetre);
+		density[8] = 1;
+		return [
+			SIGNATURE,
+			header,
+			// Its name, an end, and how it is packed: by zlib.
+			...(profile
+				? [chunk('iCCP', joined([strToU8('sRGB', true), new Uint8Array(2), zlibSync(profile)]))]
+				: []),
+			...(perInch ? [chunk('pHYs', density)] : []),
+			...rest
+		];
 	}
 };
 

@@ -1,10 +1,18 @@
 import { strFromU8, strToU8 } from 'fflate';
-import { readExif } from './exif';
-import { holds, joined, latin1, saysNothing, type PictureFormat, type PictureSays } from './format';
+import { densityExif, readExif } from './exif';
+import {
+	holds,
+	joined,
+	latin1,
+	saysNothing,
+	type Part,
+	type PictureFormat,
+	type PictureSays
+} from './format';
 
 const [RIFF, WEBP] = [strToU8('RIFF', true), strToU8('WEBP', true)];
 /** Flags of the extended header. */
-const [HAS_XMP, HAS_ALPHA] = [0x04, 0x10];
+const [HAS_XMP, HAS_EXIF, HAS_ALPHA, HAS_PROFILE] = [0x04, 0x08, 0x10, 0x20];
 
 const viewOf = (data: Uint8Array) => new DataView(data.buffer, data.byteOffset, data.byteLength);
 const three = (data: Uint8Array, at: number) =>
@@ -49,27 +57,44 @@ export const webp: PictureFormat = {
 			xmp: xmp ? strFromU8(xmp) : null
 		};
 	},
-	withXmp(bytes, parts, { width, height, alpha }, packet) {
-		const known = parts.find(({ name }) => name === 'VP8X');
-		const extended = known ? known.data.slice() : new Uint8Array(10);
-		extended[0] |= HAS_XMP;
-		if (!known) {
-			if (alpha) extended[0] |= HAS_ALPHA;
-			for (let i = 0; i < 3; i++) {
-				extended[4 + i] = (width - 1) >> (8 * i);
-				extended[7 + i] = (height - 1) >> (8 * i);
-			}
-		}
-		const others = parts.filter(({ name }) => name !== 'VP8X' && name !== 'XMP ');
-		const body = joined([
-			WEBP,
-			chunk('VP8X', extended),
-			...others.map(({ from, to }) => bytes.subarray(from, to)),
-			chunk('XMP ', strToU8(packet))
-		]);
-		return [chunk('RIFF', body)];
-	}
+	withXmp: (bytes, parts, says, packet) =>
+		rewritten(bytes, parts, says, HAS_XMP, { 'XMP ': strToU8(packet) }),
+	withPrint: (bytes, parts, says, { perInch, profile }) =>
+		rewritten(bytes, parts, says, (perInch ? HAS_EXIF : 0) | (profile ? HAS_PROFILE : 0), {
+			...(profile ? { ICCP: profile } : {}),
+			...(perInch ? { EXIF: densityExif(perInch) } : {})
+		})
 };
+
+/** A file with further chunks in place of those of the same names. A profile stands before the pixels, the others behind. */
+function rewritten(
+	bytes: Uint8Array,
+	parts: readonly Part[],
+	{ width, height, alpha }: PictureSays,
+	flags: number,
+	chunks: Partial<Record<string, Uint8Array>>
+): Uint8Array[] {
+	const known = parts.find(({ name }) => name === 'VP8X');
+	const extended = known ? known.data.slice() : new Uint8Array(10);
+	extended[0] |= flags;
+	if (!known) {
+		if (alpha) extended[0] |= HAS_ALPHA;
+		for (let i = 0; i < 3; i++) {
+			extended[4 + i] = (width - 1) >> (8 * i);
+			extended[7 + i] = (height - 1) >> (8 * i);
+		}
+	}
+	const others = parts.filter(({ name }) => name !== 'VP8X' && !chunks[name]);
+	const { ICCP, ...behind } = chunks;
+	const body = joined([
+		WEBP,
+		chunk('VP8X', extended),
+		...(ICCP ? [chunk('ICCP', ICCP)] : []),
+		...others.map(({ from, to }) => bytes.subarray(from, to)),
+		...Object.entries(behind).map(([name, data]) => chunk(name, data!))
+	]);
+	return [chunk('RIFF', body)];
+}
 
 /** Some writers begin Exif data as in a JPEG. */
 const EXIF = strToU8('Exif\0\0', true);

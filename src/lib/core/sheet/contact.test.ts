@@ -15,7 +15,7 @@ describe('a contact sheet', () => {
 			[12, 2, 0.66],
 			[40, 30, 1]
 		]) {
-			const page = contactPage(rows, columns, ratio);
+			const page = contactPage(rows, columns, ratio, { captions: true });
 			const boxes = page.cells.flat();
 			expect(boxes).toHaveLength(rows * columns);
 			for (const { x, y, width, height } of boxes) {
@@ -23,6 +23,12 @@ describe('a contact sheet', () => {
 				expect(y + height).toBeLessThanOrEqual(page.height);
 				expect(Math.abs(width / height / ratio - 1)).toBeLessThan(0.05);
 			}
+			// Every caption has its line below its picture, above the next one and on the page.
+			expect(page.caption).toBeGreaterThan(0);
+			for (const [r, [{ y, height }]] of page.cells.entries())
+				expect(y + height + page.caption).toBeLessThanOrEqual(
+					page.cells[r + 1]?.[0].y ?? page.height
+				);
 			for (let c = 1; c < columns; c++) {
 				const [a, b] = [page.cells[0][c - 1], page.cells[0][c]];
 				expect(b.x).toBeGreaterThanOrEqual(a.x + a.width);

@@ -17,6 +17,10 @@ export interface ContactPage {
 	rowLabels: Box[];
 	/** Height of the small type, in pixels. */
 	type: number;
+	/** Height of the line below every picture, in pixels. */
+	caption: number;
+	/** Dots per inch of the print. */
+	dpi: number;
 }
 
 /** Sides of ISO 216 A4, in millimetres. */
@@ -32,14 +36,20 @@ export function contactPage(
 	rows: number,
 	columns: number,
 	ratio: number,
-	options: { dpi?: number; rowLabels?: boolean; columnLabels?: boolean } = {}
+	options: {
+		dpi?: number;
+		rowLabels?: boolean;
+		columnLabels?: boolean;
+		captions?: boolean;
+	} = {}
 ): ContactPage {
-	const { dpi = 300, rowLabels = true, columnLabels = true } = options;
+	const { dpi = 300, rowLabels = true, columnLabels = true, captions = false } = options;
 	const dots = (millimetres: number) => Math.round((millimetres / MILLIMETRES_PER_INCH) * dpi);
 	const layOut = (width: number, height: number): ContactPage => {
 		const margin = dots(10);
 		const type = dots(2.8);
 		const gap = dots(1.5);
+		const caption = captions ? Math.round(type * 1.3) : 0;
 		const top = margin + dots(14) + (columnLabels ? dots(6) : 0);
 		const left = margin + (rowLabels ? dots(24) : 0);
 		const room = { w: width - left - margin, h: height - top - margin };
@@ -48,17 +58,19 @@ export function contactPage(
 			Math.floor(
 				Math.min(
 					(room.w - gap * (columns - 1)) / columns,
-					((room.h - gap * (rows - 1)) / rows) * ratio
+					((room.h - gap * (rows - 1)) / rows - caption) * ratio
 				)
 			)
 		);
 		const cellHeight = Math.max(1, Math.floor(cellWidth / ratio));
 		const x = (c: number) => left + c * (cellWidth + gap);
-		const y = (r: number) => top + r * (cellHeight + gap);
+		const y = (r: number) => top + r * (cellHeight + caption + gap);
 		return {
 			width,
 			height,
 			type,
+			caption,
+			dpi,
 			title: { x: margin, y: margin, width: width - 2 * margin, height: dots(12) },
 			cells: Array.from({ length: rows }, (_, r) =>
 				Array.from({ length: columns }, (__, c) => ({

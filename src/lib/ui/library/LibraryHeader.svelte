@@ -54,7 +54,11 @@
 				held: many(made.length, 'take'),
 				caption: ({ number, briefId }) => `${number}, ${nameOf(briefId)}`
 			});
-			saveFile('library-contact-sheet.png', await drawContact(drawing), 'image/png');
+			saveFile(
+				`${datedName('library', 'contact-sheet')}.png`,
+				await drawContact(drawing),
+				'image/png'
+			);
 		}
 	];
 </script>

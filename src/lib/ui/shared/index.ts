@@ -38,7 +38,7 @@ export {
 	whyNotAgain,
 	withLine
 } from './plans';
-export { clock, credits, daySays, fileName, many, money, whenSays } from './say';
+export { clock, credits, datedName, daySays, fileName, many, money, whenSays } from './say';
 export { scopeSays } from './scopes';
 export { freshSeeds } from './seeds';
 export { session } from './session.svelte';

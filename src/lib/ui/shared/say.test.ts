@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { clock, credits, daySays, fileName, many, whenSays } from './say';
+import { clock, credits, daySays, fileName, many, whenSays, datedName } from './say';
 
 describe('what is said on screen', () => {
 	it('credits have one place', () => {
@@ -38,5 +38,12 @@ describe('what is said on screen', () => {
 		expect(fileName('Ünïcödé 🦀')).toMatch(/^[\p{L}\p{N}\p{M}-]+$/u);
 		expect(fileName('../..')).toBe('untitled');
 		expect(fileName('x'.repeat(300)).length).toBeLessThanOrEqual(60);
+	});
+
+	it('exports of one brief have names of their own, a second apart', () => {
+		const at = (second: number) =>
+			datedName('March cover', 'pictures', new Date(2026, 2, 7, 9, 5, second));
+		expect(at(3)).toBe('march-cover-pictures-2026-03-07-090503');
+		expect(at(4)).not.toBe(at(3));
 	});
 });

@@ -40,6 +40,14 @@ export function whenSays(at: number, now: number): string {
 	return midnight(at) === midnight(now) ? time : `${daySays(at, now)}, ${time}`;
 }
 
+/** The name of a file with the day and minute that it is written, so that no export takes the place of another. */
+export function datedName(text: string, what: string, now = new Date()): string {
+	const two = (value: number) => String(value).padStart(2, '0');
+	const day = [now.getFullYear(), two(now.getMonth() + 1), two(now.getDate())].join('-');
+	const time = [now.getHours(), now.getMinutes(), now.getSeconds()].map(two).join('');
+	return `${fileName(text)}-${what}-${day}-${time}`;
+}
+
 /** A file's name without what file systems mind. */
 export function fileName(text: string): string {
 	return (

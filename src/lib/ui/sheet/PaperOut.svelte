@@ -2,7 +2,7 @@
 	import { Button } from 'carbon-components-svelte';
 	import { tick } from 'svelte';
 	import { heldSays } from '$lib/core/sheet';
-	import { fileName, saveFile, session, useWork } from '$lib/ui/shared';
+	import { datedName, saveFile, session, useWork } from '$lib/ui/shared';
 	import { drawContact } from '$lib/workers';
 	import { contactDrawing } from './output';
 	import type { SheetState } from './state.svelte';
@@ -32,7 +32,7 @@
 					return `${take.number}${mark ? `, ${mark}` : ''}`;
 				}
 			});
-			saveFile(`${fileName(brief)}-contact-sheet.png`, await drawContact(drawing), 'image/png');
+			saveFile(`${datedName(brief, 'contact-sheet')}.png`, await drawContact(drawing), 'image/png');
 		});
 
 	/** All of the sheet stands on the page, with its pictures loaded, before it is printed. */

@@ -50,7 +50,10 @@ export async function contactDrawing(
 	const named = (label: string, dial: AxisId | null) =>
 		dial && label ? `${axisOf(dial).label.toLowerCase()} ${label}` : label;
 	return {
-		page: contactPage(grid.length, across, widestOf(view.cells), { rowLabels: rows !== null }),
+		page: contactPage(grid.length, across, widestOf(view.cells), {
+			rowLabels: rows !== null,
+			captions: true
+		}),
 		title,
 		held,
 		columns: (sheet.cells[0] ?? []).flatMap((cell, c) => [

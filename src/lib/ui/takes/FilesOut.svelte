@@ -6,7 +6,7 @@
 	import type { Destination } from '$lib/core/frame';
 	import type { Take } from '$lib/core/schema';
 	import * as store from '$lib/store';
-	import { Dialog, fileName, live, many, saveFile, session, undo } from '$lib/ui/shared';
+	import { datedName, Dialog, live, many, saveFile, session, undo } from '$lib/ui/shared';
 	import { packPictures, type PictureForm } from '$lib/workers';
 	import { chosenSays } from './chosen-says';
 
@@ -72,13 +72,18 @@
 			const { measured, ...judged } = await store.judgementsOf(takes.map(({ id }) => id));
 			const { settingsTable } = await import('./picture-files');
 			const csv = settingsTable({ takes, ...judged }, measured);
-			saveFile(`${fileName(name)}-takes.csv`, `\ufeff${csv}`, 'text/csv');
+			saveFile(`${datedName(name, 'takes')}.csv`, `\ufeff${csv}`, 'text/csv');
 		});
 
 	const zip = () =>
 		attempt('Packing the pictures', async () => {
 			const each = goes.map(({ take }) => take);
-			const labels = goes.map(({ use }) => use?.label);
+			// What it is for, and the size that it really has.
+			const labels = goes.map(({ take, use }) => {
+				if (!use) return undefined;
+				const { size } = croppedFor(sizeAfter(take.settings, take.edits), use);
+				return `${use.label} ${size.width}x${size.height}`;
+			});
 			const names = fileNames(pattern, each, name, '', labels);
 			const { pictureFiles } = await import('./picture-files');
 			const files = await pictureFiles(
@@ -93,7 +98,7 @@
 				packed = `${done} of ${all}`;
 				return !enough;
 			}).finally(() => (packed = null));
-			if (zip) saveFile(`${fileName(name)}-pictures.zip`, zip, 'application/zip');
+			if (zip) saveFile(`${datedName(name, 'pictures')}.zip`, zip, 'application/zip');
 		});
 
 	/** What is chosen, with the briefs of what is not looked at: it is deleted from here, too. */

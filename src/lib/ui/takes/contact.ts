@@ -28,7 +28,11 @@ export async function wallDrawing(
 	const grid = gridOf(takes, ratio);
 	const across = grid[0]?.length ?? 1;
 	return {
-		page: contactPage(grid.length, across, ratio, { rowLabels: false, columnLabels: false }),
+		page: contactPage(grid.length, across, ratio, {
+			rowLabels: false,
+			columnLabels: false,
+			captions: true
+		}),
 		title,
 		held,
 		columns: [],

@@ -40,7 +40,7 @@ export async function pictureFiles(
 			name: names[i],
 			picture: stored.picture,
 			facts: factsOf(out, briefOf(take), card(take.settings.model)),
-			...(use ? { use: { ratio: use.ratio, pixels: use.pixels } } : {})
+			...(use ? { use: { ratio: use.ratio, pixels: use.pixels, dpi: use.dpi } } : {})
 		});
 	}
 	return files;

@@ -50,18 +50,22 @@ export const cropWithin = (outer: Crop, inner: Crop): Crop => ({
 export interface CropUse {
 	ratio: number;
 	pixels: { width: number; height: number } | null;
+	/** Dots per inch of a print. */
+	dpi?: number;
 }
 
 /**
  * What of a picture goes out for a use: the middle of it in the use's ratio, and as many pixels as are
- * wanted where there are more.
+ * wanted where there are more. `perInch` is the density at which it prints at the use's own size.
  */
-export function croppedFor(of: { width: number; height: number }, { ratio, pixels }: CropUse) {
+export function croppedFor(of: { width: number; height: number }, { ratio, pixels, dpi }: CropUse) {
 	const crop = cropTo(of, ratio);
 	const box = cropBox(crop, of);
 	const enough = !pixels || (box.width >= pixels.width && box.height >= pixels.height);
 	const size = pixels && enough ? pixels : { width: box.width, height: box.height };
-	return { crop, box, size, enough };
+	// With fewer pixels than are wanted it prints as large, and coarser.
+	const perInch = dpi && pixels ? (dpi * size.width) / pixels.width : undefined;
+	return { crop, box, size, enough, perInch };
 }
 
 export const crop = defineEdit({
