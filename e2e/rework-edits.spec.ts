@@ -148,7 +148,7 @@ test('tones are turned and kept, turned again, and the picture is cropped for tw
 		expect(name).toContain(`-${width}x${height}`);
 		expect(icc).toBeDefined();
 		// A4 is 210 mm across (ISO 216): it prints as large with the pixels that there are.
-		if (name.includes('-print-')) expect(density! / width!).toBeCloseTo(25.4 / 210, 2);
+		if (name.includes('-print-')) expect(density! / width).toBeCloseTo(25.4 / 210, 2);
 	}
 });
 

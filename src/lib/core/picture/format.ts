@@ -32,7 +32,7 @@ export interface PictureSays {
 }
 
 /** What is written into a picture for printers and shops. */
-export interface PrintFacts {
+interface PrintFacts {
 	/** Pixels per inch, across and down; as it was without. */
 	perInch?: number;
 	/** A colour profile; the picture's own without. */

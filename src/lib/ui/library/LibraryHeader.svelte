@@ -2,7 +2,7 @@
 	import { destinations } from '$lib/core/frame';
 	import { backupReminder } from '$lib/core/library';
 	import type { Brief, Take } from '$lib/core/schema';
-	import { many, saveFile } from '$lib/ui/shared';
+	import { datedName, many, saveFile } from '$lib/ui/shared';
 	import { FilesOut, wallDrawing } from '$lib/ui/takes';
 	import { drawContact } from '$lib/workers';
 	import { Button } from 'carbon-components-svelte';
