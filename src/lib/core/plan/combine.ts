@@ -60,12 +60,12 @@ export function* combinations(
 	const repeats = runOrder.filter((dial) => chanceDials.includes(dial));
 	for (const at of places(rack, repeats))
 		for (const row of rows)
-			yield combine(rack, (dial) => at.get(dial) ?? row[dials.indexOf(dial)] ?? 0);
+			yield settingAt(rack, (dial) => at.get(dial) ?? row[dials.indexOf(dial)] ?? 0);
 }
 
 /** Every combination of some dials' stops, the last to change first; the others at their first stop. */
 export function* product(rack: PlanRack, varied: readonly DialId[]): Generator<Made> {
-	for (const at of places(rack, varied)) yield combine(rack, (dial) => at.get(dial) ?? 0);
+	for (const at of places(rack, varied)) yield settingAt(rack, (dial) => at.get(dial) ?? 0);
 }
 
 /** Places on some dials, as an odometer counts: the last dial changes first. One map, changed in turn. */
@@ -87,7 +87,7 @@ function* places(
 }
 
 /** One setting: every dial turned to the stop at an index. */
-function combine(rack: PlanRack, indexOf: (dial: DialId) => number): Made {
+export function settingAt(rack: PlanRack, indexOf: (dial: DialId) => number): Made {
 	let draft: Draft = { settings: {} };
 	for (const dial of runOrder)
 		draft = dialOf(dial).write(draft, stopAt(rack, dial, indexOf(dial), draft));

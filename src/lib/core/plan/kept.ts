@@ -6,7 +6,7 @@ import { planProblems, type PlanProblem } from './problems';
 import { cents, takeCredits } from './price';
 
 /** Where a take stands on a dial of a rack; -1 when the rack has no such stop. */
-function placeOn(rack: PlanRack, dial: DialId, made: Made): number {
+export function placeOn(rack: PlanRack, dial: DialId, made: Made): number {
 	const stop = dialOf(dial).read(made);
 	if (isOwnStop(stop)) return stop.level - 1;
 	const stops: readonly Stop[] = rack[dial];

@@ -1,9 +1,10 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
 	import { chanceDials, dialOf } from '$lib/core/dials';
-	import { variedDials } from '$lib/core/plan';
+	import { madeAlready, variedDials } from '$lib/core/plan';
 	import * as store from '$lib/store';
-	import { clock, credits, money } from '$lib/ui/shared';
+	import { listed } from '$lib/core/wording';
+	import { clock, credits, many, money, useWork } from '$lib/ui/shared';
 	import DesignChoice from './DesignChoice.svelte';
 	import type { PlanDesk } from './plan.svelte';
 
@@ -39,6 +40,16 @@
 		const both = [says(left, 'after'), says(leftToday, 'today')].filter(Boolean);
 		return reckoning.over === 'day' ? both.reverse() : both;
 	});
+
+	const work = useWork();
+	/** Takes of the brief that the plan would make once more. */
+	const made = $derived(
+		desk.ready && desk.worked ? madeAlready(desk.worked.rack, desk.worked, work.takes) : []
+	);
+	const NAMED = 3;
+	const madeNames = $derived(
+		made.length > NAMED ? '' : ` (take ${listed(made.map(({ number }) => String(number)))})`
+	);
 
 	let running = $state(false);
 
@@ -108,6 +119,21 @@
 			</ul>
 		{:else}
 			{#if !narrow}<p>{desk.says}</p>{/if}
+			{#if made.length}
+				<p class="near">
+					You already have {made.length === desk.takes
+						? desk.takes === 1
+							? 'this take'
+							: `all ${made.length} of these takes`
+						: `${many(made.length, 'take')} of these`}{madeNames}. Running {made.length === 1
+						? 'it'
+						: 'them'} again makes the same {made.length === 1 ? 'picture' : 'pictures'} and costs credits.
+					<a class="act" href="/brief/{desk.brief.id}/sheet?open={made[0].id}"
+						>Look at take {made[0].number}</a
+					>
+					<button class="act" onclick={() => desk.freshSeeds()}>Draw fresh seeds</button>
+				</p>
+			{/if}
 			{#if desk.nearCopies}
 				<p class="near">
 					{desk.nearCopies.says}
