@@ -128,9 +128,7 @@
 						: `${many(made.length, 'take')} of these`}{madeNames}. Running {made.length === 1
 						? 'it'
 						: 'them'} again makes the same {made.length === 1 ? 'picture' : 'pictures'} and costs credits.
-					<a class="act" href="/brief/{desk.brief.id}/sheet?open={made[0].id}"
-						>Look at take {made[0].number}</a
-					>
+					<a href="/brief/{desk.brief.id}/sheet?open={made[0].id}">Look at take {made[0].number}</a>
 					<button class="act" onclick={() => desk.freshSeeds()}>Draw fresh seeds</button>
 				</p>
 			{/if}
@@ -233,6 +231,10 @@
 
 	.narrow :global(.bx--btn) {
 		margin-left: auto;
+	}
+
+	.near a {
+		color: inherit;
 	}
 
 	.near {

@@ -3,7 +3,7 @@
 	import { page } from '$app/state';
 	import { tonePhrases } from '$lib/core/measure';
 	import type { Description } from '$lib/core/schema';
-	import { facetLabels, facets, type Facet } from '$lib/core/wording';
+	import { facetLabels, facetOf, facets, splitPhrases, type Facet } from '$lib/core/wording';
 	import { asSent, toBeSeen } from '$lib/render';
 	import * as store from '$lib/store';
 	import { chooseFile, session, TakePicture, useWork } from '$lib/ui/shared';
@@ -14,6 +14,8 @@
 	const work = useWork();
 	let shown = $state.raw<{ url: string; name: string } | null>(null);
 	let said = $state.raw<(Colours & Description) | null>(null);
+	/** The words that the picture was made with; empty where nobody knows them. */
+	let own = $state.raw<readonly string[]>([]);
 	let busy = $state(false);
 	let problem = $state<string | null>(null);
 	const there = $derived(new Set(desk.wanted.map((text) => text.toLowerCase())));
@@ -41,10 +43,15 @@
 	);
 	const tones = $derived(said ? tonePhrases(said.tone) : []);
 
-	async function look(given: Blob, name: string) {
+	/** A phrase that is less likely than this is only a guess: it is shown, and not chosen. */
+	const SURE = 0.5;
+	const isSure = ({ likelihood }: { likelihood: number }) => likelihood >= SURE;
+
+	async function look(given: Blob, name: string, prompt = '') {
 		if (shown) URL.revokeObjectURL(shown.url);
 		shown = null;
 		said = null;
+		own = splitPhrases(prompt);
 		problem = null;
 		busy = true;
 		try {
@@ -66,7 +73,7 @@
 
 	async function fromTake(id: string) {
 		const [take, stored] = [work.takes.find((one) => one.id === id), await store.pictureOf(id)];
-		if (stored) await look(stored.picture, `Take ${take?.number ?? ''}`);
+		if (stored) await look(stored.picture, `Take ${take?.number ?? ''}`, take?.settings.prompt);
 	}
 
 	async function fromFile() {
@@ -84,7 +91,7 @@
 	});
 
 	function useAll() {
-		for (const { facet, phrases } of rows) add(phrases[0].phrase, facet);
+		for (const { facet, phrases } of rows) if (isSure(phrases[0])) add(phrases[0].phrase, facet);
 		for (const phrase of tones) add(phrase, 'detail');
 	}
 	const add = (phrase: string, facet: Facet) => {
@@ -99,15 +106,28 @@
 	</figure>
 {/if}
 {#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+{#if own.length}
+	<p class="quiet small">Made with these words</p>
+	<p class="own" role="group" aria-label="Words that made it">
+		{#each own as phrase, i (i)}
+			<button
+				class="phrase first"
+				disabled={there.has(phrase.toLowerCase())}
+				onclick={() => add(phrase, facetOf(phrase))}>{phrase}</button
+			>
+		{/each}
+	</p>
+{/if}
 {#if said}
 	<dl aria-label="What the picture shows">
 		{#each rows as { facet, phrases } (facet)}
 			<dt>{facetLabels[facet]}</dt>
 			<dd>
+				{#if !isSure(phrases[0])}<span class="quiet">not sure:</span>{/if}
 				{#each phrases as { phrase, likelihood }, i (phrase)}
 					<button
 						class="phrase"
-						class:first={i === 0}
+						class:first={i === 0 && isSure(phrases[0])}
 						disabled={there.has(phrase.toLowerCase())}
 						onclick={() => add(phrase, facet)}
 						>{phrase}
@@ -148,11 +168,12 @@
 		</dd>
 	</dl>
 	<p class="acts">
-		<Button size="small" on:click={useAll}>Add the likeliest of each</Button>
+		<Button size="small" on:click={useAll}>Add what is likely</Button>
 	</p>
 	<p class="quiet small">
-		What the picture shows is judged by likelihood over what the shipped models can paint; of a
-		picture from elsewhere it is a guess.
+		Percentages say how likely each phrase is among all that the simulated models can paint. Under
+		{Math.round(SURE * 100)}% nothing is added for you. For a picture made elsewhere, expect
+		guesses.
 	</p>
 {/if}
 <Button size="small" kind="tertiary" on:click={fromFile}>Choose a picture file</Button>
@@ -217,6 +238,13 @@
 		color: var(--ink-2);
 		font: 13px var(--sans);
 		cursor: pointer;
+	}
+
+	.own {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 4px;
+		margin-bottom: 10px;
 	}
 
 	.phrase.first {
