@@ -9,7 +9,7 @@ const all = workOut(rack, { kind: 'all' });
 const takes = [...combinations(rack, all)].map((made, i) => ({
 	...made,
 	id: `t${i}`,
-	state: 'done' as Take['state'],
+	state: 'done',
 	edits: undefined as Take['edits']
 }));
 const ids = (found: { id: string }[]) => found.map(({ id }) => id).sort();
