@@ -232,6 +232,9 @@ test('a picture is turned back into words', async ({ page }) => {
 	await page.waitForURL(/\/sheet/);
 	await page.goto(page.url().replace(/\/sheet.*/, '/words?drawer=picture'));
 	await page.getByRole('group', { name: 'Takes' }).getByRole('button').first().click();
+	// A take is known by its own words; what is told from its pixels stands below them.
+	const own = page.getByRole('group', { name: 'Words that made it' });
+	await expect(own.getByRole('button').first()).toBeVisible();
 	const shows = page.getByLabel('What the picture shows');
 	await expect(shows).toContainText('Subject');
 	await expect(shows).toContainText(/\d+%/);
@@ -240,4 +243,15 @@ test('a picture is turned back into words', async ({ page }) => {
 	const phrase = (await place.innerText()).replace(/\s*\d+%/, '');
 	await place.click();
 	await expect(prompt(page)).toContainText(phrase);
+	// Guesses are not added for the artist: no subject is, where none is likely.
+	const sums = await shows.locator('dd').evaluateAll((rows) =>
+		rows.flatMap((row) => {
+			const share = /(\d+)%/.exec(row.textContent ?? '')?.[1];
+			return share
+				? [{ sure: Number(share) >= 50, says: row.textContent!.includes('not sure') }]
+				: [];
+		})
+	);
+	expect(sums.length).toBeGreaterThan(2);
+	for (const { sure, says } of sums) expect(says).toBe(!sure);
 });

@@ -6,11 +6,11 @@ import { combinations, madeAlready } from './index';
 
 const rack = sampleRack({ model: ['alder-2', 'birch'], guidance: [2, 6, 12], seed: [1, 2] });
 const all = workOut(rack, { kind: 'all' });
-const takes = [...combinations(rack, all)].map((made, i) => ({
+type MadeTake = Pick<Take, 'id' | 'settings' | 'words' | 'levels' | 'state' | 'edits'>;
+const takes = [...combinations(rack, all)].map((made, i): MadeTake => ({
 	...made,
 	id: `t${i}`,
-	state: 'done',
-	edits: undefined as Take['edits']
+	state: 'done'
 }));
 const ids = (found: { id: string }[]) => found.map(({ id }) => id).sort();
 
@@ -38,7 +38,7 @@ describe('takes that were made already', () => {
 		const some = [
 			{ ...first, state: 'failed' as const },
 			{ ...second, state: 'waiting' as const },
-			{ ...third, edits: [] as Take['edits'] },
+			{ ...third, edits: [] },
 			takes[3],
 			{ ...takes[3], id: 'again' }
 		];

@@ -34,6 +34,8 @@
 
 <div class="results" role="group" aria-label="Results">
 	{#each results as one (one.id)}
+		{@const waits = one.state === 'waiting' || one.state === 'running'}
+		{@const making = waits ? session.progress.get(one.id) : undefined}
 		<button
 			aria-pressed={one.id === shown.id}
 			disabled={one.state !== 'done'}
@@ -44,7 +46,9 @@
 				>{#if one.state === 'done'}<TakePicture
 						takeId={one.id}
 						alt="Take {one.number}"
-					/>{:else}<small>{one.state}</small>{/if}</span
+					/>{:else}{#if making?.preview}<img src={making.preview} alt="" />{/if}<small class="num"
+						>{making ? `${Math.round((100 * making.step) / making.steps)}%` : one.state}</small
+					>{/if}</span
 			>
 			<span class="num"
 				>{caption(one)}{work.marks.has(one.id) ? ` ${work.marks.get(one.id)}` : ''}</span
@@ -79,6 +83,16 @@
 		width: 78px;
 		height: 78px;
 		background: var(--mat-1);
+	}
+
+	.cell > * {
+		grid-area: 1 / 1;
+	}
+
+	.cell small {
+		padding: 1px 5px;
+		background: var(--panel);
+		color: var(--ink);
 	}
 
 	.cell :global(img) {
