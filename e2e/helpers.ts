@@ -124,9 +124,13 @@ export const results = (page: Page): Locator =>
 export const line = (page: Page): Locator => page.getByRole('complementary', { name: 'Line' });
 
 /** Waits until so many results are made. */
+/** The pictures of results that are made: those on their way show a small preview. */
+export const madeResults = (page: Page): Locator =>
+	page.getByRole('group', { name: 'Results' }).locator('button:enabled img');
+
 export async function resultsMade(page: Page, count: number): Promise<void> {
 	await expect(results(page)).toHaveCount(count);
-	await expect(results(page).locator('img'))
+	await expect(madeResults(page))
 		.toHaveCount(count, { timeout: 120_000 })
 		.catch(async (cause: Error) => {
 			// Where they stand, and what stands in the way.

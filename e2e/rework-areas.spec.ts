@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { draw, line, results, resultsMade, tableOf } from './helpers';
+import { draw, line, results, resultsMade, tableOf, madeResults } from './helpers';
 
 const foot = (page: Page) => page.locator('footer.narrow');
 
@@ -76,7 +76,7 @@ test('an area is made anew by two wordings, the better is extended and enlarged'
 	await expect(page.getByRole('button', { name: /March cover, take 1/ }).first()).toBeVisible();
 	await expect(page.getByRole('button', { name: /area of/ })).toHaveCount(0);
 	await page.goto(reworking);
-	await expect(results(page).locator('img')).toHaveCount(2);
+	await expect(madeResults(page)).toHaveCount(2);
 
 	// Inside it is another picture; outside it is the same, but for what keeping it small costs.
 	await note(page, 'parent');
@@ -86,6 +86,8 @@ test('an area is made anew by two wordings, the better is extended and enlarged'
 	await expect(page.getByText(/^take \d+$/)).toBeVisible();
 	await expect(results(page).first()).toHaveAttribute('aria-pressed', 'true');
 	await expect(shown(page)).not.toHaveAttribute('src', before);
+	// An open tool says which picture it works on while another is looked at.
+	await expect(page.getByRole('button', { name: /^Work on take \d+ instead$/ })).toBeVisible();
 	await note(page, 'windmill');
 	expect(await apart(page, ['parent', 'windmill'], [0.7, 0.05, 0.95, 0.6])).toBeLessThan(4);
 	expect(await apart(page, ['parent', 'windmill'], [0.37, 0.45, 0.43, 0.7])).toBeGreaterThan(12);

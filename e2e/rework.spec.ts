@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { PNG } from 'pngjs';
-import { line, resultsMade, tableOf } from './helpers';
+import { line, results, resultsMade, tableOf } from './helpers';
 
 test('a take is varied, the best is kept and started from, and the line shows all of it', async ({
 	page
@@ -95,6 +95,32 @@ const takesOf = async (page: Page, model: string): Promise<string[]> =>
 	(await tableOf<{ id: string; state: string; settings: { model: string } }>(page, 'takes'))
 		.filter(({ state, settings }) => state === 'done' && settings.model === model)
 		.map(({ id }) => id);
+
+test('a tool that is opened while a result is shown works on that result', async ({ page }) => {
+	await page.goto('/demo');
+	await page.waitForURL(/\/sheet/);
+	await page.locator('[data-take]').first().click();
+	await page.getByRole('link', { name: 'Rework' }).click();
+	await page.getByRole('button', { name: 'Tones', exact: true }).click();
+	await page
+		.getByRole('slider', { name: /^Saturation/ })
+		.first()
+		.press('ArrowRight');
+	await page.getByRole('button', { name: 'Keep as a take' }).click();
+	await expect(results(page)).toHaveCount(1);
+	await page.getByRole('button', { name: 'Vary', exact: true }).click();
+	const parent = new URL(page.url()).searchParams.get('take');
+	await results(page).first().click();
+	// Vary draws nothing on the picture: it stays with the take, and says nothing.
+	await expect(page.getByRole('button', { name: /^Work on take/ })).toHaveCount(0);
+	await page.getByRole('button', { name: 'Cut out', exact: true }).click();
+	await expect.poll(() => new URL(page.url()).searchParams.get('take')).not.toBe(parent);
+	// The other way round: the take is shown, and the button goes back to it.
+	await page.locator('main').focus();
+	await page.keyboard.press('ArrowLeft');
+	await page.getByRole('button', { name: /^Work on take \d+ instead$/ }).click();
+	await expect.poll(() => new URL(page.url()).searchParams.get('take')).toBe(parent);
+});
 
 test('two takes are merged, a second one lends its colours at two weights, the file says so', async ({
 	page

@@ -248,7 +248,7 @@ test('a picture is turned back into words', async ({ page }) => {
 		rows.flatMap((row) => {
 			const share = /(\d+)%/.exec(row.textContent ?? '')?.[1];
 			return share
-				? [{ sure: Number(share) >= 50, says: row.textContent!.includes('not sure') }]
+				? [{ sure: Number(share) >= 50, says: row.textContent.includes('not sure') }]
 				: [];
 		})
 	);

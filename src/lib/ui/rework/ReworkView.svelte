@@ -131,16 +131,12 @@
 		for (const [name, value] of Object.entries(change)) url.searchParams.set(name, value);
 		void goto(url, { replaceState: true, keepFocus: true, noScroll: true });
 	};
-	/** Shows a picture. Tools work on the picture that is shown, so with one open it becomes the take that is reworked. */
-	function show(one: Take | undefined) {
-		if (one && one.id !== take?.id && (local || way?.draws))
-			void goto(hrefOf(one), { keepFocus: true, noScroll: true });
-		else shownId = one?.id ?? null;
-	}
+	/** Whether another picture than the one that the open tool works on is looked at. */
+	const beside = $derived(!!shown && shown.id !== take?.id && !!(local || way?.draws));
 	const keys = reworkKeys({
 		step: (by) => {
 			const at = whole.findIndex(({ id }) => id === shown?.id);
-			show(whole[Math.max(0, Math.min(whole.length - 1, at + by))]);
+			shownId = whole[Math.max(0, Math.min(whole.length - 1, at + by))]?.id ?? null;
 		},
 		mark: (kind: MarkKind) =>
 			shown && void work.mark([shown], work.marks.get(shown.id) === kind ? null : kind),
@@ -203,15 +199,23 @@
 	{/if}
 {:else if shown}
 	<div class="view" data-own-undo={drawn ? '' : undefined}>
-		<LineColumn {take} {shown} {hrefOf} onshow={show} />
+		<LineColumn {take} {shown} {hrefOf} onshow={({ id }) => (shownId = id)} />
 		<section class="mat mat-1" aria-label="Picture">
 			<Stage {take} {shown} {against} {held} {says} {drawn} {local} changing={changed} />
+			{#if beside}
+				<p class="beside" role="status">
+					{(local ?? way)!.label} works on take {take.number}.
+					<button class="act" onclick={() => void goto(hrefOf(shown))}
+						>Work on take {shown.number} instead</button
+					>
+				</p>
+			{/if}
 			{#if results.length}
 				<Results
 					{take}
 					{results}
 					{shown}
-					onshow={(one) => show(one.id === shownId ? undefined : one)}
+					onshow={({ id }) => (shownId = id === shownId ? null : id)}
 				/>
 			{/if}
 		</section>
@@ -248,9 +252,19 @@
 		height: 100%;
 	}
 
+	.beside {
+		display: flex;
+		gap: 12px;
+		align-items: center;
+		padding: 6px 12px;
+		background: var(--panel);
+		font-size: 13px;
+	}
+
 	.mat {
 		display: grid;
-		grid-template-rows: minmax(0, 1fr) auto;
+		grid-template-rows: minmax(0, 1fr);
+		grid-auto-rows: auto;
 		min-width: 0;
 		min-height: 0;
 	}
