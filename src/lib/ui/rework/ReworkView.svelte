@@ -204,7 +204,7 @@
 			<Stage {take} {shown} {against} {held} {says} {drawn} {local} changing={changed} />
 			{#if beside}
 				<p class="beside" role="status">
-					{(local ?? way)!.label} works on take {take.number}.
+					The tool works on take {take.number}.
 					<button class="act" onclick={() => void goto(hrefOf(shown))}
 						>Work on take {shown.number} instead</button
 					>
