@@ -105,7 +105,8 @@ await withBrowser(async (page, address) => {
 	await page.mouse.up();
 	await page.getByLabel('Words, one wording a line: each is a stop').fill('a windmill\na heron');
 	await page.getByRole('button', { name: 'Run 2' }).click();
-	const results = page.getByRole('group', { name: 'Results' }).locator('img');
+	// Results on their way show a small preview: the made ones can be pressed.
+	const results = page.getByRole('group', { name: 'Results' }).locator('button:enabled img');
 	await results.nth(1).waitFor({ timeout: 120_000 });
 	await page.waitForTimeout(800);
 	await shot('rework');
