@@ -19,7 +19,7 @@ export {
 export { costOf, waitOf, type PlanCost } from './cost';
 export { planProblems } from './problems';
 export { againProblems, chosenFrom, expectedCredits, onFreshSeeds, orderOf } from './kept';
-export { madeAlready } from './made-already';
+export { madeAlready, madeAlreadySays } from './made-already';
 export { nearCopiesOf } from './near';
 export { offersWithin, type Offer } from './offers';
 export { dropPlace, giveOwn, ownFor, setOwn, shareStops, spreadStops } from './own';

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { workOut } from '$lib/core/designs';
 import { sampleRack } from '$lib/core/testing';
 import type { Take } from '$lib/core/schema';
-import { combinations, madeAlready } from './index';
+import { combinations, madeAlready, madeAlreadySays } from './index';
 
 const rack = sampleRack({ model: ['alder-2', 'birch'], guidance: [2, 6, 12], seed: [1, 2] });
 const all = workOut(rack, { kind: 'all' });
@@ -48,6 +48,21 @@ describe('takes that were made already', () => {
 	it('are found whatever strength stands on a rack without a start picture', () => {
 		const other = { ...rack, strength: [0.1] };
 		expect(madeAlready(other, workOut(other, { kind: 'all' }), takes)).toHaveLength(takes.length);
+	});
+
+	it('are said with their numbers while they are few', () => {
+		const first = (numbers: number[], all: number) => madeAlreadySays(numbers, all).split('. ')[0];
+		expect(first([4], 1)).toBe('You already have this take (take 4)');
+		expect(first([4], 6)).toBe('You already have one of these takes (take 4)');
+		expect(first([4, 5], 2)).toBe('You already have both of these takes (take 4 and take 5)');
+		expect(first([4, 5], 6)).toBe('You already have 2 of these takes (take 4 and take 5)');
+		expect(first([1, 2, 3, 4], 4)).toBe('You already have all 4 of these takes');
+		expect(madeAlreadySays([4], 6)).toMatch(
+			/Running it again makes the same picture and costs credits\.$/
+		);
+		expect(madeAlreadySays([4, 5], 6)).toMatch(
+			/Running them again makes the same pictures and costs credits\.$/
+		);
 	});
 
 	it('are of the settings that a design chose alone', () => {

@@ -1,5 +1,6 @@
 import { dialOf, rackDials, sentStop, stopKey, type DialId, type Made } from '$lib/core/dials';
 import type { PlanRack, Take } from '$lib/core/schema';
+import { listed } from '$lib/core/wording';
 import { settingAt, type Chosen } from './combine';
 import { placeOn } from './kept';
 
@@ -34,4 +35,24 @@ export function madeAlready<
 		if (!found.has(key)) found.set(key, take);
 	}
 	return [...found.values()];
+}
+
+/** So many takes are named by their numbers. */
+const NAMED = 3;
+
+/** Says which takes of a plan were made already, and what running them again comes to. */
+export function madeAlreadySays(numbers: readonly number[], takes: number): string {
+	const count = numbers.length;
+	const names = count > NAMED ? '' : ` (${listed(numbers.map((one) => `take ${one}`))})`;
+	if (count === 1 && takes === 1)
+		return `You already have this take${names}. Running it again makes the same picture and costs credits.`;
+	if (count === 1)
+		return `You already have one of these takes${names}. Running it again makes the same picture and costs credits.`;
+	const which =
+		count < takes
+			? `${count} of these takes`
+			: count === 2
+				? 'both of these takes'
+				: `all ${count} of these takes`;
+	return `You already have ${which}${names}. Running them again makes the same pictures and costs credits.`;
 }

@@ -1,10 +1,9 @@
 <script lang="ts">
 	import { Button } from 'carbon-components-svelte';
 	import { chanceDials, dialOf } from '$lib/core/dials';
-	import { madeAlready, variedDials } from '$lib/core/plan';
+	import { madeAlready, madeAlreadySays, variedDials } from '$lib/core/plan';
 	import * as store from '$lib/store';
-	import { listed } from '$lib/core/wording';
-	import { clock, credits, many, money, useWork } from '$lib/ui/shared';
+	import { clock, credits, money, useWork } from '$lib/ui/shared';
 	import DesignChoice from './DesignChoice.svelte';
 	import type { PlanDesk } from './plan.svelte';
 
@@ -45,10 +44,6 @@
 	/** Takes of the brief that the plan would make once more. */
 	const made = $derived(
 		desk.ready && desk.worked ? madeAlready(desk.worked.rack, desk.worked, work.takes) : []
-	);
-	const NAMED = 3;
-	const madeNames = $derived(
-		made.length > NAMED ? '' : ` (take ${listed(made.map(({ number }) => String(number)))})`
 	);
 
 	let running = $state(false);
@@ -121,13 +116,10 @@
 			{#if !narrow}<p>{desk.says}</p>{/if}
 			{#if made.length}
 				<p class="near">
-					You already have {made.length === desk.takes
-						? desk.takes === 1
-							? 'this take'
-							: `all ${made.length} of these takes`
-						: `${many(made.length, 'take')} of these`}{madeNames}. Running {made.length === 1
-						? 'it'
-						: 'them'} again makes the same {made.length === 1 ? 'picture' : 'pictures'} and costs credits.
+					{madeAlreadySays(
+						made.map(({ number }) => number),
+						desk.takes
+					)}
 					<a href="/brief/{desk.brief.id}/sheet?open={made[0].id}">Look at take {made[0].number}</a>
 					<button class="act" onclick={() => desk.freshSeeds()}>Draw fresh seeds</button>
 				</p>
