@@ -64,7 +64,7 @@ export const jpeg: PictureFormat = {
 		}
 	},
 	says(parts) {
-		const frame = parts.find(({ name }) => isFrame(Number.parseInt(name, 16)))?.data;
+		const frame = frameOf(parts);
 		if (!frame || frame.length < 5) return null;
 		const exif = under(parts, 'e1', EXIF)[0];
 		const xmp = under(parts, 'e1', XMP)[0];
@@ -103,7 +103,9 @@ export const jpeg: PictureFormat = {
 			...raw.slice(first)
 		];
 	},
-	withPrint(bytes, parts, _says, { perInch, profile }) {
+	withPrint(bytes, parts, _says, { perInch, profile: wanted }) {
+		// How many components a picture has stands behind its size (B.2.2): a profile of three fits three.
+		const profile = frameOf(parts)?.[5] === 3 ? wanted : undefined;
 		const others = parts.filter(
 			({ name, data }) =>
 				!(perInch && name === 'e0' && holds(data, JFIF)) &&
@@ -126,6 +128,10 @@ export const jpeg: PictureFormat = {
 		];
 	}
 };
+
+/** What the frame header says, behind its length. */
+const frameOf = (parts: readonly Part[]): Uint8Array | undefined =>
+	parts.find(({ name }) => isFrame(Number.parseInt(name, 16)))?.data;
 
 /** A segment as it is written: its marker, its length, its data. */
 function segment(marker: number, data: Uint8Array): Uint8Array {

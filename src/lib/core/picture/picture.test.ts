@@ -311,6 +311,29 @@ describe('a picture for printers and shops', () => {
 		expect(is.density).toBe(was.density);
 	});
 
+	it('has no profile of three colours where it is grey, and keeps what it says of its colours otherwise', async () => {
+		for (const grey of [
+			await made(grainy(3).toColourspace('b-w').png()),
+			await made(grainy(4).toColourspace('b-w').png()),
+			await made(grainy(3).toColourspace('b-w').jpeg())
+		]) {
+			const ready = readyToPrint(grey, 300);
+			expect((await sharp(ready).metadata()).icc).toBeUndefined();
+			expect(pictureHead(ready)).toMatchObject({ profile: null, isWhole: true });
+			expect(pictureHead(ready).density!.x).toBeCloseTo(300, 0);
+		}
+		// A gamma of 1 (clause 11.3.2.2): no sRGB.
+		const plain = await made(grainy(3).png());
+		const at = 8 + 25;
+		const linear = join(
+			plain.subarray(0, at),
+			chunk('gAMA', Uint8Array.of(0, 1, 0x86, 0xa0)),
+			plain.subarray(at)
+		);
+		const ready = Buffer.from(readyToPrint(linear));
+		expect([ready.includes('gAMA'), ready.includes('iCCP')]).toEqual([true, false]);
+	});
+
 	it('is refused in a sentence where it is cut off', async () => {
 		const plain = await made(grainy(3).png());
 		expect(problemOf(() => readyToPrint(plain.subarray(0, -20), 300))).toMatch(/cut off/);

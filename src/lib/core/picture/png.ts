@@ -15,8 +15,11 @@ const SIGNATURE = Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a);
 const XMP = 'XML:com.adobe.xmp';
 /** Metres in an inch: density is given by the metre (clause 11.3.4.3). */
 const INCH = 0.0254;
-/** Colour types with an alpha channel (clause 11.2.1). */
+/** Colour types with an alpha channel, and those of grey alone (clause 11.2.1). */
 const CLEAR = [4, 6];
+const GREY = [0, 4];
+/** Chunks that say what colours mean without a profile; one of sRGB says nothing else than its profile. */
+const DESCRIBES = ['gAMA', 'cHRM', 'cICP'];
 
 /** PNG: W3C, Portable Network Graphics (third edition), clauses 5 and 11. */
 export const png: PictureFormat = {
@@ -74,10 +77,14 @@ export const png: PictureFormat = {
 		const [header, ...rest] = others.map(({ from, to }) => bytes.subarray(from, to));
 		return [SIGNATURE, header, chunk('iTXt', text), ...rest];
 	},
-	withPrint(bytes, parts, _says, { perInch, profile }) {
+	withPrint(bytes, parts, _says, { perInch, profile: wanted }) {
+		const has = (name: string) => parts.some((part) => part.name === name);
+		// A profile of three colours fits no grey picture, and none is to contradict what the picture says.
+		const isOther = GREY.includes(parts[0].data[9]) || (!has('sRGB') && DESCRIBES.some(has));
+		const profile = isOther ? undefined : wanted;
 		const replaced = [
 			...(perInch ? ['pHYs'] : []),
-			...(profile ? ['iCCP', 'sRGB', 'gAMA', 'cHRM'] : [])
+			...(profile ? ['iCCP', 'sRGB', ...DESCRIBES] : [])
 		];
 		const others = parts.filter(({ name }) => !replaced.includes(name));
 		const [header, ...rest] = others.map(({ from, to }) => bytes.subarray(from, to));
