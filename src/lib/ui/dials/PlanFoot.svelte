@@ -121,7 +121,10 @@
 						desk.takes
 					)}
 					<a href="/brief/{desk.brief.id}/sheet?open={made[0].id}">Look at take {made[0].number}</a>
-					<button class="act" onclick={() => desk.freshSeeds()}>Draw fresh seeds</button>
+					<!-- In rework a take's own seed may have to stay: its seed dial draws fresh ones where it may not. -->
+					{#if !narrow}
+						<button class="act" onclick={() => desk.freshSeeds()}>Draw fresh seeds</button>
+					{/if}
 				</p>
 			{/if}
 			{#if desk.nearCopies}
