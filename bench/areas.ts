@@ -11,7 +11,7 @@ import { characterOf, LATENT_SCALE, type Bitmap } from '../src/lib/service/stand
 import { evidenceOfSubject, subjectsIn } from '../src/lib/service/standins/describe';
 import { tilesOf } from '../src/lib/service/standins/tiles';
 import { contactSheet, type Print } from './contact';
-import { forgetBooks, makeTake } from './make-take';
+import { forgetBooks, makeTake, shared } from './make-take';
 import { putSection } from './page';
 
 const side = 512;
@@ -66,11 +66,6 @@ const cut = ({ pixels, width }: Bitmap, left: number, top: number, w: number, h:
 			y * w * 3
 		);
 	return { width: w, height: h, pixels: out };
-};
-const shared = ({ pixels, width, height }: Bitmap) => {
-	const buffer = new SharedArrayBuffer(pixels.length);
-	new Uint8Array(buffer).set(pixels);
-	return { width, height, pixels: buffer };
 };
 
 const prints: Print[] = [];

@@ -6,18 +6,12 @@
 import { luma, shrink, ssim } from '../src/lib/core/measure';
 import { prepare } from '../src/lib/service/http/pictures';
 import { characters, type Bitmap, type Character } from '../src/lib/service/standins';
-import { forgetBooks, makeTake } from './make-take';
+import { forgetBooks, makeTake, shared } from './make-take';
 import { putSection } from './page';
 
 const SIDE = 384;
 const strengths = [0.1, 0.2, 0.3, 0.4, 0.5];
 const prompts = ['a fox in a meadow, autumn', 'a teapot on a table, morning light'];
-
-const shared = ({ pixels, width, height }: Bitmap) => {
-	const buffer = new SharedArrayBuffer(pixels.length);
-	new Uint8Array(buffer).set(pixels);
-	return { width, height, pixels: buffer };
-};
 
 /** Share of channel values at either end of the range. */
 const clipped = (pixels: Uint8Array): number =>

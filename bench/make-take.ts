@@ -3,6 +3,7 @@ import {
 	openBook,
 	readPrompt,
 	renderTake,
+	type Bitmap,
 	type Character,
 	type Materials,
 	type SceneBook
@@ -57,3 +58,10 @@ export function makeTake(
 	const settings = settingsFor(character, change);
 	return renderTake(settings, character, bookFor(character, settings), { materials })!;
 }
+
+/** A picture as the service hands it to its threads. */
+export const shared = ({ pixels, width, height }: Bitmap) => {
+	const buffer = new SharedArrayBuffer(pixels.length);
+	new Uint8Array(buffer).set(pixels);
+	return { width, height, pixels: buffer };
+};
