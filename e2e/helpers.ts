@@ -123,11 +123,11 @@ export const results = (page: Page): Locator =>
 	page.getByRole('group', { name: 'Results' }).locator('button');
 export const line = (page: Page): Locator => page.getByRole('complementary', { name: 'Line' });
 
-/** Waits until so many results are made. */
 /** The pictures of results that are made: those on their way show a small preview. */
 export const madeResults = (page: Page): Locator =>
 	page.getByRole('group', { name: 'Results' }).locator('button:enabled img');
 
+/** Waits until so many results are made. */
 export async function resultsMade(page: Page, count: number): Promise<void> {
 	await expect(results(page)).toHaveCount(count);
 	await expect(madeResults(page))
