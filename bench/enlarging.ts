@@ -5,7 +5,7 @@
  */
 import { luma, shrink, ssim } from '../src/lib/core/measure';
 import { prepare } from '../src/lib/service/http/pictures';
-import { characters, type Bitmap, type Character } from '../src/lib/service/standins';
+import { characters, type Character } from '../src/lib/service/standins';
 import { forgetBooks, makeTake, shared } from './make-take';
 import { putSection } from './page';
 
