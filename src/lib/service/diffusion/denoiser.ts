@@ -15,6 +15,8 @@ export interface SceneSet {
 	 * is only loosely meant. What they give once they are chosen is themselves all the same.
 	 */
 	ownSpread?: ReadonlyMap<number, number>;
+	/** A row at which the picture falls into two that are weighed each by itself; 0 for none. @default 0 */
+	parted?: number;
 }
 
 export interface WindowRange {
@@ -33,7 +35,7 @@ export interface GuidedOptions {
 	negativePrior: ArrayLike<number>;
 	/** Guidance g; 1 is the conditional result alone. */
 	guidance: number;
-	/** How far the unprompted copies are muted towards half their mean, 0 to 1. */
+	/** How far the unprompted side is muted towards half the scenes' mean, 0 to 1. */
 	touchiness: number;
 	window: WindowRange;
 }
@@ -55,8 +57,11 @@ export interface GuidedDenoiser {
 export function windowRadius(sigma: number, range: WindowRange): number {
 	const span = Math.log(range.sigmaMax / range.sigmaMin);
 	const along = span > 0 ? Math.log(Math.max(sigma, range.sigmaMin) / range.sigmaMin) / span : 1;
-	return Math.round(range.low + (range.high - range.low) * Math.min(1, along));
+	return Math.round(range.low + (range.high - range.low) * Math.min(1, along) ** SLOWLY);
 }
+
+/** How late windows shrink: pictures settle at middle noise, and are to be whole there. */
+const SLOWLY = 1 / 3;
 
 /** Mean picture of a scene set under some prior weights, same shape as one scene. */
 export function meanScene(scenes: Float32Array[], prior: ArrayLike<number>): Float32Array {
@@ -70,36 +75,30 @@ export function meanScene(scenes: Float32Array[], prior: ArrayLike<number>): Flo
 	return mean;
 }
 
-/** A scene's muted copy, mu' = (1-m) mu + m mean/2. */
-export function muted(scene: Float32Array, mean: Float32Array, m: number): Float32Array {
-	return scene.map((value, i) => (1 - m) * value + (m * mean[i]) / 2);
-}
-
 /** Which denoiser evaluated last on this thread: the kernel's memory is its own until another does. */
 let last: symbol | undefined;
 
 /**
- * The guided denoiser D = D_neg + g (D_cond - D_neg), each of the two the posterior mean of a
- * Gaussian mixture of scenes, its likelihood taken over a square window round every pixel.
+ * The guided denoiser D = D_neg + g (D_cond - D_neg). D_cond is the posterior mean of a Gaussian
+ * mixture of scenes with weights `prior`, its likelihood taken over a square window round every pixel.
+ * D_neg is that of the same scenes with weights `negativePrior`, muted: (1-m) of it and m mean/2.
  *
- * D_cond weighs the scenes by `prior`; D_neg weighs muted copies mu' = (1-m) mu + m mean/2 by
- * `negativePrior`. With windows as wide as the frame and guidance 1 this is the exact posterior
- * mean. Scenes with a deviation of their own are not muted. Sources: Karras et al. 2022, appendix
- * B.3 (closed form); Kamb and Ganguli 2024 (windows); Ho and Salimans 2022, eq. 6 (guidance).
+ * With windows as wide as the frame and guidance 1 this is the exact posterior mean. Scenes with a
+ * deviation of their own are not muted. Sources: Karras et al. 2022, appendix B.3 (closed form); Kamb
+ * and Ganguli 2024 (windows); Ho and Salimans 2022, eq. 6 (guidance). The muting is ours.
  *
- * |x - mu|^2 is expanded, and |x|^2 and x.mean drop out of the weights. With s = 1-m and h = m mean/2
- * what is left is x.mu - |mu|^2/2 for a scene and s (x.mu - s |mu|^2/2 - h.mu) for its muted copy, whose
+ * |x - mu|^2 is expanded, and |x|^2 drops out of the weights: what is left is x.mu - |mu|^2/2, whose
  * sums over the window move on by a row and a column. step.as does it, for all scenes at once.
  */
 export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDenoiser {
-	const { width, height, scenes, spread, ownSpread = new Map<number, number>() } = set;
+	const { width, height, scenes, spread, ownSpread = new Map<number, number>(), parted = 0 } = set;
 	const { prior, negativePrior, guidance, touchiness: m, window } = options;
 	const guided = guidance !== 1;
 	const mean = meanScene(scenes, prior);
 	const shown = scenes
 		.map((_, k) => k)
 		.filter((k) => prior[k] > 0 || (guided && negativePrior[k] > 0));
-	const parts = shown.map((k) => scenes[k]);
+	const lanesOf = shown.map((k) => scenes[k]);
 	/** Deviations of their own, by lane. */
 	const broad = shown.flatMap((k, lane) => {
 		const own = ownSpread.get(k);
@@ -108,7 +107,7 @@ export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDen
 	const me = Symbol('denoiser');
 
 	const denoise: Denoise = (x, sigma, out) => {
-		const kernel = load(parts, width, height);
+		const kernel = load(lanesOf, width, height);
 		const variance = sigma * sigma + spread * spread;
 		if (last !== me) {
 			last = me;
@@ -120,35 +119,37 @@ export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDen
 			kernel.scale.fill(1 - m);
 			kernel.mutes.fill(1);
 			kernel.perSquare.fill(0);
-			kernel.perOffset.fill(0);
 			kernel.perPixel.fill(0);
 		}
 		kernel.noisy.set(x);
 		kernel.precision.fill(1 / variance);
 		for (const { lane, own } of broad) {
-			// |x|^2 no longer drops out, nor does the width of the Gaussian, nor |h|^2 of the others.
+			// |x|^2 no longer drops out, nor does the width of the Gaussian.
 			const wide = sigma * sigma + own * own;
 			kernel.scale[lane] = 1;
 			kernel.mutes[lane] = 0;
 			kernel.precision[lane] = 1 / wide;
 			kernel.perSquare[lane] = 1 / variance - 1 / wide;
-			kernel.perOffset[lane] = 1 / variance;
 			kernel.perPixel[lane] = -1.5 * Math.log(wide / variance);
 		}
-		kernel.evaluate(
-			windowRadius(sigma, window),
-			guidance,
-			(spread * spread) / variance,
-			(sigma * sigma) / variance,
-			broad.length > 0
-		);
+		const parts = parted > 0 && parted < height ? [0, parted, height] : [0, height];
+		for (let i = 0; i + 1 < parts.length; i++)
+			kernel.evaluate(
+				windowRadius(sigma, window),
+				guidance,
+				(spread * spread) / variance,
+				(sigma * sigma) / variance,
+				broad.length > 0,
+				parts[i],
+				parts[i + 1]
+			);
 		out.set(kernel.estimate);
 	};
 	return {
 		denoise,
 		weights() {
 			if (last !== me) throw new Error('Another denoiser has evaluated since.');
-			const { weights, lanes } = load(parts, width, height);
+			const { weights, lanes } = load(lanesOf, width, height);
 			const each = scenes.map(() => new Float32Array(width * height));
 			shown.forEach((k, lane) => {
 				const own = each[k];

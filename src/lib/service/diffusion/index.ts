@@ -18,7 +18,6 @@ export {
 export {
 	guidedDenoiser,
 	meanScene,
-	muted,
 	windowRadius,
 	type GuidedOptions,
 	type SceneSet

@@ -4,7 +4,15 @@ import step from './step.as';
 interface Step {
 	memory: WebAssembly.Memory;
 	layOut(width: number, height: number, lanes: number): void;
-	evaluate: (radius: number, guidance: number, own: number, shared: number, broad: boolean) => void;
+	evaluate: (
+		radius: number,
+		guidance: number,
+		own: number,
+		shared: number,
+		broad: boolean,
+		from: number,
+		to: number
+	) => void;
 	scenes: WebAssembly.Global;
 	noisy: WebAssembly.Global;
 	offset: WebAssembly.Global;
@@ -16,7 +24,6 @@ interface Step {
 	scale: WebAssembly.Global;
 	mutes: WebAssembly.Global;
 	perSquare: WebAssembly.Global;
-	perOffset: WebAssembly.Global;
 	perPixel: WebAssembly.Global;
 }
 
@@ -34,7 +41,6 @@ export interface Kernel {
 	scale: Float64Array;
 	mutes: Float64Array;
 	perSquare: Float64Array;
-	perOffset: Float64Array;
 	perPixel: Float64Array;
 	evaluate: Step['evaluate'];
 }
@@ -79,7 +85,6 @@ export function load(scenes: readonly Float32Array[], width: number, height: num
 		scale: doubles(exports.scale, lanes),
 		mutes: doubles(exports.mutes, lanes),
 		perSquare: doubles(exports.perSquare, lanes),
-		perOffset: doubles(exports.perOffset, lanes),
 		perPixel: doubles(exports.perPixel, lanes),
 		evaluate: exports.evaluate
 	};

@@ -24,20 +24,16 @@ export let priorOfNeg: usize = 0;
 export let precision: usize = 0;
 export let scale: usize = 0;
 export let mutes: usize = 0;
-/** For lanes with a deviation of their own: what |x|^2 / 2, |h|^2 / 2 and a pixel of the window add. */
+/** For lanes with a deviation of their own: what |x|^2 / 2 and a pixel of the window add. */
 export let perSquare: usize = 0;
-export let perOffset: usize = 0;
 export let perPixel: usize = 0;
 
-/** Sums over the rows of the window, a value a lane for every column, of both sides. */
-let columnsOfCond: usize = 0;
-let columnsOfNeg: usize = 0;
-/** The same of |x|^2 / 2 and |h|^2 / 2, one value a column. */
+/** Sums over the rows of the window, a value a lane for every column. */
+let columns: usize = 0;
+/** The same of |x|^2 / 2, one value a column. */
 let columnsOfSquare: usize = 0;
-let columnsOfOffset: usize = 0;
-/** Sums over the window of the pixel at hand, and then its weights. */
-let sumsOfCond: usize = 0;
-let sumsOfNeg: usize = 0;
+/** Sums over the window of the pixel at hand, and then its weights on both sides. */
+let sums: usize = 0;
 let logsOfCond: usize = 0;
 let logsOfNeg: usize = 0;
 /** A column of zeros, beyond the frame's edges. */
@@ -70,21 +66,15 @@ export function layOut(w: i32, h: i32, count: i32): void {
 	scale = at + each * 3;
 	mutes = at + each * 4;
 	perSquare = at + each * 5;
-	perOffset = at + each * 6;
-	perPixel = at + each * 7;
-	sumsOfCond = at + each * 8;
-	sumsOfNeg = at + each * 9;
-	logsOfCond = at + each * 10;
-	logsOfNeg = at + each * 11;
-	none = at + each * 12;
-	at += each * 13;
-	columnsOfCond = at;
-	at += <usize>w * each;
-	columnsOfNeg = at;
+	perPixel = at + each * 6;
+	sums = at + each * 7;
+	logsOfCond = at + each * 8;
+	logsOfNeg = at + each * 9;
+	none = at + each * 10;
+	at += each * 11;
+	columns = at;
 	at += <usize>w * each;
 	columnsOfSquare = at;
-	at += <usize>w * 8;
-	columnsOfOffset = at;
 	at += <usize>w * 8;
 	const pages = <i32>((at + 0xffff) >>> 16);
 	if (pages > memory.size()) memory.grow(pages - memory.size());
@@ -151,18 +141,16 @@ function sum(v: v128): f64 {
 	return f64x2.extract_lane(v, 0) + f64x2.extract_lane(v, 1);
 }
 
-/** Adds what two lanes of a pixel say of both sides to a column, or takes it off again. */
+/** Adds what two lanes of a pixel say to a column, or takes it off again. */
 @inline
 function addPair(
 	at: usize,
 	column: usize,
 	sign: v128,
-	guided: bool,
 	m0: v128,
 	m1: v128,
 	m2: v128,
-	pixel: usize,
-	mute: usize
+	pixel: usize
 ): void {
 	const d = f64x2.add(
 		f64x2.add(f64x2.mul(m0, v128.load64_splat(pixel)), f64x2.mul(m1, v128.load64_splat(pixel, 8))),
@@ -172,30 +160,17 @@ function addPair(
 		f64x2.splat(0.5),
 		f64x2.add(f64x2.add(f64x2.mul(m0, m0), f64x2.mul(m1, m1)), f64x2.mul(m2, m2))
 	);
-	const cond = columnsOfCond + column + at;
-	v128.store(cond, f64x2.add(v128.load(cond), f64x2.mul(sign, f64x2.sub(d, q))));
-	if (!guided) return;
-	const e = f64x2.add(
-		f64x2.add(f64x2.mul(m0, v128.load64_splat(mute)), f64x2.mul(m1, v128.load64_splat(mute, 8))),
-		f64x2.mul(m2, v128.load64_splat(mute, 16))
-	);
-	const s = v128.load(scale + at);
-	const rest = f64x2.sub(
-		f64x2.sub(d, f64x2.mul(s, q)),
-		f64x2.mul(v128.load(mutes + at), e)
-	);
-	const neg = columnsOfNeg + column + at;
-	v128.store(neg, f64x2.add(v128.load(neg), f64x2.mul(sign, f64x2.mul(s, rest))));
+	const to = columns + column + at;
+	v128.store(to, f64x2.add(v128.load(to), f64x2.mul(sign, f64x2.sub(d, q))));
 }
 
 /** A row enters the windows, or leaves them with a sign of -1. */
-function row(y: i32, by: f64, guided: bool, broad: bool): void {
+function row(y: i32, by: f64, broad: bool): void {
 	const sign = f64x2.splat(by);
 	const each = <usize>lanes * 8;
 	const plane = <usize>lanes * 4;
 	const first = <usize>(y * width);
 	let pixel = noisy + first * 24;
-	let mute = offset + first * 24;
 	let scene = scenes + first * 3 * plane;
 	for (let x: i32 = 0; x < width; x++) {
 		const column = <usize>x * each;
@@ -204,17 +179,14 @@ function row(y: i32, by: f64, guided: bool, broad: bool): void {
 			const a = v128.load(from);
 			const b = v128.load(from + plane);
 			const c = v128.load(from + plane * 2);
-			addPair(at, column, sign, guided, low(a), low(b), low(c), pixel, mute);
-			addPair(at + 16, column, sign, guided, high(a), high(b), high(c), pixel, mute);
+			addPair(at, column, sign, low(a), low(b), low(c), pixel);
+			addPair(at + 16, column, sign, high(a), high(b), high(c), pixel);
 		}
 		if (broad) {
 			const s = columnsOfSquare + <usize>x * 8;
-			const o = columnsOfOffset + <usize>x * 8;
 			store<f64>(s, load<f64>(s) + by * halfSquare(pixel));
-			store<f64>(o, load<f64>(o) + by * halfSquare(mute));
 		}
 		pixel += 24;
-		mute += 24;
 		scene += plane * 3;
 	}
 }
@@ -227,16 +199,24 @@ function halfSquare(at: usize): f64 {
 	return (a * a + b * b + c * c) / 2;
 }
 
-/** Moves the window's sums of one side on by a column and makes log weights of them; the largest is given. */
+/** Moves the window's sums on by a column. */
 @inline
-function logsOf(sums: usize, logs: usize, prior: usize, enter: usize, leave: usize): f64 {
-	const each = <usize>lanes * 8;
-	let largest = f64x2.splat(-Infinity);
-	for (let at: usize = 0; at < each; at += 16) {
+function move(enter: usize, leave: usize): void {
+	for (let at: usize = 0; at < <usize>lanes * 8; at += 16) {
 		const change = f64x2.sub(v128.load(enter + at), v128.load(leave + at));
-		const total = f64x2.add(v128.load(sums + at), change);
-		v128.store(sums + at, total);
-		const log = f64x2.add(f64x2.mul(total, v128.load(precision + at)), v128.load(prior + at));
+		v128.store(sums + at, f64x2.add(v128.load(sums + at), change));
+	}
+}
+
+/** Makes log weights of the window's sums; the largest is given. */
+@inline
+function logsOf(logs: usize, prior: usize): f64 {
+	let largest = f64x2.splat(-Infinity);
+	for (let at: usize = 0; at < <usize>lanes * 8; at += 16) {
+		const log = f64x2.add(
+			f64x2.mul(v128.load(sums + at), v128.load(precision + at)),
+			v128.load(prior + at)
+		);
 		v128.store(logs + at, log);
 		largest = f64x2.pmax(largest, log);
 	}
@@ -244,13 +224,12 @@ function logsOf(sums: usize, logs: usize, prior: usize, enter: usize, leave: usi
 }
 
 /** Adds what a scene with a deviation of its own is apart in; gives the largest log weight. */
-function broaden(logs: usize, square: f64, muted: f64, pixels: f64): f64 {
+function broaden(logs: usize, square: f64, pixels: f64): f64 {
 	let largest: f64 = -Infinity;
 	for (let k: usize = 0; k < <usize>lanes * 8; k += 8) {
 		const log =
 			load<f64>(logs + k) +
 			load<f64>(perSquare + k) * square +
-			load<f64>(perOffset + k) * muted +
 			load<f64>(perPixel + k) * pixels;
 		store<f64>(logs + k, log);
 		if (log > largest) largest = log;
@@ -285,61 +264,47 @@ function weigh(logs: usize, largest: f64): f64 {
  * @param own what is kept of the noisy latent, s^2 / variance
  * @param shared what is taken of the scenes, sigma^2 / variance
  * @param broad whether lanes have deviations of their own
+ * @param from the first row, and `to` the row after the last: windows end there as at the frame's edges
  */
-export function evaluate(radius: i32, guidance: f64, own: f64, shared: f64, broad: bool): void {
+export function evaluate(
+	radius: i32,
+	guidance: f64,
+	own: f64,
+	shared: f64,
+	broad: bool,
+	from: i32,
+	to: i32
+): void {
 	const guided = guidance != 1;
 	const each = <usize>lanes * 8;
 	const plane = <usize>lanes * 4;
-	memory.fill(columnsOfCond, 0, <usize>width * (each * 2 + 16));
-	for (let y: i32 = 0; y < min(radius, height); y++) row(y, 1, guided, broad);
-	for (let y: i32 = 0; y < height; y++) {
-		if (y + radius < height) row(y + radius, 1, guided, broad);
-		if (y - radius - 1 >= 0) row(y - radius - 1, -1, guided, broad);
-		memory.fill(sumsOfCond, 0, each * 2);
+	memory.fill(columns, 0, <usize>width * (each + 8));
+	for (let y: i32 = from; y < min(from + radius, to); y++) row(y, 1, broad);
+	for (let y: i32 = from; y < to; y++) {
+		if (y + radius < to) row(y + radius, 1, broad);
+		if (y - radius - 1 >= from) row(y - radius - 1, -1, broad);
+		memory.fill(sums, 0, each);
 		let square: f64 = 0;
-		let muted: f64 = 0;
-		const rows = min(height, y + radius + 1) - max(0, y - radius);
+		const rows = min(to, y + radius + 1) - max(from, y - radius);
 		for (let next: usize = 0; next < <usize>min(radius, width); next++) {
-			gatherSums(sumsOfCond, columnsOfCond + next * each);
-			if (guided) gatherSums(sumsOfNeg, columnsOfNeg + next * each);
-			if (broad) {
-				square += load<f64>(columnsOfSquare + next * 8);
-				muted += load<f64>(columnsOfOffset + next * 8);
-			}
+			gatherSums(columns + next * each);
+			if (broad) square += load<f64>(columnsOfSquare + next * 8);
 		}
 		for (let x: i32 = 0; x < width; x++) {
 			const enters = x + radius < width;
 			const leaves = x - radius - 1 >= 0;
-			const enter = <usize>(x + radius) * each;
-			const leave = <usize>(x - radius - 1) * each;
-			let largest = logsOf(
-				sumsOfCond,
-				logsOfCond,
-				priorOfCond,
-				enters ? columnsOfCond + enter : none,
-				leaves ? columnsOfCond + leave : none
+			move(
+				enters ? columns + <usize>(x + radius) * each : none,
+				leaves ? columns + <usize>(x - radius - 1) * each : none
 			);
-			let largestNeg: f64 = 0;
-			if (guided)
-				largestNeg = logsOf(
-					sumsOfNeg,
-					logsOfNeg,
-					priorOfNeg,
-					enters ? columnsOfNeg + enter : none,
-					leaves ? columnsOfNeg + leave : none
-				);
+			let largest = logsOf(logsOfCond, priorOfCond);
+			let largestNeg: f64 = guided ? logsOf(logsOfNeg, priorOfNeg) : 0;
 			if (broad) {
-				if (enters) {
-					square += load<f64>(columnsOfSquare + <usize>(x + radius) * 8);
-					muted += load<f64>(columnsOfOffset + <usize>(x + radius) * 8);
-				}
-				if (leaves) {
-					square -= load<f64>(columnsOfSquare + <usize>(x - radius - 1) * 8);
-					muted -= load<f64>(columnsOfOffset + <usize>(x - radius - 1) * 8);
-				}
+				if (enters) square += load<f64>(columnsOfSquare + <usize>(x + radius) * 8);
+				if (leaves) square -= load<f64>(columnsOfSquare + <usize>(x - radius - 1) * 8);
 				const pixels = <f64>rows * <f64>(min(width, x + radius + 1) - max(0, x - radius));
-				largest = broaden(logsOfCond, square, 0, pixels);
-				if (guided) largestNeg = broaden(logsOfNeg, square, muted, pixels);
+				largest = broaden(logsOfCond, square, pixels);
+				if (guided) largestNeg = broaden(logsOfNeg, square, pixels);
 			}
 			const total = weigh(logsOfCond, largest);
 			const totalNeg = guided ? weigh(logsOfNeg, largestNeg) : 1;
@@ -359,7 +324,7 @@ export function evaluate(radius: i32, guidance: f64, own: f64, shared: f64, broa
 }
 
 @inline
-function gatherSums(sums: usize, column: usize): void {
+function gatherSums(column: usize): void {
 	for (let at: usize = 0; at < <usize>lanes * 8; at += 16)
 		v128.store(sums + at, f64x2.add(v128.load(sums + at), v128.load(column + at)));
 }

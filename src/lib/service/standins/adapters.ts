@@ -1,5 +1,6 @@
 import type { ModelCard } from '$lib/core/contract';
 import { mix, rgb, type Rgb } from './colour';
+import type { View } from './painting';
 import { media, type Layer, type Medium, type Plate } from './repertoire/media';
 
 /** Small add-on weights that push a model towards a look. */
@@ -77,6 +78,7 @@ const mediumOf = (adapter: Adapter | undefined): Medium | undefined =>
 /**
  * Leads a finished painting towards each adapter's look, in place, by its weight.
  * @param painting `width * height * 3` bytes
+ * @param width of the frame; `view` is the part of it that is painted
  * @param plate gives the scene before its medium, anew for each finish
  */
 export function adapt(
@@ -84,6 +86,7 @@ export function adapt(
 	plate: () => Plate,
 	width: number,
 	height: number,
+	view: View,
 	inUse: readonly InUse[]
 ): void {
 	for (const { id, weight } of inUse) {
@@ -99,10 +102,10 @@ export function adapt(
 			mix(adapter.shadows, adapter.lights, v / 255)
 		);
 		const tint = adapter.tint * weight;
-		for (let y = 0, i = 0; y < height; y++) {
-			const ny = (y / height - 0.5) * 2;
-			for (let x = 0; x < width; x++, i += 3) {
-				const nx = (x / width - 0.5) * 2;
+		for (let y = 0, i = 0; y < view.height; y++) {
+			const ny = ((view.top + y) / height - 0.5) * 2;
+			for (let x = 0; x < view.width; x++, i += 3) {
+				const nx = ((view.left + x) / width - 0.5) * 2;
 				const fall = 1 - adapter.corners * weight * Math.min(1, (nx * nx + ny * ny) / 2) ** 1.2;
 				const tone =
 					ramp[

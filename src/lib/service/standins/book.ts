@@ -1,6 +1,8 @@
 import type { InUse } from './adapters';
+import { DEVIATIONS, words, type Composition, type Word } from './composition';
+import { arrange, settingBytes, type Arrangement } from './layers';
 import type { Character } from './models';
-import { paintScene } from './painting';
+import { castView, marksOf, paintCast, paintScene, paintSetting } from './painting';
 import { gather, ownMemory, type SceneMemory } from './scene-memory';
 import type { MakeSurface } from './pen';
 import type { Reading } from './reading';
@@ -15,9 +17,6 @@ const OVERSAMPLING = 2;
 /** For so many pictures brought along a book keeps the scenes that they call up. */
 const MOST_BESIDES = 8;
 
-/** The scenes that a model has of itself. */
-const OWN = 'own';
-
 /** A scene's name in a book's memory. */
 const nameOf = (of: string, k: number): string => `${of} ${k}`;
 
@@ -27,14 +26,13 @@ export interface SceneBook {
 	height: number;
 	latentWidth: number;
 	latentHeight: number;
+	/** The scenes of the prompt. */
 	scenes: Scene[];
-	/** Every scene at latent size: `latentWidth * latentHeight * 3` values in [-1, 1]. */
-	latents: Float32Array[];
-	/** Scenes at full size, `width * height * 3` bytes each; painted when first asked for. */
-	paintings(ks: readonly number[]): Uint8Array[];
-	/** Says that these are likely to be asked for at full size, the likeliest first. */
-	expect(ks: readonly number[]): void;
-	/** Paints those of its own scenes that another asked its memory for, by their names there. */
+	/** Whole scenes that leave out part of the prompt: what a picture is told from that strays. */
+	strays: MoreScenes;
+	/** The settings that a composition can be made from, its actors laid over each. */
+	arranged(composition: Composition): Arranged;
+	/** Paints what another asked its memory for, by the names there. */
 	help(names: readonly string[]): void;
 	/** A scene at latent size in one quick look, to choose among many; in latent values. */
 	sketch(scene: Scene): Float32Array;
@@ -46,8 +44,24 @@ export interface SceneBook {
 	more(name: string, choose: () => Scene[]): MoreScenes;
 }
 
-/** Scenes that a picture brought along calls up. */
-export type MoreScenes = Pick<SceneBook, 'scenes' | 'latents' | 'paintings'>;
+/** Whole scenes that a picture brought along calls up. */
+export interface MoreScenes {
+	scenes: Scene[];
+	/** Every scene at latent size: `latentWidth * latentHeight * 3` values in [-1, 1]. */
+	latents: Float32Array[];
+	/** Scenes at full size, `width * height * 3` bytes each; painted when first asked for. */
+	paintings(ks: readonly number[]): Uint8Array[];
+}
+
+/** The scenes of a composition: each one's setting with the same actors. */
+export interface Arranged extends MoreScenes {
+	/** The scene that lends its actors. */
+	cast: Scene;
+	/** Where the actors' foot is, and the horizon, as shares of the frame. */
+	marks: { x: number; foot: number; horizon: number };
+	/** Says that these are likely to be asked for at full size, the likeliest first. */
+	expect(ks: readonly number[]): void;
+}
 
 export interface BookOptions {
 	/** Adapters and their weights. @default none */
@@ -86,20 +100,29 @@ export function openBook(
 ): SceneBook {
 	const latentWidth = width / LATENT_SCALE;
 	const latentHeight = height / LATENT_SCALE;
+	const small = { width: latentWidth * OVERSAMPLING, height: latentHeight * OVERSAMPLING };
+	const large = { width, height };
 	/** A scene at a size in pixels. */
 	const paint = (scene: Scene, w: number, h: number, adapters = inUse) => {
 		onPaint?.();
 		return paintScene(scene, w, h, makeSurface, adapters);
 	};
 	const remember = (name: string, scenes: Scene[]): MoreScenes => {
-		const [w, h] = [latentWidth * OVERSAMPLING, latentHeight * OVERSAMPLING];
 		const length = latentWidth * latentHeight * 3;
 		const latents = gather(
 			memory.places(
 				scenes.map((_, k) => `${nameOf(name, k)} small`),
 				length * Float32Array.BYTES_PER_ELEMENT
 			),
-			(k) => bytesOf(toLatent(paint(scenes[k], w, h), latentWidth, latentHeight, OVERSAMPLING))
+			(k) =>
+				bytesOf(
+					toLatent(
+						paint(scenes[k], small.width, small.height),
+						latentWidth,
+						latentHeight,
+						OVERSAMPLING
+					)
+				)
 		);
 		return {
 			scenes,
@@ -116,41 +139,213 @@ export function openBook(
 				)
 		};
 	};
-	const own = remember(
-		OWN,
-		scenesFor(character, reading, tiled ? 0 : crowdingOf(character, width, height))
-	);
+	/** What was asked for so far, by its name in memory: how it is painted. */
+	const layers = new Map<string, Layer>();
+	const layer = (name: string, bytes: number, paintIt: () => Uint8Array): string => {
+		if (!layers.has(name))
+			layers.set(name, {
+				bytes,
+				paint() {
+					onPaint?.();
+					return paintIt();
+				}
+			});
+		return name;
+	};
+	/** Layers of any sizes, in their order. */
+	const layersOf = (names: readonly string[]): Uint8Array[] =>
+		gather(
+			names.map((name) => memory.places([name], layers.get(name)!.bytes)[0]),
+			(i) => layers.get(names[i])!.paint()
+		);
+	const settingName = (scene: Scene, { width: w, height: h }: typeof large) =>
+		layer(`${scene.key} ${w}`, settingBytes(w, h), () => {
+			const { pixels, cover } = paintSetting(scene, w, h, makeSurface, inUse);
+			const all = new Uint8Array(settingBytes(w, h));
+			all.set(pixels);
+			all.set(cover, pixels.length);
+			return all;
+		});
+	const castName = (scene: Scene, { width: w, height: h }: typeof large) => {
+		const view = castView(scene, w, h, makeSurface);
+		return layer(`${scene.key} cast ${w}`, view.width * view.height * 7, () => {
+			const { over, matte } = paintCast(scene, w, h, makeSurface, inUse);
+			const all = new Uint8Array(matte.length * 7);
+			all.set(new Uint8Array(over.buffer));
+			all.set(matte, over.byteLength);
+			return all;
+		});
+	};
+	const castFrom = (bytes: Uint8Array, scene: Scene, { width: w, height: h }: typeof large) => {
+		const view = castView(scene, w, h, makeSurface);
+		const pixels = view.width * view.height;
+		return {
+			view,
+			over: new Int16Array(bytes.buffer, bytes.byteOffset, pixels * 3),
+			matte: bytes.subarray(pixels * 6)
+		};
+	};
+	const all = scenesFor(character, reading, tiled ? 0 : crowdingOf(character, width, height));
+	const scenes = all.filter(({ prompted }) => prompted);
+	const strays = all.filter(({ prompted }) => !prompted);
+	const place = placer(character, scenes);
 	const besides = new Map<string, MoreScenes>();
+	const more: SceneBook['more'] = (name, choose) => {
+		let known = besides.get(name);
+		if (!known) {
+			if (besides.size >= MOST_BESIDES) besides.delete([...besides.keys()][0]);
+			besides.set(name, (known = remember(name, choose())));
+		}
+		return known;
+	};
 	return {
 		width,
 		height,
 		latentWidth,
 		latentHeight,
-		...own,
+		scenes,
+		get strays() {
+			return more('strays', () => strays);
+		},
 		character,
 		reading,
 		makeSurface,
 		sketch: (scene) =>
 			toLatent(paint(scene, latentWidth, latentHeight, []), latentWidth, latentHeight, 1),
-		expect: (ks) =>
-			memory.expect(
-				ks.map((k) => nameOf(OWN, k)),
-				width * height * 3
-			),
 		help(names) {
-			const known = new Map(own.scenes.map((_, k) => [nameOf(OWN, k), k]));
-			own.paintings(names.flatMap((name) => known.get(name) ?? []));
+			for (const scene of scenes) [settingName(scene, large), castName(scene, large)];
+			layersOf(names.filter((name) => layers.has(name)));
 		},
-		more: (name, choose) => {
-			let more = besides.get(name);
-			if (!more) {
-				if (besides.size >= MOST_BESIDES) besides.delete([...besides.keys()][0]);
-				besides.set(name, (more = remember(name, choose())));
-			}
-			return more;
+		more,
+		arranged(composition) {
+			const settings = settingsOf(scenes, strays, composition.left);
+			const cast = castOf(scenes, strays, composition);
+			const arrangement = place(
+				composition,
+				marksOf(settings[0], width, height, makeSurface),
+				marksOf(cast, width, height, makeSurface),
+				cast
+			);
+			const lay = (size: typeof large, ks: readonly number[]) => {
+				const [own, ...painted] = layersOf([
+					castName(cast, size),
+					...ks.map((k) => settingName(settings[k], size))
+				]);
+				const actors = castFrom(own, cast, size);
+				return painted.map((setting) =>
+					arrange(setting, actors, arrangement, size.width, size.height)
+				);
+			};
+			return {
+				scenes: settings,
+				cast,
+				marks: { ...arrangement.cast.to, horizon: arrangement.horizon.to },
+				latents: lay(small, [...settings.keys()]).map((pixels) =>
+					toLatent(pixels, latentWidth, latentHeight, OVERSAMPLING)
+				),
+				paintings: (ks) => lay(large, ks),
+				expect(ks) {
+					for (const name of [
+						...ks.map((k) => settingName(settings[k], large)),
+						castName(cast, large)
+					])
+						memory.expect([name], layers.get(name)!.bytes);
+				}
+			};
 		}
 	};
 }
+
+/** How a layer is painted, and how much memory it takes. */
+interface Layer {
+	bytes: number;
+	paint(): Uint8Array;
+}
+
+/** So many settings stand for a place or a light that nobody asked for. */
+const FEW = 4;
+
+/** Settings of a prompt, or of what a picture takes for it. */
+function settingsOf(scenes: Scene[], strays: Scene[], left: Composition['left']): Scene[] {
+	const light = strayFor(strays, 'light', left)?.light;
+	const place = strayFor(strays, 'place', left)?.place;
+	if (!light && !place) return scenes;
+	return scenes.slice(0, FEW).map((scene) => astray(scene, { light, place }));
+}
+
+/** The scene whose actors a picture shows, in its light and at its place. */
+function castOf(scenes: Scene[], strays: Scene[], { left, cast }: Composition): Scene {
+	const light = strayFor(strays, 'light', left)?.light;
+	const place = strayFor(strays, 'place', left)?.place;
+	const other = strayFor(strays, 'subject', left);
+	const lead = other?.lead;
+	return light || place || lead ? astray(scenes[cast], { light, place, lead }) : scenes[cast];
+}
+
+/** The stray scene that stands for a word, where it is left out. */
+const strayFor = (strays: Scene[], word: Word, left: Composition['left']): Scene | undefined => {
+	const which = left[word];
+	return which === undefined ? undefined : strays[words.indexOf(word) + words.length * which];
+};
+
+/** A scene with something else in place of what was asked for. */
+function astray(scene: Scene, instead: Partial<Pick<Scene, 'lead' | 'light' | 'place'>>): Scene {
+	const { lead, light, place } = instead;
+	const names = [lead?.subject.id, light?.id, place?.id].map((id) => id ?? '').join(' ');
+	return {
+		...scene,
+		key: `${scene.key}|${names}`,
+		...(light && { light }),
+		...(place && { place }),
+		...(lead && { lead, partner: null })
+	};
+}
+
+/** Arranges a setting and actors as a composition says. */
+function placer(character: Character, scenes: readonly Scene[]) {
+	const { positions } = character;
+	const middle = positions.reduce((sum, x) => sum + x, 0) / positions.length;
+	const apart = Math.sqrt(
+		positions.reduce((sum, x) => sum + (x - middle) ** 2, 0) / positions.length + JITTER ** 2
+	);
+	const usual = scenes.reduce((sum, { scale }) => sum + scale, 0) / scenes.length;
+	return (
+		composition: Composition,
+		setting: { horizon: number },
+		cast: { x: number; foot: number; horizon: number },
+		{ scale }: Scene
+	): Arrangement => {
+		const { across, size, horizon, pan, exposure, warmth } = composition;
+		const to = clamp(
+			setting.horizon + DEVIATIONS.horizon * horizon,
+			setting.horizon * 0.8,
+			setting.horizon * 0.8 + 0.2
+		);
+		// What stands on the ground goes with it.
+		const foot = setting.horizon < 1 ? to + ((cast.foot - cast.horizon) * (1 - to)) / (1 - cast.horizon) : cast.foot;
+		return {
+			horizon: { from: setting.horizon, to },
+			pan: DEVIATIONS.pan * clamp(pan, -MOST, MOST),
+			cast: {
+				from: cast,
+				to: { x: middle + apart * clamp(across, -MOST, MOST), foot },
+				scale: (usual / scale) * Math.exp(DEVIATIONS.size * clamp(size, -MOST, MOST))
+			},
+			gains: [1, 0, -1].map((way) =>
+				Math.exp(
+					DEVIATIONS.exposure * clamp(exposure, -MOST, MOST) +
+						way * DEVIATIONS.warmth * clamp(warmth, -MOST, MOST)
+				)
+			) as [number, number, number]
+		};
+	};
+}
+
+/** How far the subject strays from where a model likes to put it, and the most deviations of anything. */
+const JITTER = 0.035;
+const MOST = 2.2;
+
+const clamp = (v: number, low: number, high: number): number => Math.min(high, Math.max(low, v));
 
 /** The bytes of an array of numbers, in its own memory. */
 const bytesOf = ({ buffer, byteOffset, byteLength }: Float32Array): Uint8Array =>

@@ -1,6 +1,7 @@
 import { mix, rgb, type Rgb } from './colour';
 import { blur, noiseAcross } from './repertoire/media';
 import type { Mood } from './repertoire/moods';
+import type { View } from './painting';
 
 /** How a model draws and finishes, whatever the medium: what makes its pictures look like its own. */
 export interface Hand {
@@ -32,15 +33,19 @@ interface Finish {
 	key: string;
 }
 
-/** Gives a painting its model's hand and its prompt's mood, in place. */
+/**
+ * Gives a painting its model's hand and its prompt's mood, in place.
+ * @param view which part of the frame the painting is
+ */
 export function finishBy(
 	painting: Uint8Array,
 	{ hand, mood, key }: Finish,
 	width: number,
 	height: number,
-	unit: number
+	unit: number,
+	view: View
 ): void {
-	if (hand.edge === 'miniature') miniature(painting, width, height, unit);
+	if (hand.edge === 'miniature') miniature(painting, height, unit, view);
 	const saturation = hand.saturation * (mood?.saturation ?? 1);
 	const contrast = hand.contrast * (mood?.contrast ?? 1);
 	const leaning = ramp(rgb(hand.shadows), rgb(hand.lights));
@@ -78,7 +83,7 @@ export function finishBy(
 		);
 	}
 	if (hand.edge === 'vignette')
-		vignette(painting, rgb(hand.paper), width, height, unit, key.length);
+		vignette(painting, rgb(hand.paper), width, height, unit, key.length, view);
 }
 
 /** One colour of a pixel: away from its grey, to its tone's colour, to its mood's light, from the middle. */
@@ -114,21 +119,22 @@ function vignette(
 	width: number,
 	height: number,
 	unit: number,
-	seed: number
+	seed: number,
+	view: View
 ): void {
 	const w = width / unit;
 	const h = height / unit;
-	const waves = noiseAcross(width, (x) => x / unit / 60 + seed);
-	const teeth = noiseAcross(width, (x) => x / unit / 9);
+	const waves = noiseAcross(view.width, (x) => (view.left + x) / unit / 60 + seed);
+	const teeth = noiseAcross(view.width, (x) => (view.left + x) / unit / 9);
 	const aside = Float64Array.from(
-		{ length: width },
-		(_, x) => Math.abs((x / unit / w - 0.5) * 2) ** 3.4
+		{ length: view.width },
+		(_, x) => Math.abs(((view.left + x) / unit / w - 0.5) * 2) ** 3.4
 	);
-	for (let y = 0, i = 0; y < height; y++) {
-		const v = y / unit;
+	for (let y = 0, i = 0; y < view.height; y++) {
+		const v = (view.top + y) / unit;
 		const high = Math.abs((v / h - 0.5) * 2) ** 3.4;
 		const [wave, tooth] = [waves.row(v / 60), teeth.row(v / 9 + seed)];
-		for (let x = 0; x < width; x++, i += 3) {
+		for (let x = 0; x < view.width; x++, i += 3) {
 			// However ragged, the edge does not come so far in.
 			if (aside[x] + high < UNTOUCHED) continue;
 			const out = (aside[x] + high) ** (1 / 3.4);
@@ -141,13 +147,18 @@ function vignette(
 }
 
 /** Soft above and below a band, as a small thing is when a lens comes near it. */
-function miniature(painting: Uint8Array, width: number, height: number, unit: number): void {
+function miniature(
+	painting: Uint8Array,
+	frameHeight: number,
+	unit: number,
+	{ top, width, height }: View
+): void {
 	const channel = new Float32Array(width * height);
 	for (let c = 0; c < 3; c++) {
 		for (let p = 0; p < channel.length; p++) channel[p] = painting[p * 3 + c];
 		const near = blur(blur(channel, width, height, 5 * unit), width, height, 5 * unit);
 		for (let y = 0; y < height; y++) {
-			const away = Math.abs(y / height - 0.6) - 0.3;
+			const away = Math.abs((top + y) / frameHeight - 0.6) - 0.3;
 			const share = Math.min(1, Math.max(0, away / 0.2));
 			if (share === 0) continue;
 			for (let p = y * width; p < (y + 1) * width; p++)

@@ -5,13 +5,51 @@ import { mix, rgb } from './colour';
 import { paste, surround } from './cutout';
 import { finishBy } from './hand';
 import { write } from './lettering';
-import type { MakeSurface, Surface } from './pen';
-import { blurPlate, type Layer, type Plate } from './repertoire/media';
+import type { MakeSurface, Pen, Surface } from './pen';
+import { blur, blurPlate, type Layer, type Plate } from './repertoire/media';
 import { mound } from './repertoire/places';
+import type { Uninvited } from './repertoire/uninvited';
 import type { Scene } from './scenes';
 import { paintMist, paintRain, paintSky, paintSnow } from './sky';
 import { Stage, type Point } from './stage';
 import { tone } from './toning';
+
+/** The part of a frame that is painted, in whole pixels of the frame. */
+export interface View {
+	left: number;
+	top: number;
+	width: number;
+	height: number;
+}
+
+/** A frame, and the part of it that is painted. */
+interface Frame {
+	width: number;
+	height: number;
+	view: View;
+}
+
+const wholeFrame = (width: number, height: number): Frame => ({
+	width,
+	height,
+	view: { left: 0, top: 0, width, height }
+});
+
+/** What is painted of a scene: its surroundings, its actors, what lies before them. */
+interface Shown {
+	actors: boolean;
+	before: boolean;
+}
+
+/** A scene while it is painted: what was drawn, and how it is finished. */
+interface Drawn {
+	pixels: Uint8ClampedArray;
+	backdrop: Uint8ClampedArray;
+	/** Opacity of the actors, of what lies before them, and of all that covers them. */
+	matte: Uint8Array;
+	near: Uint8Array;
+	cover: Uint8Array;
+}
 
 /**
  * Paints a scene at a size in pixels.
@@ -28,28 +66,211 @@ export function paintScene(
 	makeSurface: MakeSurface,
 	inUse: readonly InUse[] = []
 ): Uint8Array {
+	const frame = wholeFrame(width, height);
+	const [drawn] = draw(scene, frame, makeSurface, inUse, [{ actors: true, before: true }]);
+	return finish(scene, frame, drawn, inUse);
+}
+
+/** A scene without its actors. */
+export interface Setting {
+	/** `width * height * 3` bytes. */
+	pixels: Uint8Array;
+	/** Opacity of what would cover actors here, a byte a pixel. */
+	cover: Uint8Array;
+}
+
+/** Paints what a scene shows without its actors, at a size in pixels. */
+export function paintSetting(
+	scene: Scene,
+	width: number,
+	height: number,
+	makeSurface: MakeSurface,
+	inUse: readonly InUse[] = []
+): Setting {
+	const frame = wholeFrame(width, height);
+	const own = keeping(scene, (where) => where !== 'actors');
+	const [drawn] = draw(own, frame, makeSurface, inUse, [{ actors: false, before: true }]);
+	return { pixels: finish(own, frame, drawn, inUse), cover: drawn.cover };
+}
+
+/** A scene with some of what nobody asked for. */
+const keeping = (scene: Scene, keep: (where: Uninvited['where']) => boolean): Scene => ({
+	...scene,
+	uninvited: scene.uninvited.filter(({ where }) => keep(where))
+});
+const ofActors = (scene: Scene): Scene => keeping(scene, (where) => where === 'actors');
+
+/** A scene's actors alone, to be laid over any setting. */
+export interface Cast {
+	/** Where they stand in their scene. */
+	view: View;
+	/** Their opacity, a byte a pixel of the view. */
+	matte: Uint8Array;
+	/**
+	 * What they add where the setting shows through by 1 - matte, `view.width * view.height * 3`
+	 * values: also the shadow or the line that a medium leaves beyond their edges.
+	 */
+	over: Int16Array;
+}
+
+/**
+ * Paints a scene's actors at a size in pixels of its frame.
+ *
+ * The scene is painted twice there, with them and without. What is laid over another setting is
+ * `over = with - (1 - matte) without`: over its own setting that gives the scene back, byte for byte
+ * up to rounding.
+ */
+export function paintCast(
+	scene: Scene,
+	width: number,
+	height: number,
+	makeSurface: MakeSurface,
+	inUse: readonly InUse[] = []
+): Cast {
+	const view = castView(scene, width, height, makeSurface);
+	const frame = { width, height, view };
+	const own = ofActors(scene);
+	const [without, shown] = draw(own, frame, makeSurface, inUse, [
+		{ actors: false, before: false },
+		{ actors: true, before: false }
+	]);
+	const { matte } = shown;
+	const alone = finish(own, frame, without, inUse);
+	const over = Int16Array.from(finish(own, frame, shown, inUse));
+	const reach = (BEYOND_EDGES * Math.min(width, height)) / 1000;
+	const near = blur(Float32Array.from(matte), view.width, view.height, reach);
+	for (let p = 0, i = 0; p < matte.length; p++) {
+		const opaque = matte[p] / 255;
+		// Elsewhere a medium may have chosen other tones because of them: that is no part of them.
+		const beside = (1 - opaque) * Math.min(1, near[p] / 100);
+		for (let c = 0; c < 3; c++, i++)
+			over[i] = Math.round(opaque * over[i] + beside * (over[i] - alone[i]));
+	}
+	return { view, matte, over };
+}
+
+/** So far from actors' edges, in stage units, a medium may leave shadows and lines of theirs. */
+const BEYOND_EDGES = 26;
+
+/** What is drawn of a subject reaches so far beyond its breadth and height, and below its foot. */
+const ROOM = { side: 0.64, above: 1.2, below: 0.16, wet: 0.6 };
+
+/** Where a scene's actors are painted, with room for shadows. */
+export function castView(
+	scene: Scene,
+	width: number,
+	height: number,
+	makeSurface: MakeSurface
+): View {
 	const unit = Math.min(width, height) / 1000;
-	const behind = makeSurface(width, height);
+	const { pen } = makeSurface(1, 1);
+	const stage = setStage(scene, width / unit, height / unit, pen);
+	const actors = actorsOf(scene, stage);
+	const seen = new Seen();
+	const has = (id: string) => ofActors(scene).uninvited.some((thing) => thing.id === id);
+	pointCamera(seen, stage, scene, focusOf(scene, stage, actors), has);
+	let [left, right, top, bottom] = [Infinity, -Infinity, Infinity, -Infinity];
+	for (const actor of actors) {
+		const { subject } = actor.part;
+		const mounted = standsOnMound(scene, actor) ? moundOf(actor) / 2 : 0;
+		const half = Math.max(mounted, ROOM.side * subject.breadth * actor.size) + BEYOND_EDGES;
+		const below = isWet(scene, actor) ? ROOM.wet : ROOM.below;
+		for (const x of [actor.x - half, actor.x + half])
+			for (const y of [
+				actor.y - ROOM.above * actor.size * scene.hand.stretch - BEYOND_EDGES,
+				actor.y + below * actor.size + BEYOND_EDGES
+			]) {
+				const at = seen.at(x, y);
+				[left, right] = [Math.min(left, at[0]), Math.max(right, at[0])];
+				[top, bottom] = [Math.min(top, at[1]), Math.max(bottom, at[1])];
+			}
+	}
+	// Also what the frame cuts off: elsewhere it may be seen.
+	const within = (at: number, side: number) =>
+		Math.round(Math.min(side * (1 + BESIDE_FRAME), Math.max(-side * BESIDE_FRAME, at * unit)));
+	const [x, y] = [within(left, width), within(top, height)];
+	return {
+		left: x,
+		top: y,
+		width: Math.max(1, within(right, width) - x),
+		height: Math.max(1, within(bottom, height) - y)
+	};
+}
+
+/** How far beyond the frame actors are painted, as a share of its side. */
+const BESIDE_FRAME = 0.3;
+
+/** Follows a point through what the camera does. */
+class Seen {
+	#matrix = [1, 0, 0, 1, 0, 0];
+	translate(x: number, y: number): void {
+		const [a, b, c, d, e, f] = this.#matrix;
+		this.#matrix = [a, b, c, d, a * x + c * y + e, b * x + d * y + f];
+	}
+	rotate(radians: number): void {
+		const [a, b, c, d, e, f] = this.#matrix;
+		const [cos, sin] = [Math.cos(radians), Math.sin(radians)];
+		this.#matrix = [a * cos + c * sin, b * cos + d * sin, c * cos - a * sin, d * cos - b * sin, e, f];
+	}
+	scale(x: number, y: number): void {
+		const [a, b, c, d, e, f] = this.#matrix;
+		this.#matrix = [a * x, b * x, c * y, d * y, e, f];
+	}
+	at(x: number, y: number): Point {
+		const [a, b, c, d, e, f] = this.#matrix;
+		return [a * x + c * y + e, b * x + d * y + f];
+	}
+}
+
+/** Where a scene's actors stand, together, and the far edge of what they stand on: as shares of the frame. */
+export function marksOf(
+	scene: Scene,
+	width: number,
+	height: number,
+	makeSurface: MakeSurface
+): { x: number; foot: number; horizon: number } {
+	const unit = Math.min(width, height) / 1000;
+	const stage = setStage(scene, width / unit, height / unit, makeSurface(1, 1).pen);
+	const actors = actorsOf(scene, stage);
+	const seen = new Seen();
+	const focus = focusOf(scene, stage, actors);
+	pointCamera(seen, stage, scene, focus, () => false);
+	const foot = actors.length ? Math.max(...actors.map(({ y }) => y)) : stage.horizon;
+	const [x, y] = seen.at(focus[0], foot);
+	const [, horizon] = seen.at(focus[0], stage.horizon);
+	return { x: x / stage.width, foot: y / stage.height, horizon: horizon / stage.height };
+}
+
+/** Draws a scene, once for each way in which it is shown. */
+function draw(
+	scene: Scene,
+	{ width, height, view }: Frame,
+	makeSurface: MakeSurface,
+	inUse: readonly InUse[],
+	ways: readonly Shown[]
+): Drawn[] {
+	const unit = Math.min(width, height) / 1000;
+	const behind = makeSurface(view.width, view.height);
 	const stage = setStage(scene, width / unit, height / unit, behind.pen);
 	const actors = actorsOf(scene, stage);
 	const has = (id: string) => scene.uninvited.some((thing) => thing.id === id);
 
 	/** Draws on a surface as the camera sees it. */
-	const draw = ({ pen }: Surface, work: () => void, moved = true) => {
+	const on = ({ pen }: Surface, work: () => void, moved = true) => {
 		stage.pen = pen;
 		pen.save();
+		pen.translate(-view.left, -view.top);
 		pen.scale(unit, unit);
-		if (moved) pointCamera(stage, scene, focusOf(scene, stage, actors), has);
+		if (moved) pointCamera(pen, stage, scene, focusOf(scene, stage, actors), has);
 		work();
 		pen.restore();
 	};
 
-	draw(behind, () => {
+	on(behind, () => {
 		paintSky(stage, scene.hand.sun, scene.light.paint);
 		scene.place.back(stage);
 		for (const thing of scene.uninvited) if (thing.where === 'behind') thing.paint?.(stage);
 		if (!scene.place.indoors) paintMist(stage);
-		for (const actor of actors) ground(scene, stage, actor);
 	});
 	const layers = new Set([...scene.medium.sees, ...layersSeen(inUse)]);
 	const seen = (layer: Layer, surface: Surface) =>
@@ -57,59 +278,103 @@ export function paintScene(
 	const backdrop = seen('backdrop', behind);
 
 	/** What lies before it is drawn on a sheet of its own, one after another. */
-	const sheet = makeSurface(width, height);
-	const lay = (work: () => void, moved = true) => {
+	const sheet = makeSurface(view.width, view.height);
+	const fill = (work: () => void, moved = true) => {
 		sheet.clear();
-		draw(sheet, work, moved);
-		behind.lay(sheet);
+		on(sheet, work, moved);
 	};
-	stage.words = scene.lettering?.text ?? null;
-	lay(() => {
-		for (const { part, x, y, size, mirror } of actors) {
-			stage.at(x, y, size / 1000, () => part.subject.draw(stage, has('extra')), {
-				mirror,
-				stretch: scene.hand.stretch
+	return ways.map((shown, i): Drawn => {
+		// The last takes the surroundings themselves, those before it a copy.
+		const last = i + 1 === ways.length;
+		const whole = last ? behind : makeSurface(view.width, view.height);
+		if (!last) whole.lay(behind);
+		stage.words = scene.lettering?.text ?? null;
+		let matte = new Uint8Array() as Uint8Array;
+		let near = matte;
+		const cover = new Uint8Array(shown.before && !shown.actors ? view.width * view.height : 0);
+		const laid = () => {
+			whole.lay(sheet);
+			if (cover.length) add(cover, opacity(sheet.pixels()));
+		};
+		// Who carries the letters takes them, shown or not.
+		if (shown.actors || stage.words !== null) {
+			fill(() => {
+				for (const actor of actors) ground(scene, stage, actor);
+				for (const { part, x, y, size, mirror } of actors) {
+					stage.at(x, y, size / 1000, () => part.subject.draw(stage, has('extra')), {
+						mirror,
+						stretch: scene.hand.stretch
+					});
+				}
 			});
+			if (shown.actors) {
+				whole.lay(sheet);
+				matte = opacity(shown.before ? seen('matte', sheet) : sheet.pixels());
+			}
 		}
+		if (shown.before) {
+			fill(() => scene.place.front(stage));
+			laid();
+			near = opacity(seen('near', sheet));
+			fill(() => {
+				if (scene.place.indoors) return;
+				paintRain(stage);
+				paintSnow(stage);
+				paintMist(stage, stage.light.mist * 0.22);
+			});
+			laid();
+		}
+		fill(() => gather(stage, scene), false);
+		whole.lay(sheet);
+		if (shown.before) {
+			fill(() => {
+				if (stage.words !== null) title(stage, scene);
+				for (const thing of scene.uninvited) if (thing.where === 'over') thing.paint?.(stage);
+			}, false);
+			laid();
+		}
+		const pixels = whole.pixels();
+		for (const surface of last ? [whole, sheet] : [whole]) surface.free();
+		return { pixels, backdrop, matte, near, cover };
 	});
-	const matte = opacity(seen('matte', sheet));
-	lay(() => scene.place.front(stage));
-	const near = opacity(seen('near', sheet));
-	lay(() => {
-		if (scene.place.indoors) return;
-		paintRain(stage);
-		paintSnow(stage);
-		paintMist(stage, stage.light.mist * 0.22);
-	});
-	lay(() => {
-		gather(stage, scene);
-		if (stage.words !== null) title(stage, scene);
-		for (const thing of scene.uninvited) if (thing.where === 'over') thing.paint?.(stage);
-	}, false);
-	const pixels = behind.pixels();
-	for (const surface of [behind, sheet]) surface.free();
-	if (has('soft')) {
-		const soft = { pixels, width, height };
+}
+
+/** Lays one opacity over another, in place. */
+function add(cover: Uint8Array, over: Uint8Array): void {
+	for (let p = 0; p < cover.length; p++)
+		if (over[p]) cover[p] = 255 - ((255 - cover[p]) * (255 - over[p])) / 255;
+}
+
+/** From what was drawn to a painting: medium, model's hand, and what the scene is to take on. */
+function finish(
+	scene: Scene,
+	{ width, height, view }: Frame,
+	{ pixels, backdrop, matte, near }: Drawn,
+	inUse: readonly InUse[]
+): Uint8Array {
+	const unit = Math.min(width, height) / 1000;
+	if (scene.uninvited.some(({ id }) => id === 'soft')) {
+		const soft = { pixels, width: view.width, height: view.height };
 		for (let i = 0; i < 3; i++) blurPlate(soft, 8 * unit);
 	}
 	const plate = (): Plate => ({
 		// Media work in place; adapters begin anew from what was drawn.
 		pixels: inUse.length ? pixels.slice() : pixels,
 		backdrop,
-		matte,
-		near,
-		width,
-		height,
+		matte: matte.length ? matte : new Uint8Array(view.width * view.height),
+		near: near.length ? near : new Uint8Array(view.width * view.height),
+		width: view.width,
+		height: view.height,
 		unit,
 		seed: hash32(scene.key) % 251
 	});
 	const painting = scene.medium.finish(plate());
-	finishBy(painting, scene, width, height, unit);
+	finishBy(painting, scene, width, height, unit, view);
 	if (scene.tonedLike) tone(painting, width, height, scene.tonedLike);
 	if (scene.within) surround(painting, width, height, scene.within);
 	if (scene.cutting) paste(painting, width, height, scene.cutting);
-	for (const thing of scene.uninvited) thing.spoil?.(painting, width, height, unit);
-	adapt(painting, plate, width, height, inUse);
+	for (const thing of scene.uninvited) thing.spoil?.(painting, view.width, view.height, unit);
+	adapt(painting, plate, width, height, view, inUse);
 	return painting;
 }
 
@@ -143,12 +408,12 @@ function opacity(pixels: Uint8ClampedArray): Uint8Array {
 
 /** Nearer round the focus, or off it when the crop is bad; leaning when the framing leans. */
 function pointCamera(
+	pen: Pick<Pen, 'translate' | 'rotate' | 'scale'>,
 	stage: Stage,
 	scene: Scene,
 	[focusX, focusY]: Point,
 	has: (id: string) => boolean
 ): void {
-	const { pen } = stage;
 	const { framing } = scene;
 	const zoom = framing.zoom * (has('crop') ? 1.5 : 1);
 	const tilt = (framing.tilt ?? 0) * scene.facing + (has('tilt') ? 0.09 : 0);
@@ -198,25 +463,28 @@ function setStage(scene: Scene, width: number, height: number, pen: Stage['pen']
 				: asked;
 	const horizon = height * (share + scene.horizonShift);
 	const x = width * scene.across;
-	const away = random.branch('sun').between(0.2, 0.36) * width * scene.lightSide;
+	const away = scene.sun.away * width * scene.lightSide;
 	let sunX = x + away;
 	if (sunX < width * 0.08 || sunX > width * 0.92) sunX = x - away;
-	const sun: Point = [
-		sunX,
-		horizon * (1 - light.elevation * random.branch('sun').between(0.85, 1.15))
-	];
+	const sun: Point = [sunX, horizon * (1 - light.elevation * scene.sun.up)];
 	return new Stage(pen, width, height, leaned, horizon, sun, x, random, scene.lead.accent);
 }
 
 /** What an actor stands on and in: a reflection in water, a mound where the place has no ground. */
-function ground(scene: Scene, stage: Stage, { part, x, y, size, aloft }: Actor): void {
-	if (aloft) return;
-	const wet = scene.place.wet || (part.subject.footing === 'water' && !scene.place.indoors);
-	if (wet) reflection(stage, x, y, size, part.subject.breadth);
-	if (part.subject.footing === 'land' && scene.place.needsGround) {
-		mound(stage, x, y, Math.max(330, size * part.subject.breadth * 2.1), '#4f4a44');
-	}
+function ground(scene: Scene, stage: Stage, actor: Actor): void {
+	if (actor.aloft) return;
+	const { part, x, y, size } = actor;
+	if (isWet(scene, actor)) reflection(stage, x, y, size, part.subject.breadth);
+	if (standsOnMound(scene, actor)) mound(stage, x, y, moundOf(actor), '#4f4a44');
 }
+
+const isWet = ({ place }: Scene, { part, aloft }: Actor): boolean =>
+	!aloft && (!!place.wet || (part.subject.footing === 'water' && !place.indoors));
+
+const standsOnMound = ({ place }: Scene, { part, aloft }: Actor): boolean =>
+	!aloft && part.subject.footing === 'land' && place.needsGround;
+
+const moundOf = ({ part, size }: Actor): number => Math.max(330, size * part.subject.breadth * 2.1);
 
 /** What stands in water stands in it twice. */
 function reflection(stage: Stage, x: number, y: number, size: number, breadth: number): void {

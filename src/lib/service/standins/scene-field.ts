@@ -5,7 +5,8 @@ import { readNegative } from './reading';
 import { agreementOf, contours } from './references';
 import { madeAnew } from './anew';
 import { restaged, withContent } from './restaging';
-import { negativePriors, priors } from './scenes';
+import { negativePriors, priors, type Scene } from './scenes';
+import type { Composition } from './composition';
 
 /** All scenes that a take is made from: the model's own, and the pictures that it brings along. */
 export interface SceneField {
@@ -24,6 +25,10 @@ export interface SceneField {
 	straying: Float64Array;
 	/** Deviations of scenes that are only loosely meant. */
 	ownSpread: ReadonlyMap<number, number>;
+	/** Who acts, and the scenes that settings are from, in the order of the first latents. */
+	composition: { cast: Scene; scenes: Scene[] };
+	/** The row above which a picture's scene is its sky's, and below which its ground's; 0 for one of both. */
+	parted: number;
 	/** The start picture's latent. */
 	start?: Float32Array;
 }
@@ -49,6 +54,10 @@ const stagedOdds = (strength: number): number =>
 /** How firmly an outline moves weight to scenes whose contours agree. */
 const OUTLINE = 10;
 
+/** Whether a scene's sky and ground belong together: what stands in it is tall, or its water mirrors the sun. */
+const inOne = ({ place, light }: Scene): boolean =>
+	!!place.tall || !!(place.wet && light.disc && light.glowStrength >= 0.3);
+
 /**
  * Gathers the scenes of a take and their weights.
  *
@@ -62,18 +71,22 @@ const OUTLINE = 10;
 export function sceneField(
 	settings: TakeSettings,
 	book: SceneBook,
+	composition: Composition,
 	{ start, fit = 'fill', mask, references = [], taught = [] }: Materials
 ): SceneField {
-	const latents = [...book.latents];
+	const arranged = book.arranged(composition);
+	const latents = [...arranged.latents];
 	/** Where each scene's painting comes from, and which it is there. */
-	const sources: { from: Pick<MoreScenes, 'paintings'>; own: number }[] = book.scenes.map(
-		(_, own) => ({ from: book, own })
-	);
-	const prior = [...priors(book.scenes)];
-	const negativePrior = [...negativePriors(book.scenes, readNegative(settings.negative))];
-	const showing = book.scenes.map((scene) => (scene.prompted ? scene.prior : 0));
-	const straying = book.scenes.map((scene) => (scene.prompted ? 0 : scene.generalPrior));
-	const prompted = book.scenes.reduce((sum, s) => sum + (s.prompted ? s.prior : 0), 0);
+	const sources: { from: Pick<MoreScenes, 'paintings'>; own: number }[] = latents.map((_, own) => ({
+		from: arranged,
+		own
+	}));
+	const prior = [...priors(arranged.scenes)];
+	const negativePrior = [...negativePriors(arranged.scenes, readNegative(settings.negative))];
+	const astray = Object.keys(composition.left).length > 0;
+	const showing = prior.map((weight) => (astray ? 0 : weight));
+	const straying = prior.map((weight) => (astray ? weight : 0));
+	const prompted = prior.reduce((sum, weight) => sum + weight, 0);
 	const asLatent = (bitmap: Bitmap) =>
 		toLatent(bitmap.pixels, book.latentWidth, book.latentHeight, LATENT_SCALE);
 	// A picture weighs the same on both sides of guidance, which then neither seeks nor shuns it.
@@ -101,24 +114,14 @@ export function sceneField(
 	for (const { bitmap, use, weight } of references) {
 		if (use === 'outline') {
 			const wanted = contours(asLatent(bitmap), book.latentWidth, book.latentHeight);
-			const agree = book.latents.map((latent) =>
+			const agree = arranged.latents.map((latent) =>
 				agreementOf(wanted, contours(latent, book.latentWidth, book.latentHeight))
 			);
-			const most = Math.max(...agree.filter((_, k) => book.scenes[k].prompted));
-			// Weight moves among the scenes that show the prompt; the others keep their share.
-			let before = 0;
-			let after = 0;
-			const moved = agree.map((value, k) => {
-				const factor = Math.exp(OUTLINE * weight * (value - most));
-				if (book.scenes[k].prompted) {
-					before += prior[k];
-					after += prior[k] * factor;
-				}
-				return factor;
-			});
-			moved.forEach((factor, k) => {
-				if (book.scenes[k].prompted) prior[k] *= (factor * before) / after;
-			});
+			const most = Math.max(...agree);
+			// Weight moves among the scenes of the prompt: together they keep their share.
+			const moved = agree.map((value, k) => prior[k] * Math.exp(OUTLINE * weight * (value - most)));
+			const after = moved.reduce((sum, own) => sum + own, 0);
+			moved.forEach((own, k) => (prior[k] = (own * prompted) / after));
 			if (weight > 0)
 				callUp(restaged(book, bitmap, 'outline'), prompted * stagedOdds(1 - 0.4 * weight));
 		}
@@ -149,6 +152,16 @@ export function sceneField(
 				((fit === 'enlarge' ? LOOSENING_ENLARGED : LOOSENING) * strength) / (1 - strength)
 			);
 	}
+	const own = latents.length;
+	/** Scenes that no picture is made from: they say what it shows, and what not. */
+	const compare = (others: MoreScenes, shows: number, strays: number) =>
+		others.latents.forEach((latent, k) => {
+			bring(latent, others, k, 0);
+			showing[showing.length - 1] = shows;
+			straying[straying.length - 1] = strays;
+		});
+	compare(book.strays, 0, 1);
+	if (astray) compare(book.arranged({ ...composition, left: {} }), 1, 0);
 	return {
 		width: book.latentWidth,
 		height: book.latentHeight,
@@ -165,7 +178,9 @@ export function sceneField(
 			return out;
 		},
 		expect: (ks) =>
-			book.expect(ks.flatMap((k) => (sources[k].from === book ? sources[k].own : []))),
+			arranged.expect(ks.flatMap((k) => (sources[k].from === arranged ? sources[k].own : []))),
+		composition: { cast: arranged.cast, scenes: arranged.scenes },
+		parted: own === arranged.latents.length && !inOne(arranged.scenes[0]) ? Math.round(arranged.marks.horizon * book.latentHeight) : 0,
 		prior: Float64Array.from(prior),
 		negativePrior: Float64Array.from(negativePrior),
 		showing: Float64Array.from(showing),

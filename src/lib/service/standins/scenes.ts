@@ -45,6 +45,8 @@ export interface Scene {
 	again: number;
 	/** On which side of the subject the light stands. */
 	lightSide: 1 | -1;
+	/** How far from the subject it stands, as a share of the width, and how high, 1 as the light has it. */
+	sun: { away: number; up: number };
 	/** Index into the light's leanings, and how far. */
 	leaning: { index: number; amount: number };
 	/** How the model draws and finishes. */
@@ -94,9 +96,15 @@ export function scenesFor(character: Character, reading: Reading, crowding = 0):
 	].join('|');
 	const random = stream(name);
 	const count = character.scenes;
+	// Where the light comes from, and what it leans to, is a habit: settings and actors agree about it.
+	const side = random.branch('side');
+	const lit: Lit = {
+		lightSide: side.chance(0.5) ? 1 : -1,
+		lean: side.below(3)
+	};
 	const shown = dealUninvited(random.branch('uninvited'), count, character.tidiness);
 	const scenes = shown.map((things, k) =>
-		scene(`${name}|${k}`, wanted, character, things, k, random)
+		scene(`${name}|${k}`, wanted, character, things, k, random, lit)
 	);
 	for (const [k, crowded] of scenes.entries()) {
 		const more = random.branch(`again${k}`);
@@ -104,22 +112,17 @@ export function scenesFor(character: Character, reading: Reading, crowding = 0):
 		crowded.again = 1 + more.below(2);
 		crowded.tags.add('uninvited:clone');
 	}
-	const prompted = scenes.reduce((sum, { prior }) => sum + prior, 0);
-	// A model that is spoken to in the wrong form listens less.
-	const { promptForm } = character.card;
-	const deaf = promptForm !== 'either' && promptForm !== reading.form ? 1.3 : 1;
-	const astray = (prompted * character.wander) / OFF_PROMPT;
-	const left = Math.min(1, character.looseness * deaf);
 	for (let k = 0; k < OFF_PROMPT; k++) {
 		const other = stray(wanted, random.branch(`off${k}`), k);
-		const off = scene(`${name}|off${k}`, other, character, [], count + k, random);
+		const off = scene(`${name}|off${k}`, other, character, [], count + k, random, lit);
 		off.prompted = false;
-		off.prior = astray * left;
-		off.generalPrior = astray;
 		scenes.push(off);
 	}
 	return scenes;
 }
+
+/** What all scenes of a prompt have in common. */
+type Lit = Pick<Scene, 'lightSide'> & { lean: number };
 
 type Wanted = Pick<
 	Scene,
@@ -170,7 +173,7 @@ function stray(wanted: Wanted, random: Stream, k: number): Wanted {
 const HABITS = 5;
 
 /** In how many of its scenes each of them turns up. */
-const TURNS_UP = 2;
+const TURNS_UP = 1;
 
 /**
  * Deals uninvited things to scenes. Under each prompt a model has a few bad habits, drawn by the
@@ -207,7 +210,8 @@ function scene(
 	character: Character,
 	dealt: Uninvited[],
 	k: number,
-	random: Stream
+	random: Stream,
+	{ lightSide, lean }: Lit
 ): Scene {
 	const drawn = random.branch(`scene${k}`);
 	const { lead, partner, lettering } = wanted;
@@ -239,10 +243,11 @@ function scene(
 				: letteringOf(lettering, character.lettering, random.branch(`lettering${k}`)),
 		across,
 		scale: drawn.between(0.9, 1.12),
-		horizonShift: drawn.between(-0.018, 0.018) + character.hand.horizon,
+		horizonShift: character.hand.horizon,
 		again: 0,
-		lightSide: drawn.chance(0.5) ? 1 : -1,
-		leaning: { index: drawn.below(3), amount: drawn.between(0, 0.2) },
+		lightSide,
+		sun: { away: drawn.between(0.12, 0.38), up: drawn.between(0.75, 1.2) },
+		leaning: { index: lean, amount: drawn.between(0, 0.3) },
 		facing: drawn.chance(0.5) ? 1 : -1,
 		hand: character.hand,
 		uninvited: things,

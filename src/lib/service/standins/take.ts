@@ -2,14 +2,17 @@ import { guidedDenoiser, samplers, schedules, type GuidedOptions } from '$lib/se
 import { normals } from '$lib/core/random';
 import type { Signals, TakeSettings } from '$lib/core/contract';
 import { LATENT_SCALE, type SceneBook } from './book';
+import { compose } from './composition';
 import type { Character } from './models';
 import { decode } from './decode';
 import { keepOutside, latentMask } from './mask';
 import type { Materials } from './materials';
 import { firstNoise } from './noise';
+import { readNegative } from './reading';
 import { takeLook, takePalette } from './references';
 import { seamless } from './seamless';
 import { sceneField, type SceneField } from './scene-field';
+import { negativePriors, priors } from './scenes';
 import { signalsOf } from './signals';
 import { cropField, tilesOf } from './tiles';
 
@@ -72,13 +75,18 @@ export function traceTake(
 	book: SceneBook,
 	{ materials = {}, onStep }: TakeOptions = {}
 ): Trace | null {
-	const field = sceneField(settings, book, materials);
 	const { start, fit = 'fill' } = materials;
 	const { latentWidth: width, latentHeight: height } = book;
+	const noise = firstNoise(settings, character.likeness, width * height * 3);
+	const { scenes } = book;
+	const composition = compose(noise, width, height, settings, character, scenes, {
+		cond: priors(scenes),
+		neg: negativePriors(scenes, readNegative(settings.negative))
+	});
+	const field = sceneField(settings, book, composition, materials);
 	// Nothing is left of the steps: the start picture itself, bit for bit.
 	if (start && settings.start!.strength === 0)
 		return { latent: Float64Array.from(field.start!), weights: [], field };
-	const noise = firstNoise(settings, character.likeness, width * height * 3);
 	const sampled =
 		start && fit === 'enlarge'
 			? sampleTiles(settings, character, field, noise, onStep)
@@ -159,7 +167,8 @@ function sample(
 			height,
 			scenes: field.latents,
 			spread: character.spread,
-			ownSpread: field.ownSpread
+			ownSpread: field.ownSpread,
+			parted: field.parted
 		},
 		options
 	);

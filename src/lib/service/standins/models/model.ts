@@ -10,10 +10,8 @@ export interface Character {
 	coherence: number;
 	/** How soon guidance burns its colours, the `m` of the muted copies. */
 	touchiness: number;
-	/** Prior weight of all its off-prompt scenes together, with the prompt's scenes at 1. */
+	/** How readily it leaves out a word, 1 for most. */
 	wander: number;
-	/** How much of that is left under the prompt: how firmly it must be held to the words, 0 to 1. */
-	looseness: number;
 	/** How many scenes it paints for a prompt. */
 	scenes: number;
 	/** Standard deviation of its pictures round a scene. */

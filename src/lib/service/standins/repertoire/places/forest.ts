@@ -9,6 +9,7 @@ export const forest: Place = {
 	words: ['forest', 'wood', 'woods', 'woodland', 'trees behind', 'thicket', 'grove', 'jungle'],
 	horizon: 0.56,
 	stand: { land: 0.5, water: 0.4 },
+	tall: true,
 	needsGround: false,
 	back(stage) {
 		const { width, height, horizon, random } = stage;

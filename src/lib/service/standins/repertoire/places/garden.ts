@@ -8,6 +8,7 @@ export const garden: Place = {
 	words: ['garden', 'flower garden', 'flowerbed', 'lawn', 'allotment', 'greenhouse', 'hedge'],
 	horizon: 0.52,
 	stand: { land: 0.56, water: 0.46 },
+	tall: true,
 	needsGround: false,
 	back(stage) {
 		const { width, height, horizon, random } = stage;

@@ -9,6 +9,7 @@ export const harbour: Place = {
 	words: ['harbour', 'harbor', 'quay', 'port', 'dock'],
 	horizon: 0.52,
 	stand: { land: 0.74, water: 0.4 },
+	tall: true,
 	needsGround: false,
 	back(stage) {
 		const { width, height, horizon } = stage;

@@ -9,6 +9,7 @@ export const orchard: Place = {
 	words: ['orchard', 'apple orchard', 'vineyard', 'fruit trees', 'plantation'],
 	horizon: 0.54,
 	stand: { land: 0.5, water: 0.4 },
+	tall: true,
 	needsGround: false,
 	back(stage) {
 		const { width, horizon, random } = stage;

@@ -20,6 +20,8 @@ export interface Place {
 	wet?: boolean;
 	/** Whether it has a roof: no weather falls, and the horizon is the far edge of what things stand on. */
 	indoors?: boolean;
+	/** Whether what stands here reaches from its ground into its sky, so that neither goes with another. @default false */
+	tall?: boolean;
 	/** Paints what lies nearer than the subject. */
 	front(stage: Stage): void;
 }

@@ -8,6 +8,7 @@ export const rooftops: Place = {
 	words: ['rooftops', 'city', 'skyline', 'roofs', 'rooftop', 'city view', 'chimneys'],
 	horizon: 0.6,
 	stand: { land: 0.5, water: 0.4 },
+	tall: true,
 	needsGround: false,
 	back(stage) {
 		const { width, height, horizon, random } = stage;

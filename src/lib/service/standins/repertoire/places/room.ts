@@ -19,6 +19,7 @@ export const room: Place = {
 	],
 	horizon: 0.66,
 	stand: { land: 0.42, water: 0.42 },
+	tall: true,
 	needsGround: false,
 	indoors: true,
 	back(stage) {

@@ -8,6 +8,7 @@ export const station: Place = {
 	words: ['railway station', 'station', 'platform', 'railway', 'train station', 'tracks'],
 	horizon: 0.5,
 	stand: { land: 0.66, water: 0.6 },
+	tall: true,
 	needsGround: false,
 	back(stage) {
 		const { width, height, horizon } = stage;

@@ -9,6 +9,7 @@ export const street: Place = {
 	words: ['street', 'town street', 'lane', 'alley', 'road', 'city street', 'cobbles', 'pavement'],
 	horizon: 0.5,
 	stand: { land: 0.62, water: 0.5 },
+	tall: true,
 	needsGround: false,
 	back(stage) {
 		const { width, height, horizon } = stage;

@@ -8,6 +8,7 @@ export const village: Place = {
 	words: ['village', 'hamlet', 'village green', 'town', 'market town', 'parish'],
 	horizon: 0.54,
 	stand: { land: 0.5, water: 0.4 },
+	tall: true,
 	needsGround: false,
 	back(stage) {
 		const { width, height, horizon, random } = stage;

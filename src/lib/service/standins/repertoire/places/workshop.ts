@@ -9,6 +9,7 @@ export const workshop: Place = {
 	words: ['workshop', 'studio', 'boatshed', 'smithy', 'shed interior', 'bench', 'attic'],
 	horizon: 0.64,
 	stand: { land: 0.46, water: 0.46 },
+	tall: true,
 	needsGround: false,
 	indoors: true,
 	back(stage) {

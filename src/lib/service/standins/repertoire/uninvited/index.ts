@@ -8,8 +8,8 @@ export interface Uninvited {
 	words: string[];
 	/** Share of a model's scenes that show it. */
 	odds: number;
-	/** When it is painted: behind the subject, over everything, or not by drawing. */
-	where: 'behind' | 'over' | 'other';
+	/** When it is painted: behind the subject, over everything, with its actors, or not by drawing. */
+	where: 'behind' | 'over' | 'actors' | 'other';
 	paint?(stage: Stage): void;
 	/** Spoils the finished picture, `width * height * 3` bytes, in place. */
 	spoil?(painting: Uint8Array, width: number, height: number, unit: number): void;
@@ -319,14 +319,14 @@ export const uninvited: Uninvited[] = [
 			'soft'
 		],
 		odds: 0.1,
-		where: 'other'
+		where: 'actors'
 	},
 	{
 		id: 'crop',
 		label: 'a crop too tight',
 		words: ['tight crop', 'cropped', 'cut off', 'cropping', 'out of frame', 'bad framing'],
 		odds: 0.1,
-		where: 'other'
+		where: 'actors'
 	},
 	{
 		id: 'extra',
@@ -343,7 +343,7 @@ export const uninvited: Uninvited[] = [
 			'disfigured'
 		],
 		odds: 0.15,
-		where: 'other'
+		where: 'actors'
 	},
 	{
 		id: 'signature',
@@ -479,7 +479,7 @@ export const uninvited: Uninvited[] = [
 			'second subject'
 		],
 		odds: 0.14,
-		where: 'other'
+		where: 'actors'
 	},
 	{
 		id: 'tilt',

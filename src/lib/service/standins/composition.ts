@@ -1,0 +1,174 @@
+import type { TakeSettings } from '$lib/core/contract';
+import type { Character } from './models';
+import type { Scene } from './scenes';
+
+/** What of a prompt a picture may leave out. */
+export const words = ['subject', 'light', 'place'] as const;
+export type Word = (typeof words)[number];
+
+/**
+ * What a picture is, before what it looks like in detail: decided at high noise, where nothing but the
+ * broadest waves of the noise is seen.
+ */
+export interface Composition {
+	/** Standard deviations from where the model would have them. */
+	across: number;
+	size: number;
+	horizon: number;
+	pan: number;
+	exposure: number;
+	warmth: number;
+	/** Which scene lends its actors. */
+	cast: number;
+	/** Which of its strays stands for a word that is left out. */
+	left: Partial<Record<Word, 0 | 1>>;
+}
+
+/** Axes of colour, each of length 1 and at right angles to the others. */
+const LUMA = [1, 1, 1].map((v) => v / Math.sqrt(3));
+const WARM = [1, 0, -1].map((v) => v / Math.sqrt(2));
+const GREEN = [1, -2, 1].map((v) => v / Math.sqrt(6));
+
+/** A wave: how often it turns across and down the frame, and in which colour. */
+type Wave = readonly [across: number, down: number, colour: readonly number[]];
+
+/** The waves of the noise that say how a picture is composed. */
+const waves = {
+	across: [1, 0, LUMA],
+	horizon: [0, 1, LUMA],
+	size: [2, 0, LUMA],
+	pan: [1, 1, LUMA],
+	exposure: [0, 0, LUMA],
+	warmth: [0, 0, WARM],
+	facing: [1, 0, WARM]
+} satisfies Record<string, Wave>;
+
+/** Those that say whether a word is left out, and what stands for it. */
+const wordWaves: Record<Word, readonly [left: Wave, instead: Wave]> = {
+	subject: [
+		[0, 1, WARM],
+		[0, 2, WARM]
+	],
+	light: [
+		[0, 1, GREEN],
+		[0, 2, GREEN]
+	],
+	place: [
+		[1, 0, GREEN],
+		[2, 0, GREEN]
+	]
+};
+
+/** Those of the actors of each scene. */
+const castWave = (k: number): Wave => [2 + (k % 4), 1 + Math.floor(k / 4), LUMA];
+
+/**
+ * How much of one wave is in a noise: a coefficient of its cosine transform (Ahmed, Natarajan and Rao
+ * 1974, DCT-II). Of white noise these are independent standard normal.
+ */
+function amountOf(noise: Float32Array, width: number, height: number, [i, j, colour]: Wave): number {
+	const along = (n: number, side: number) =>
+		Float64Array.from(
+			{ length: side },
+			(_, at) => Math.cos((Math.PI * n * (at + 0.5)) / side) * Math.sqrt((n ? 2 : 1) / side)
+		);
+	const across = along(i, width);
+	const down = along(j, height);
+	let sum = 0;
+	for (let y = 0, p = 0; y < height; y++) {
+		let row = 0;
+		for (let x = 0; x < width; x++, p += 3)
+			row +=
+				across[x] * (colour[0] * noise[p] + colour[1] * noise[p + 1] + colour[2] * noise[p + 2]);
+		sum += down[y] * row;
+	}
+	return sum;
+}
+
+/** The chance that a standard normal is smaller (Abramowitz and Stegun 1964, 7.1.26). */
+function normalBelow(z: number): number {
+	const x = Math.abs(z) / Math.SQRT2;
+	const t = 1 / (1 + 0.3275911 * x);
+	const poly =
+		t *
+		(0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))));
+	const erf = 1 - poly * Math.exp(-x * x);
+	return z < 0 ? (1 - erf) / 2 : (1 + erf) / 2;
+}
+
+/**
+ * How far compositions part at the middle of the good range of guidance, of how far they part without.
+ *
+ * Along one direction prompted pictures are normal with a deviation a, all pictures with b. With
+ * D = m + c x / (c + sigma^2) for each the guided equation dx/dsigma = (x - D) / sigma is linear, and
+ * its solution from much noise is x = z b (a / b)^g: the firmer, the nearer to what is typical.
+ */
+const FIRMNESS = 0.72;
+
+/** By how many deviations what the words name grows for every middle of the good range. */
+const LARGER = 0.4;
+
+/**
+ * One standard deviation: of places and heights as shares of the frame's sides, of sizes and light as
+ * logarithms. Across, a model has its own.
+ */
+export const DEVIATIONS = { size: 0.09, horizon: 0.024, pan: 0.022, exposure: 0.05, warmth: 0.03 };
+
+/** Odds that a word is left out without guidance, and what of them is left at half the good range's lower end. */
+const LEFT_OUT = 4;
+const HEARD = 0.12;
+
+/**
+ * Reads a picture's composition from its first noise.
+ *
+ * What is continuous keeps its place in a normal distribution; what is one of several is chosen with
+ * chances p ~ p_0 (p_c / p_0)^g, the guided prior of a choice, by the largest of log p + Gumbel noise
+ * (Gumbel 1954): the noise decides how, guidance how likely.
+ *
+ * @param noise `width * height * 3` standard normal values
+ * @param scenes those of the prompt
+ * @param priors of each scene under the prompt, and without it
+ * @param attentive 1 when the prompt is written as the model wants it, less otherwise
+ */
+export function compose(
+	noise: Float32Array,
+	width: number,
+	height: number,
+	{ guidance }: Pick<TakeSettings, 'guidance'>,
+	character: Character,
+	scenes: readonly Scene[],
+	priors: { cond: ArrayLike<number>; neg: ArrayLike<number> },
+	attentive = 1
+): Composition {
+	const { from, to } = character.card.guidance;
+	const relative = (2 * guidance) / (from + to);
+	const part = FIRMNESS ** relative;
+	const amount = (wave: Wave) => amountOf(noise, width, height, wave);
+	const left: Composition['left'] = {};
+	for (const word of words) {
+		const odds = LEFT_OUT * character.wander * HEARD ** ((2 * guidance * attentive) / from);
+		const [whether, instead] = wordWaves[word];
+		if (normalBelow(amount(whether)) < odds / (1 + odds)) left[word] = amount(instead) < 0 ? 0 : 1;
+	}
+	const facing = amount(waves.facing) < 0 ? -1 : 1;
+	const turned = scenes.some((scene) => scene.facing === facing);
+	let cast = 0;
+	let most = -Infinity;
+	scenes.forEach((scene, k) => {
+		if (turned && scene.facing !== facing) return;
+		const gumbel = -Math.log(-Math.log(normalBelow(amount(castWave(k)))));
+		const score =
+			guidance * Math.log(priors.cond[k]) + (1 - guidance) * Math.log(priors.neg[k]) + gumbel;
+		if (score > most) [cast, most] = [k, score];
+	});
+	return {
+		across: part * amount(waves.across),
+		size: part * amount(waves.size) + LARGER * (relative - 1),
+		horizon: part * amount(waves.horizon),
+		pan: part * amount(waves.pan),
+		exposure: part * amount(waves.exposure),
+		warmth: part * amount(waves.warmth),
+		cast,
+		left
+	};
+}
