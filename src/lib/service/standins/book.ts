@@ -1,12 +1,23 @@
 import type { InUse } from './adapters';
-import { DEVIATIONS, words, type Composition, type Word } from './composition';
-import { arrange, settingBytes, type Arrangement } from './layers';
+import { arranger, castOf, settingsOf, type Stand } from './arranging';
+import type { Composition, Layout } from './composition';
+import { cutMarks, cutOut, surround } from './cutout';
+import { arrange, settingBytes } from './layers';
 import type { Character } from './models';
-import { castView, marksOf, paintCast, paintScene, paintSetting } from './painting';
+import {
+	castView,
+	marksOf,
+	paintCast,
+	paintScene,
+	paintSetting,
+	type Cast,
+	type Marks
+} from './painting';
 import { gather, ownMemory, type SceneMemory } from './scene-memory';
 import type { MakeSurface } from './pen';
 import type { Reading } from './reading';
 import { scenesFor, type Scene } from './scenes';
+import { tone } from './toning';
 
 /** Frame pixels to one latent pixel. */
 export const LATENT_SCALE = 8;
@@ -30,8 +41,15 @@ export interface SceneBook {
 	scenes: Scene[];
 	/** Whole scenes that leave out part of the prompt: what a picture is told from that strays. */
 	strays: MoreScenes;
-	/** The settings that a composition can be made from, its actors laid over each. */
-	arranged(composition: Composition): Arranged;
+	/**
+	 * The settings that a composition can be made from, its actors laid over each.
+	 * @param most of them. @default all
+	 */
+	arranged(composition: Composition, most?: number): Arranged;
+	/** The layout of this prompt that has the actors of a composition stand so. */
+	layoutFor(stand: Stand, composition: Composition): Layout;
+	/** Where the actors of a composition stand as they are painted. */
+	castMarks(composition: Composition): Marks;
 	/** Paints what another asked its memory for, by the names there. */
 	help(names: readonly string[]): void;
 	/** A scene at latent size in one quick look, to choose among many; in latent values. */
@@ -176,7 +194,11 @@ export function openBook(
 			return all;
 		});
 	};
-	const castFrom = (bytes: Uint8Array, scene: Scene, { width: w, height: h }: typeof large) => {
+	const castFrom = (
+		bytes: Uint8Array,
+		scene: Scene,
+		{ width: w, height: h }: typeof large
+	): Cast => {
 		const view = castView(scene, w, h, makeSurface);
 		const pixels = view.width * view.height;
 		return {
@@ -188,7 +210,13 @@ export function openBook(
 	const all = scenesFor(character, reading, tiled ? 0 : crowdingOf(character, width, height));
 	const scenes = all.filter(({ prompted }) => prompted);
 	const strays = all.filter(({ prompted }) => !prompted);
-	const place = placer(character, scenes);
+	const place = arranger(character, scenes);
+	const marks = (scene: Scene) => marksOf(scene, width, height, makeSurface);
+	const castMarks = (composition: Composition): Marks => {
+		const { cutting } = composition.lent ?? {};
+		const own = marks(castOf(scenes, strays, composition));
+		return cutting ? { ...own, ...cutMarks(cutting) } : own;
+	};
 	const besides = new Map<string, MoreScenes>();
 	const more: SceneBook['more'] = (name, choose) => {
 		let known = besides.get(name);
@@ -217,42 +245,60 @@ export function openBook(
 			layersOf(names.filter((name) => layers.has(name)));
 		},
 		more,
-		arranged(composition) {
-			const settings = settingsOf(scenes, strays, composition.left);
+		arranged(composition, most = Infinity) {
+			const settings = settingsOf(scenes, strays, composition).slice(0, most);
 			const cast = castOf(scenes, strays, composition);
-			const arrangement = place(
-				composition,
-				marksOf(settings[0], width, height, makeSurface),
-				marksOf(cast, width, height, makeSurface),
-				cast
+			const { lent, toned, round } = composition;
+			const arrangement = place.arrangement(
+				composition.layout,
+				marks(settings[0]),
+				castMarks(composition),
+				cast.scale
 			);
-			const lay = (size: typeof large, ks: readonly number[]) => {
-				const [own, ...painted] = layersOf([
-					castName(cast, size),
-					...ks.map((k) => settingName(settings[k], size))
-				]);
-				const actors = castFrom(own, cast, size);
-				return painted.map((setting) =>
-					arrange(setting, actors, arrangement, size.width, size.height)
+			const lay = ({ width: w, height: h }: typeof large, ks: readonly number[]) => {
+				// Round the first setting goes the picture itself, as one more.
+				const names = ks.map((k) =>
+					settingName(settings[k % settings.length], { width: w, height: h })
 				);
+				const cutting = lent?.cutting && cutOut(lent.cutting, w, h);
+				const [own, ...painted] = layersOf([
+					...(cutting ? [] : [castName(cast, { width: w, height: h })]),
+					...names
+				]);
+				const actors = cutting ?? castFrom(own, cast, { width: w, height: h });
+				return (cutting ? [own, ...painted] : painted).map((setting, i) => {
+					const out = arrange(setting, actors, arrangement, w, h);
+					if (toned && toned.share > 0) tone(out, w, h, toned, toned.share);
+					if (round && ks[i] >= settings.length) surround(out, w, h, round);
+					return out;
+				});
 			};
+			const ks = [...Array(settings.length + (round ? 1 : 0)).keys()];
 			return {
-				scenes: settings,
+				scenes: ks.map((k) => settings[k % settings.length]),
 				cast,
 				marks: { ...arrangement.cast.to, horizon: arrangement.horizon.to },
-				latents: lay(small, [...settings.keys()]).map((pixels) =>
+				latents: lay(small, ks).map((pixels) =>
 					toLatent(pixels, latentWidth, latentHeight, OVERSAMPLING)
 				),
-				paintings: (ks) => lay(large, ks),
-				expect(ks) {
+				paintings: (shown) => lay(large, shown),
+				expect(shown) {
 					for (const name of [
-						...ks.map((k) => settingName(settings[k], large)),
+						...shown.map((k) => settingName(settings[k % settings.length], large)),
 						castName(cast, large)
 					])
 						memory.expect([name], layers.get(name)!.bytes);
 				}
 			};
-		}
+		},
+		castMarks,
+		layoutFor: (stand, composition) =>
+			place.layout(
+				stand,
+				marks(settingsOf(scenes, strays, composition)[0]),
+				castMarks(composition),
+				castOf(scenes, strays, composition).scale
+			)
 	};
 }
 
@@ -261,91 +307,6 @@ interface Layer {
 	bytes: number;
 	paint(): Uint8Array;
 }
-
-/** So many settings stand for a place or a light that nobody asked for. */
-const FEW = 4;
-
-/** Settings of a prompt, or of what a picture takes for it. */
-function settingsOf(scenes: Scene[], strays: Scene[], left: Composition['left']): Scene[] {
-	const light = strayFor(strays, 'light', left)?.light;
-	const place = strayFor(strays, 'place', left)?.place;
-	if (!light && !place) return scenes;
-	return scenes.slice(0, FEW).map((scene) => astray(scene, { light, place }));
-}
-
-/** The scene whose actors a picture shows, in its light and at its place. */
-function castOf(scenes: Scene[], strays: Scene[], { left, cast }: Composition): Scene {
-	const light = strayFor(strays, 'light', left)?.light;
-	const place = strayFor(strays, 'place', left)?.place;
-	const other = strayFor(strays, 'subject', left);
-	const lead = other?.lead;
-	return light || place || lead ? astray(scenes[cast], { light, place, lead }) : scenes[cast];
-}
-
-/** The stray scene that stands for a word, where it is left out. */
-const strayFor = (strays: Scene[], word: Word, left: Composition['left']): Scene | undefined => {
-	const which = left[word];
-	return which === undefined ? undefined : strays[words.indexOf(word) + words.length * which];
-};
-
-/** A scene with something else in place of what was asked for. */
-function astray(scene: Scene, instead: Partial<Pick<Scene, 'lead' | 'light' | 'place'>>): Scene {
-	const { lead, light, place } = instead;
-	const names = [lead?.subject.id, light?.id, place?.id].map((id) => id ?? '').join(' ');
-	return {
-		...scene,
-		key: `${scene.key}|${names}`,
-		...(light && { light }),
-		...(place && { place }),
-		...(lead && { lead, partner: null })
-	};
-}
-
-/** Arranges a setting and actors as a composition says. */
-function placer(character: Character, scenes: readonly Scene[]) {
-	const { positions } = character;
-	const middle = positions.reduce((sum, x) => sum + x, 0) / positions.length;
-	const apart = Math.sqrt(
-		positions.reduce((sum, x) => sum + (x - middle) ** 2, 0) / positions.length + JITTER ** 2
-	);
-	const usual = scenes.reduce((sum, { scale }) => sum + scale, 0) / scenes.length;
-	return (
-		composition: Composition,
-		setting: { horizon: number },
-		cast: { x: number; foot: number; horizon: number },
-		{ scale }: Scene
-	): Arrangement => {
-		const { across, size, horizon, pan, exposure, warmth } = composition;
-		const to = clamp(
-			setting.horizon + DEVIATIONS.horizon * horizon,
-			setting.horizon * 0.8,
-			setting.horizon * 0.8 + 0.2
-		);
-		// What stands on the ground goes with it.
-		const foot = setting.horizon < 1 ? to + ((cast.foot - cast.horizon) * (1 - to)) / (1 - cast.horizon) : cast.foot;
-		return {
-			horizon: { from: setting.horizon, to },
-			pan: DEVIATIONS.pan * clamp(pan, -MOST, MOST),
-			cast: {
-				from: cast,
-				to: { x: middle + apart * clamp(across, -MOST, MOST), foot },
-				scale: (usual / scale) * Math.exp(DEVIATIONS.size * clamp(size, -MOST, MOST))
-			},
-			gains: [1, 0, -1].map((way) =>
-				Math.exp(
-					DEVIATIONS.exposure * clamp(exposure, -MOST, MOST) +
-						way * DEVIATIONS.warmth * clamp(warmth, -MOST, MOST)
-				)
-			) as [number, number, number]
-		};
-	};
-}
-
-/** How far the subject strays from where a model likes to put it, and the most deviations of anything. */
-const JITTER = 0.035;
-const MOST = 2.2;
-
-const clamp = (v: number, low: number, high: number): number => Math.min(high, Math.max(low, v));
 
 /** The bytes of an array of numbers, in its own memory. */
 const bytesOf = ({ buffer, byteOffset, byteLength }: Float32Array): Uint8Array =>

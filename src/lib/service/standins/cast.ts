@@ -48,7 +48,6 @@ const COMPRESSED = 0.36;
 
 /** Everyone in a scene, the farthest first. */
 export function actorsOf(scene: Scene, stage: Stage): Actor[] {
-	if (scene.cutting) return [];
 	const actors = atEase(scene, stage);
 	return scene.staged ? fitted(actors, scene.staged, stage) : actors;
 }

@@ -1,27 +1,37 @@
 import type { TakeSettings } from '$lib/core/contract';
 import type { Character } from './models';
+import type { Bitmap } from './materials';
+import type { Light } from './repertoire/lights';
+import type { Place } from './repertoire/places';
+import type { Subject } from './repertoire/subjects';
 import type { Scene } from './scenes';
+import type { Box } from './sighting';
 
 /** What of a prompt a picture may leave out. */
 export const words = ['subject', 'light', 'place'] as const;
 export type Word = (typeof words)[number];
+
+/** How a picture is laid out: every value in standard deviations from where the model would have it. */
+export type Layout = Record<keyof typeof DEVIATIONS | 'across', number>;
 
 /**
  * What a picture is, before what it looks like in detail: decided at high noise, where nothing but the
  * broadest waves of the noise is seen.
  */
 export interface Composition {
-	/** Standard deviations from where the model would have them. */
-	across: number;
-	size: number;
-	horizon: number;
-	pan: number;
-	exposure: number;
-	warmth: number;
+	layout: Layout;
 	/** Which scene lends its actors. */
 	cast: number;
+	/** Decides, against a weight from 0 to 1, whether a picture lends its content. */
+	chance: number;
 	/** Which of its strays stands for a word that is left out. */
 	left: Partial<Record<Word, 0 | 1>>;
+	/** What a picture lends: a place or a light where the words name none, a subject instead of theirs. */
+	lent?: { place?: Place | null; light?: Light | null; subject?: Subject; cutting?: Bitmap };
+	/** A picture whose broad light and colour it takes on, but for those of its main thing, and how far. */
+	toned?: { bitmap: Bitmap; but: Box; share: number };
+	/** A picture that may go on round a box. */
+	round?: { bitmap: Bitmap; box: Box } | null;
 }
 
 /** Axes of colour, each of length 1 and at right angles to the others. */
@@ -38,10 +48,12 @@ const waves = {
 	horizon: [0, 1, LUMA],
 	size: [2, 0, LUMA],
 	pan: [1, 1, LUMA],
+	depth: [0, 2, LUMA],
 	exposure: [0, 0, LUMA],
 	warmth: [0, 0, WARM],
-	facing: [1, 0, WARM]
-} satisfies Record<string, Wave>;
+	facing: [1, 0, WARM],
+	content: [1, 1, WARM]
+} satisfies Record<keyof Layout | 'facing' | 'content', Wave>;
 
 /** Those that say whether a word is left out, and what stands for it. */
 const wordWaves: Record<Word, readonly [left: Wave, instead: Wave]> = {
@@ -60,13 +72,18 @@ const wordWaves: Record<Word, readonly [left: Wave, instead: Wave]> = {
 };
 
 /** Those of the actors of each scene. */
-const castWave = (k: number): Wave => [2 + (k % 4), 1 + Math.floor(k / 4), LUMA];
+const castWave = (k: number): Wave => [3 + (k % 4), Math.floor(k / 4), LUMA];
 
 /**
  * How much of one wave is in a noise: a coefficient of its cosine transform (Ahmed, Natarajan and Rao
  * 1974, DCT-II). Of white noise these are independent standard normal.
  */
-function amountOf(noise: Float32Array, width: number, height: number, [i, j, colour]: Wave): number {
+function amountOf(
+	noise: Float32Array,
+	width: number,
+	height: number,
+	[i, j, colour]: Wave
+): number {
 	const along = (n: number, side: number) =>
 		Float64Array.from(
 			{ length: side },
@@ -112,7 +129,17 @@ const LARGER = 0.4;
  * One standard deviation: of places and heights as shares of the frame's sides, of sizes and light as
  * logarithms. Across, a model has its own.
  */
-export const DEVIATIONS = { size: 0.09, horizon: 0.024, pan: 0.022, exposure: 0.05, warmth: 0.03 };
+export const DEVIATIONS = {
+	size: 0.09,
+	horizon: 0.024,
+	depth: 0.012,
+	pan: 0.022,
+	exposure: 0.05,
+	warmth: 0.03
+};
+
+/** The most deviations of anything that noise alone decides. */
+const MOST = 2.2;
 
 /** Odds that a word is left out without guidance, and what of them is left at half the good range's lower end. */
 const LEFT_OUT = 4;
@@ -161,14 +188,26 @@ export function compose(
 			guidance * Math.log(priors.cond[k]) + (1 - guidance) * Math.log(priors.neg[k]) + gumbel;
 		if (score > most) [cast, most] = [k, score];
 	});
-	return {
-		across: part * amount(waves.across),
-		size: part * amount(waves.size) + LARGER * (relative - 1),
-		horizon: part * amount(waves.horizon),
-		pan: part * amount(waves.pan),
-		exposure: part * amount(waves.exposure),
-		warmth: part * amount(waves.warmth),
-		cast,
-		left
-	};
+	const layout = Object.fromEntries(
+		layoutKeys.map((key) => {
+			const grown = key === 'size' ? LARGER * (relative - 1) : 0;
+			return [key, Math.max(-MOST, Math.min(MOST, part * amount(waves[key]))) + grown];
+		})
+	) as Layout;
+	return { layout, cast, left, chance: normalBelow(amount(waves.content)) };
 }
+
+const layoutKeys = [...(Object.keys(DEVIATIONS) as (keyof typeof DEVIATIONS)[]), 'across'] as const;
+
+/**
+ * A layout between two, by an angle: 0 is the one, a right angle the other, and both count as a start
+ * picture and its noise do.
+ *
+ * Along one direction of deviation 1 a start picture at a, with noise z of level sigma on it, is
+ * a + sigma z; the equation brings it to (a + sigma z) / sqrt(1 + sigma^2) = a cos t + z sin t with
+ * tan t = sigma.
+ */
+export const between = (one: Layout, other: Layout, angle: number): Layout =>
+	Object.fromEntries(
+		layoutKeys.map((key) => [key, Math.cos(angle) * one[key] + Math.sin(angle) * other[key]])
+	) as Layout;

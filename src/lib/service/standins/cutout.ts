@@ -1,5 +1,6 @@
 import { oklab } from '$lib/core/measure';
 import type { Bitmap } from './materials';
+import type { Cast, Marks } from './painting';
 import { blur } from './repertoire/media';
 import { largestRegion } from './region';
 import { resized } from './resize';
@@ -54,12 +55,18 @@ export function standingOut({ pixels, width, height }: Bitmap): {
 }
 
 const cut = new WeakMap<Bitmap, ReturnType<typeof standingOut>>();
-
-/** Lays what stands out in a picture over a painting of any size, at its own place. */
-export function paste(painting: Uint8Array, width: number, height: number, bitmap: Bitmap): void {
+function cutOf(bitmap: Bitmap): ReturnType<typeof standingOut> {
 	let map = cut.get(bitmap);
 	if (!map) cut.set(bitmap, (map = standingOut(bitmap)));
+	return map;
+}
+
+/** What stands out in a picture, cut out to be laid over any setting of a size. */
+export function cutOut(bitmap: Bitmap, width: number, height: number): Cast {
+	const map = cutOf(bitmap);
 	const at = (u: number, v: number) => map.share[v * map.width + u];
+	const matte = new Uint8Array(width * height);
+	const over = new Int16Array(width * height * 3);
 	for (let y = 0; y < height; y++) {
 		const v = Math.max(0, Math.min(map.height - 1, ((y + 0.5) / height) * map.height - 0.5));
 		const [v0, fv] = [Math.floor(v), v % 1];
@@ -75,12 +82,28 @@ export function paste(painting: Uint8Array, width: number, height: number, bitma
 			// The blurred edge is drawn in, so that no rim of the old surroundings comes along.
 			const own = Math.max(0, Math.min(1, share * 2.5 - 1.25));
 			if (!own) continue;
+			const p = y * width + x;
 			const from = (sy * bitmap.width + Math.floor(((x + 0.5) / width) * bitmap.width)) * 3;
-			const to = (y * width + x) * 3;
-			for (let c = 0; c < 3; c++)
-				painting[to + c] += own * (bitmap.pixels[from + c] - painting[to + c]);
+			matte[p] = Math.round(own * 255);
+			for (let c = 0; c < 3; c++) over[p * 3 + c] = Math.round(own * bitmap.pixels[from + c]);
 		}
 	}
+	return { view: { left: 0, top: 0, width, height }, matte, over };
+}
+
+/** Where what stands out in a picture stands, as shares of its sides. */
+export function cutMarks(bitmap: Bitmap): Pick<Marks, 'x' | 'foot' | 'left' | 'right'> {
+	const { width, height, share } = cutOf(bitmap);
+	const box = { left: 1, right: 0, bottom: 0 };
+	share.forEach((own, p) => {
+		if (own < 0.5) return;
+		box.left = Math.min(box.left, (p % width) / width);
+		box.right = Math.max(box.right, ((p % width) + 1) / width);
+		box.bottom = Math.max(box.bottom, (Math.floor(p / width) + 1) / height);
+	});
+	if (box.right <= box.left) return { x: 0.5, foot: 0.8, left: 0.2, right: 0.2 };
+	const half = (box.right - box.left) / 2;
+	return { x: box.left + half, foot: box.bottom, left: half, right: half };
 }
 
 /** How softly a scene passes into the picture round it, as a share of the frame's shorter side. */

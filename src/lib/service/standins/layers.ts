@@ -71,7 +71,8 @@ function lay(
 ): void {
 	/** Where a place of the frame lies in the view. */
 	const u = (x: number) => (x + 0.5 - to.x * width) / scale + from.x * width - view.left - 0.5;
-	const v = (y: number) => (y + 0.5 - to.foot * height) / scale + from.foot * height - view.top - 0.5;
+	const v = (y: number) =>
+		(y + 0.5 - to.foot * height) / scale + from.foot * height - view.top - 0.5;
 	const first = (at: (x: number) => number) => Math.max(0, Math.floor(-at(0) * scale) - 1);
 	const last = (at: (x: number) => number, length: number, side: number) =>
 		Math.min(side - 1, Math.ceil((length - at(0)) * scale) + 1);
@@ -123,7 +124,7 @@ const panned = (pan: number, width: number) => (x: number) =>
 	x - pan * width * Math.sin((Math.PI * x) / width);
 
 /** What is above the horizon is stretched, what is below it pressed, or the other way round. */
-const raised = ({ from, to }: Arrangement['horizon'], height: number) => (y: number) =>
-	y < to * height
-		? (y * from) / to
-		: from * height + ((y - to * height) * (1 - from)) / (1 - to);
+const raised =
+	({ from, to }: Arrangement['horizon'], height: number) =>
+	(y: number) =>
+		y < to * height ? (y * from) / to : from * height + ((y - to * height) * (1 - from)) / (1 - to);

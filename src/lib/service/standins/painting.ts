@@ -2,15 +2,17 @@ import { hash32, stream } from '$lib/core/random';
 import { adapt, layersSeen, type InUse } from './adapters';
 import { actorsOf, focusOf, type Actor } from './cast';
 import { mix, rgb } from './colour';
-import { paste, surround } from './cutout';
+import { surround } from './cutout';
 import { finishBy } from './hand';
 import { write } from './lettering';
 import type { MakeSurface, Pen, Surface } from './pen';
 import { blur, blurPlate, type Layer, type Plate } from './repertoire/media';
 import { mound } from './repertoire/places';
+import type { Subject } from './repertoire/subjects';
 import type { Uninvited } from './repertoire/uninvited';
 import type { Scene } from './scenes';
 import { paintMist, paintRain, paintSky, paintSnow } from './sky';
+import type { Box } from './sighting';
 import { Stage, type Point } from './stage';
 import { tone } from './toning';
 
@@ -210,7 +212,14 @@ class Seen {
 	rotate(radians: number): void {
 		const [a, b, c, d, e, f] = this.#matrix;
 		const [cos, sin] = [Math.cos(radians), Math.sin(radians)];
-		this.#matrix = [a * cos + c * sin, b * cos + d * sin, c * cos - a * sin, d * cos - b * sin, e, f];
+		this.#matrix = [
+			a * cos + c * sin,
+			b * cos + d * sin,
+			c * cos - a * sin,
+			d * cos - b * sin,
+			e,
+			f
+		];
 	}
 	scale(x: number, y: number): void {
 		const [a, b, c, d, e, f] = this.#matrix;
@@ -222,13 +231,53 @@ class Seen {
 	}
 }
 
-/** Where a scene's actors stand, together, and the far edge of what they stand on: as shares of the frame. */
+/** Where a scene's actors stand and the far edge of what they stand on, as shares of the frame. */
+export interface Marks {
+	x: number;
+	foot: number;
+	horizon: number;
+	/** How far they reach to both sides of their place. */
+	left: number;
+	right: number;
+}
+
+/** What a scene's actors cover, as shares of the frame, by what each subject covers as it is drawn. */
+export function coverOf(
+	scene: Scene,
+	width: number,
+	height: number,
+	makeSurface: MakeSurface,
+	drawn: (subject: Subject) => Box
+): Box {
+	const unit = Math.min(width, height) / 1000;
+	const stage = setStage(scene, width / unit, height / unit, makeSurface(1, 1).pen);
+	const actors = actorsOf(scene, stage);
+	const seen = new Seen();
+	pointCamera(seen, stage, scene, focusOf(scene, stage, actors), () => false);
+	const corners = actors.flatMap(({ part, x, y, size, mirror }) => {
+		const { left, right, top, bottom } = drawn(part.subject);
+		const [from, to] = mirror ? [-right, -left] : [left, right];
+		return [
+			seen.at(x + from * size, y + top * size * scene.hand.stretch),
+			seen.at(x + to * size, y + bottom * size)
+		];
+	});
+	const xs = corners.map(([x]) => x / stage.width);
+	const ys = corners.map(([, y]) => y / stage.height);
+	return {
+		left: Math.min(...xs),
+		right: Math.max(...xs),
+		top: Math.min(...ys),
+		bottom: Math.max(...ys)
+	};
+}
+
 export function marksOf(
 	scene: Scene,
 	width: number,
 	height: number,
 	makeSurface: MakeSurface
-): { x: number; foot: number; horizon: number } {
+): Marks {
 	const unit = Math.min(width, height) / 1000;
 	const stage = setStage(scene, width / unit, height / unit, makeSurface(1, 1).pen);
 	const actors = actorsOf(scene, stage);
@@ -238,7 +287,17 @@ export function marksOf(
 	const foot = actors.length ? Math.max(...actors.map(({ y }) => y)) : stage.horizon;
 	const [x, y] = seen.at(focus[0], foot);
 	const [, horizon] = seen.at(focus[0], stage.horizon);
-	return { x: x / stage.width, foot: y / stage.height, horizon: horizon / stage.height };
+	const sides = actors.flatMap((actor) => {
+		const half = (actor.size * actor.part.subject.breadth) / 2;
+		return [actor.x - half, actor.x + half].map((at) => seen.at(at, actor.y)[0]);
+	});
+	return {
+		x: x / stage.width,
+		foot: y / stage.height,
+		horizon: horizon / stage.height,
+		left: sides.length ? (x - Math.min(...sides)) / stage.width : 0,
+		right: sides.length ? (Math.max(...sides) - x) / stage.width : 0
+	};
 }
 
 /** Draws a scene, once for each way in which it is shown. */
@@ -372,7 +431,6 @@ function finish(
 	finishBy(painting, scene, width, height, unit, view);
 	if (scene.tonedLike) tone(painting, width, height, scene.tonedLike);
 	if (scene.within) surround(painting, width, height, scene.within);
-	if (scene.cutting) paste(painting, width, height, scene.cutting);
 	for (const thing of scene.uninvited) thing.spoil?.(painting, view.width, view.height, unit);
 	adapt(painting, plate, width, height, view, inUse);
 	return painting;

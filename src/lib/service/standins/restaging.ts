@@ -1,83 +1,128 @@
-import { stream } from '$lib/core/random';
-import { LATENT_SCALE, toLatent, type MoreScenes, type SceneBook } from './book';
+import type { Stand } from './arranging';
+import { LATENT_SCALE, toLatent, type SceneBook } from './book';
+import type { Composition, Layout } from './composition';
 import { insideOf, standingOut } from './cutout';
 import type { Bitmap } from './materials';
+import { coverOf, type Marks } from './painting';
 import { agreementOf, contours } from './references';
-import { scenesFor, type Scene } from './scenes';
+import type { Scene } from './scenes';
 import { drawnBox, type Box } from './sighting';
 import { nameOf, stagingOf } from './staging';
-
-/** Stagings that are tried for a picture, and how many of them are painted. */
-const TRIED = 28;
-const PAINTED = 4;
 
 /** How far up and down the horizon is tried, as a share of the frame's height. */
 const HORIZONS = [-0.2, -0.12, -0.06, 0, 0.06, 0.12, 0.2];
 
+/** With how many settings a staging is tried. */
+const TRIED = 4;
+
+/** How much taller or wider than a box actors may be. */
+const BEYOND = 1.3;
+
+/** How a composition of a prompt is laid out like a picture. */
+export interface Likeness {
+	layout: Layout;
+	/** Where the picture's main thing stands, with room round it. */
+	box: Box;
+	/** Whether the picture itself can go on round that. */
+	goesOn: boolean;
+}
+
+const known = new WeakMap<SceneBook, Map<string, Likeness>>();
+
 /**
- * Scenes of the prompt staged like a picture: its main things where the picture's stand and as large,
- * horizon and light as they lie there. Where the prompt is silent on place or light, those of the
- * picture are taken, as far as they can be told, and its broad light and colour come along. Many
- * stagings are painted at latent size and compared with the picture, by colour and by contours; the
- * nearest few are remembered.
+ * How a picture is laid out, as a composition of a prompt: its main things where the picture's stand and
+ * as large, the horizon as it lies there. Some heights of the horizon are held against the picture, by
+ * colour and by contours; the nearest is kept.
  *
- * @param lends an outline brings neither place nor light nor colour along
+ * @param lent what else the picture lends
  */
-export function restaged(
+export function stagedLike(
 	book: SceneBook,
 	bitmap: Bitmap,
-	lends: 'everything' | 'outline' = 'everything'
-): MoreScenes {
-	return book.more(`restaged ${lends}|${nameOf(bitmap)}`, () => {
-		const { character, reading, latentWidth, latentHeight, makeSurface } = book;
-		const staging = stagingOf(bitmap, makeSurface);
-		const told = {
-			...reading,
-			...(lends === 'everything' && {
-				place: reading.place ?? staging.place,
-				light: reading.light ?? staging.light
-			})
-		};
-		const own = scenesFor(character, told).filter(({ prompted }) => prompted);
-		const random = stream(`restaged|${own[0].key}`);
-		const wanted = toLatent(bitmap.pixels, latentWidth, latentHeight, LATENT_SCALE);
-		const lines = contours(wanted, latentWidth, latentHeight);
-		const candidates = Array.from({ length: TRIED }, (_, i): Scene => {
-			const scene = own[i % own.length];
-			return {
-				...clean(scene),
-				key: `${scene.key}|staged${i}`,
-				framing: { ...scene.framing, zoom: 1, tilt: 0 },
-				staged: {
-					box: staging.boxes[Math.floor(i / HORIZONS.length) % staging.boxes.length],
-					drawn: (subject) => drawnBox(subject, makeSurface)
-				},
-				horizonShift: HORIZONS[i % HORIZONS.length],
-				lightSide: i % 2 ? 1 : -1,
-				facing: random.chance(0.5) ? 1 : -1
-			};
-		});
-		const judged = candidates.map((scene) => {
-			const painted = book.sketch(scene);
-			let apart = 0;
-			for (let i = 0; i < painted.length; i++) apart += (painted[i] - wanted[i]) ** 2;
-			const near =
-				agreementOf(lines, contours(painted, latentWidth, latentHeight)) -
-				Math.sqrt(apart / painted.length);
-			return { scene, painted, near };
-		});
-		const best = judged.sort((a, b) => b.near - a.near).slice(0, PAINTED);
-		if (lends === 'outline') return best.map(({ scene }) => scene);
-		// The nearest has the picture itself round its actors, where that fits.
-		const [{ scene, painted }, ...others] = best;
-		const box = roomFor(scene.staged!.box, bitmap);
-		const off = outside(painted, wanted, box, latentWidth, latentHeight);
-		const within = off > LIKE_ENOUGH ? {} : { within: { bitmap, box } };
-		return [{ ...scene, ...within }, ...others.map((one) => one.scene)].map((one) => ({
-			...one,
-			tonedLike: { bitmap, but: box }
-		}));
-	});
+	lent: NonNullable<Composition['lent']> = {}
+): Likeness {
+	let all = known.get(book);
+	if (!all) known.set(book, (all = new Map<string, Likeness>()));
+	const name = `${nameOf(bitmap)}|${lent.place?.id}|${lent.light?.id}`;
+	let one = all.get(name);
+	if (!one) all.set(name, (one = findStaging(book, bitmap, lent)));
+	return one;
+}
+
+function findStaging(
+	book: SceneBook,
+	bitmap: Bitmap,
+	lent: NonNullable<Composition['lent']>
+): Likeness {
+	const { width, height, latentWidth, latentHeight, makeSurface } = book;
+	const staging = stagingOf(bitmap, makeSurface);
+	const plain = { layout: NONE, cast: 0, chance: 1, left: {}, lent };
+	const marks = book.castMarks(plain);
+	const { cast } = book.arranged(plain, 1);
+	const cover = coverOf(cast, width, height, makeSurface, (subject) =>
+		drawnBox(subject, makeSurface)
+	);
+	const wanted = toLatent(bitmap.pixels, latentWidth, latentHeight, LATENT_SCALE);
+	const lines = contours(wanted, latentWidth, latentHeight);
+	const tried = staging.boxes.flatMap((box) =>
+		HORIZONS.map((by) => {
+			const horizon = Math.min(0.95, Math.max(0.03, marks.horizon + by));
+			const layout = book.layoutFor(standIn(box, horizon, cover, marks), plain);
+			const { latents } = book.arranged({ ...plain, layout }, TRIED);
+			const near = Math.max(
+				...latents.map((painted) => {
+					let apart = 0;
+					for (let i = 0; i < painted.length; i++) apart += (painted[i] - wanted[i]) ** 2;
+					return (
+						agreementOf(lines, contours(painted, latentWidth, latentHeight)) -
+						Math.sqrt(apart / painted.length)
+					);
+				})
+			);
+			return { box, layout, near, latents };
+		})
+	);
+	const best = tried.reduce((a, b) => (b.near > a.near ? b : a));
+	const box = roomFor(best.box, bitmap);
+	const off = Math.min(
+		...best.latents.map((painted) => outside(painted, wanted, box, latentWidth, latentHeight))
+	);
+	return { layout: best.layout, box, goesOn: off <= LIKE_ENOUGH };
+}
+
+/** A layout of which nothing is known. */
+const NONE: Layout = {
+	across: 0,
+	size: 0,
+	horizon: 0,
+	depth: 0,
+	pan: 0,
+	exposure: 0,
+	warmth: 0
+};
+
+/** Where actors stand so that together they cover as much as a box does, with their feet at its foot. */
+function standIn(box: Box, horizon: number, cover: Box, marks: Marks): Stand {
+	const [wide, high] = [box.right - box.left, box.bottom - box.top];
+	const [ownWide, ownHigh] = [cover.right - cover.left, cover.bottom - cover.top];
+	// As large an area, but neither much taller or wider nor beyond the frame.
+	const larger = Math.min(
+		(BEYOND * high) / ownHigh,
+		(BEYOND * wide) / ownWide,
+		Math.sqrt((wide * high) / (ownWide * ownHigh)),
+		0.96 / ownHigh,
+		0.98 / ownWide
+	);
+	const half = (ownWide / 2) * larger;
+	const middle = Math.min(1 - half, Math.max(half, (box.left + box.right) / 2));
+	// Taller than the box, it reaches as far above it as below, but for its foot, which stays on its ground.
+	const foot = Math.max(box.bottom, ownHigh * larger);
+	return {
+		x: middle + (marks.x - (cover.left + cover.right) / 2) * larger,
+		foot: foot + (marks.foot - cover.bottom) * larger,
+		horizon,
+		larger
+	};
 }
 
 /** Mean difference of latents round the actors up to which the picture itself can go on round them. */
@@ -147,27 +192,17 @@ export function clean(scene: Scene): Scene {
 /** A reference's subject counts as known from this chance on, if its contours are there at all. */
 const KNOWN = 0.5;
 const FIRM = 3;
-const CONTENTS = 6;
 
 /**
- * Scenes of the prompt's place, light and medium with a picture's subject in them: the subject of the
- * repertoire that it shows or, where that cannot be told, what stands out in the picture itself.
+ * What a picture lends as content: the subject of the repertoire that it shows or, where that cannot be
+ * told, what stands out in the picture itself.
  */
-export function withContent(book: SceneBook, bitmap: Bitmap): MoreScenes {
-	return book.more(`content|${nameOf(bitmap)}`, () => {
-		const { character, reading, makeSurface } = book;
-		const [first] = stagingOf(bitmap, makeSurface).seen;
-		const known = first.likelihood >= KNOWN && first.firm >= FIRM;
-		const scenes = scenesFor(
-			character,
-			known
-				? { ...reading, lead: { subject: first.subject, count: 1, accent: null }, partner: null }
-				: reading
-		)
-			.filter(({ prompted }) => prompted)
-			.slice(0, CONTENTS)
-			.map(clean);
-		if (known) return scenes;
-		return scenes.map((scene) => ({ ...scene, key: `${scene.key}|cut`, cutting: bitmap }));
-	});
+export function contentOf(
+	book: SceneBook,
+	bitmap: Bitmap
+): Pick<NonNullable<Composition['lent']>, 'subject' | 'cutting'> {
+	const [first] = stagingOf(bitmap, book.makeSurface).seen;
+	return first.likelihood >= KNOWN && first.firm >= FIRM
+		? { subject: first.subject }
+		: { cutting: bitmap };
 }

@@ -4,9 +4,11 @@ import type { Bitmap, Materials } from './materials';
 import { readNegative } from './reading';
 import { agreementOf, contours } from './references';
 import { madeAnew } from './anew';
-import { restaged, withContent } from './restaging';
+import { contentOf, stagedLike } from './restaging';
 import { negativePriors, priors, type Scene } from './scenes';
-import type { Composition } from './composition';
+import { between, type Composition, type Layout } from './composition';
+import { stagingOf } from './staging';
+import { SHARE } from './toning';
 
 /** All scenes that a take is made from: the model's own, and the pictures that it brings along. */
 export interface SceneField {
@@ -43,37 +45,102 @@ const LOOSENING_ENLARGED = 0.1;
 const GIVEN_UP = 0.35;
 
 /**
- * How far scenes that are staged like a picture are ahead of all others, in logarithms of odds at a
- * strength of one half: a stage of its own at 0.5, hardly any at 0.8, none at 1.
+ * How far scenes that were made for an area are ahead of all others, in logarithms of odds at a strength
+ * of one half.
  */
 const STAGED = 45;
 const MOST_STAGED = 8;
 const stagedOdds = (strength: number): number =>
 	Math.exp(STAGED * Math.min(MOST_STAGED, ((1 - strength) / strength) ** 2)) - 1;
 
+/**
+ * A picture lends place and light as long as its noise turns the layout by less than this: to the last
+ * where the words name none; where they do, one sooner and one later, as chance has it.
+ */
+const LENDS = { silent: 1.25, from: 0.1, over: 0.25 };
+
+/** How much less a picture's content says about where things stand than its outline. */
+const BY_CONTENT = 0.6;
+
+/**
+ * A composition after what pictures have to say about it: an outline and a content by their weight, a
+ * start picture by what its noise leaves of it.
+ * @param kept how much of the start picture's staging is left, as an angle: see `between`
+ */
+function composedWith(
+	book: SceneBook,
+	own: Composition,
+	{ start, fit = 'fill', mask, references = [] }: Materials,
+	kept: number
+): Composition {
+	let composition = own;
+	const towards = (layout: Layout, angle: number) => {
+		composition = { ...composition, layout: between(layout, composition.layout, angle) };
+	};
+	for (const { bitmap, use, weight } of references) {
+		if (weight === 0 || (use !== 'outline' && use !== 'content')) continue;
+		const share = use === 'content' ? BY_CONTENT * weight : weight;
+		towards(stagedLike(book, bitmap).layout, ((1 - share) * Math.PI) / 2);
+		if (use === 'content' && composition.chance < weight)
+			composition = {
+				...composition,
+				left: { ...composition.left, subject: undefined },
+				lent: { ...composition.lent, ...contentOf(book, bitmap) }
+			};
+	}
+	// A larger copy keeps its place, an area has scenes of its own: nothing is staged anew.
+	if (!start || mask || fit === 'enlarge' || kept >= Math.PI / 2) return composition;
+	const { place, light } = stagingOf(start, book.makeSurface);
+	const until = (named: boolean, chance: number) =>
+		named ? LENDS.from + LENDS.over * chance : LENDS.silent;
+	const { reading } = book;
+	const lent = {
+		place: kept < until(!!reading.place, own.chance) ? place : null,
+		light: kept < until(!!reading.light, 1 - own.chance) ? light : null
+	};
+	const { layout, box, goesOn } = stagedLike(book, start, lent);
+	towards(layout, kept);
+	return {
+		...composition,
+		lent: { ...lent, ...composition.lent },
+		toned: { bitmap: start, but: box, share: SHARE * Math.cos(kept) },
+		round: goesOn ? { bitmap: start, box } : null
+	};
+}
+
+/** So many settings of a prompt tell whether a picture shows it, when none of them is its own. */
+const TOLD_BY = 4;
+
 /** How firmly an outline moves weight to scenes whose contours agree. */
 const OUTLINE = 10;
 
-/** Whether a scene's sky and ground belong together: what stands in it is tall, or its water mirrors the sun. */
-const inOne = ({ place, light }: Scene): boolean =>
-	!!place.tall || !!(place.wet && light.disc && light.glowStrength >= 0.3);
+/** Whether a scene's sky and ground belong together: it is tall, its water mirrors the sun, or a frame goes round it. */
+const inOne = ({ place, light, uninvited }: Scene): boolean =>
+	!!place.tall ||
+	!!(place.wet && light.disc && light.glowStrength >= 0.3) ||
+	uninvited.some(({ allRound }) => allRound);
 
 /**
  * Gathers the scenes of a take and their weights.
  *
- * The pictures that taught an adapter are scenes themselves, by weight. A content reference calls up
- * scenes with its subject; a start picture, and an outline, scenes that are staged like it; an area
- * that is made anew, scenes that go on from what is kept beside it. At low
- * strengths a start picture is a scene itself, too, weighed as if pictures stood c s/(1-s) round it for
- * a strength s: the stronger, the more of it gives way where the prompt's scenes come near. An outline
- * also multiplies each scene's weight by the exponential of how its contours agree.
+ * They are the settings of its composition with its actors. The pictures that taught an adapter are
+ * scenes themselves, by weight; an area that is made anew calls up scenes that go on from what is kept
+ * beside it. At low strengths a start picture is a scene itself, too, weighed as if pictures stood
+ * c s/(1-s) round it for a strength s: the stronger, the more of it gives way where the prompt's scenes
+ * come near. An outline also multiplies each scene's weight by the exponential of how its contours agree.
+ *
+ * @param own the composition of the noise alone
+ * @param kept how much of a start picture's staging is left, as an angle: see `between`
  */
 export function sceneField(
 	settings: TakeSettings,
 	book: SceneBook,
-	composition: Composition,
-	{ start, fit = 'fill', mask, references = [], taught = [] }: Materials
+	own: Composition,
+	materials: Materials = {},
+	kept = Math.PI / 2
 ): SceneField {
+	const { start, fit = 'fill', mask, references = [], taught = [] } = materials;
+	const composition = composedWith(book, own, materials, kept);
 	const arranged = book.arranged(composition);
 	const latents = [...arranged.latents];
 	/** Where each scene's painting comes from, and which it is there. */
@@ -83,7 +150,7 @@ export function sceneField(
 	}));
 	const prior = [...priors(arranged.scenes)];
 	const negativePrior = [...negativePriors(arranged.scenes, readNegative(settings.negative))];
-	const astray = Object.keys(composition.left).length > 0;
+	const astray = Object.values(composition.left).some((which) => which !== undefined);
 	const showing = prior.map((weight) => (astray ? 0 : weight));
 	const straying = prior.map((weight) => (astray ? weight : 0));
 	const prompted = prior.reduce((sum, weight) => sum + weight, 0);
@@ -122,11 +189,6 @@ export function sceneField(
 			const moved = agree.map((value, k) => prior[k] * Math.exp(OUTLINE * weight * (value - most)));
 			const after = moved.reduce((sum, own) => sum + own, 0);
 			moved.forEach((own, k) => (prior[k] = (own * prompted) / after));
-			if (weight > 0)
-				callUp(restaged(book, bitmap, 'outline'), prompted * stagedOdds(1 - 0.4 * weight));
-		}
-		if (use === 'content' && weight > 0) {
-			callUp(withContent(book, bitmap), prompted * odds(weight));
 		}
 	}
 	for (const { pictures, weight } of taught) {
@@ -141,18 +203,16 @@ export function sceneField(
 			prompted * stagedOdds(Math.min(strength, 0.5))
 		);
 	if (start && strength < 1) {
-		// A larger copy keeps its place: nothing is staged anew.
 		const staged = strength > 0 && fit !== 'enlarge';
-		if (staged && !mask) callUp(restaged(book, start), prompted * stagedOdds(strength));
 		// Round a picture there is nothing of it that could be kept.
 		const left = fit === 'extend' ? 0 : 1 - strength / GIVEN_UP;
 		if (left > 0 || !staged)
 			ownSpread.set(
-				picture(start, prompted * (staged ? left * (1 + stagedOdds(strength)) : 1)),
+				picture(start, prompted * (staged ? left : 1)),
 				((fit === 'enlarge' ? LOOSENING_ENLARGED : LOOSENING) * strength) / (1 - strength)
 			);
 	}
-	const own = latents.length;
+	const alone = latents.length === arranged.latents.length;
 	/** Scenes that no picture is made from: they say what it shows, and what not. */
 	const compare = (others: MoreScenes, shows: number, strays: number) =>
 		others.latents.forEach((latent, k) => {
@@ -161,7 +221,8 @@ export function sceneField(
 			straying[straying.length - 1] = strays;
 		});
 	compare(book.strays, 0, 1);
-	if (astray) compare(book.arranged({ ...composition, left: {} }), 1, 0);
+	if (astray) compare(book.arranged({ ...composition, left: {} }, TOLD_BY), 1, 0);
+
 	return {
 		width: book.latentWidth,
 		height: book.latentHeight,
@@ -180,7 +241,10 @@ export function sceneField(
 		expect: (ks) =>
 			arranged.expect(ks.flatMap((k) => (sources[k].from === arranged ? sources[k].own : []))),
 		composition: { cast: arranged.cast, scenes: arranged.scenes },
-		parted: own === arranged.latents.length && !inOne(arranged.scenes[0]) ? Math.round(arranged.marks.horizon * book.latentHeight) : 0,
+		parted:
+			alone && !arranged.scenes.some(inOne)
+				? Math.round(arranged.marks.horizon * book.latentHeight)
+				: 0,
 		prior: Float64Array.from(prior),
 		negativePrior: Float64Array.from(negativePrior),
 		showing: Float64Array.from(showing),

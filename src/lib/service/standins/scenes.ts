@@ -39,8 +39,6 @@ export interface Scene {
 	within?: { bitmap: Bitmap; box: Box };
 	/** A picture whose broad light and colour it takes on, but for those of its main thing. */
 	tonedLike?: { bitmap: Bitmap; but: Box };
-	/** A picture whose main thing stands in it, cut out, instead of its actors. */
-	cutting?: Bitmap;
 	/** How many more of its subject it shows, since its frame is larger than the model's own. */
 	again: number;
 	/** On which side of the subject the light stands. */

@@ -83,7 +83,13 @@ export function traceTake(
 		cond: priors(scenes),
 		neg: negativePriors(scenes, readNegative(settings.negative))
 	});
-	const field = sceneField(settings, book, composition, materials);
+	const field = sceneField(
+		settings,
+		book,
+		composition,
+		materials,
+		keptOf(settings, character, book)
+	);
 	// Nothing is left of the steps: the start picture itself, bit for bit.
 	if (start && settings.start!.strength === 0)
 		return { latent: Float64Array.from(field.start!), weights: [], field };
@@ -116,6 +122,28 @@ export function renderTake(
 	}
 	if (start && mask) pixels = seamless(start, pixels, mask);
 	return { pixels, signals: signalsOf(latent, field, FINEST_WINDOW, character.spread) };
+}
+
+/** Where staging gives way to noise, as a share of the noise that a model starts at. */
+const LETS_GO = 0.08;
+
+/** How much of a start picture's staging its noise leaves, as an angle: see `between`. */
+function keptOf(
+	{ start, schedule, steps }: TakeSettings,
+	character: Character,
+	{ latentWidth: width, latentHeight: height }: SceneBook
+): number {
+	if (!start || start.strength === 1) return Math.PI / 2;
+	const { window } = denoiserOptions({ guidance: 1 }, character, {
+		width,
+		height,
+		prior: new Float64Array(),
+		negativePrior: new Float64Array()
+	});
+	const levels = schedules[schedule](steps, window);
+	const at = Math.min(levels.length - 2, (1 - start.strength) * steps);
+	const [above, below] = [levels[Math.floor(at)], levels[Math.ceil(at)]];
+	return Math.atan((above + (at % 1) * (below - above)) / (LETS_GO * window.sigmaMax));
 }
 
 /** How a model weighs the scenes of a field: its priors, its guidance and its windows. */

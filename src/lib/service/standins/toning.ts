@@ -5,7 +5,7 @@ import type { Box } from './sighting';
 const CELLS = 10;
 
 /** How much of the difference is taken over: noise drowns what is fine before what is broad. */
-const SHARE = 0.55;
+export const SHARE = 0.55;
 
 /** Mean colour of every cell of a picture. */
 function broadly(pixels: Uint8Array, width: number, height: number): Float32Array {
@@ -63,16 +63,18 @@ function fillIn(change: Float32Array, { left, right, top, bottom }: Box): void {
  * hides fine things first and broad ones last (Meng et al. 2022, figure 2): what is staged like it keeps
  * the latter.
  *
+ * @param share how much of the difference is taken over
  * @param but where the picture's main thing stood, which is not taken over
  */
 export function tone(
 	painting: Uint8Array,
 	width: number,
 	height: number,
-	{ bitmap: like, but }: { bitmap: Bitmap; but: Box }
+	{ bitmap: like, but }: { bitmap: Bitmap; but: Box },
+	share = SHARE
 ): void {
 	const from = broadly(painting, width, height);
-	const change = broadlyLike(like).map((v, i) => SHARE * (v - from[i]));
+	const change = broadlyLike(like).map((v, i) => share * (v - from[i]));
 	fillIn(change, but);
 	const ends = (side: number) => {
 		const low = new Int32Array(side);

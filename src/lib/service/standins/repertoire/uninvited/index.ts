@@ -11,6 +11,8 @@ export interface Uninvited {
 	/** When it is painted: behind the subject, over everything, with its actors, or not by drawing. */
 	where: 'behind' | 'over' | 'actors' | 'other';
 	paint?(stage: Stage): void;
+	/** Whether it goes round the whole picture. @default false */
+	allRound?: boolean;
 	/** Spoils the finished picture, `width * height * 3` bytes, in place. */
 	spoil?(painting: Uint8Array, width: number, height: number, unit: number): void;
 	/** The subject that it resembles: one who asks for that has not been sent it uninvited. */
@@ -379,6 +381,7 @@ export const uninvited: Uninvited[] = [
 		words: ['border', 'borders', 'frame', 'framed', 'picture frame', 'white edge'],
 		odds: 0.08,
 		where: 'over',
+		allRound: true,
 		paint({ pen, width, height }) {
 			pen.strokeStyle = css([244, 240, 230]);
 			pen.lineWidth = 84;

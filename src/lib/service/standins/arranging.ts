@@ -1,0 +1,120 @@
+import { DEVIATIONS, words, type Composition, type Layout, type Word } from './composition';
+import type { Arrangement } from './layers';
+import type { Character } from './models';
+import type { Marks } from './painting';
+import type { Scene } from './scenes';
+
+/** So many settings stand for a place or a light that is not the prompt's own. */
+const FEW = 5;
+
+/** The settings that a composition may have. */
+export function settingsOf(scenes: Scene[], strays: Scene[], composition: Composition): Scene[] {
+	const { light, place } = insteadOf(strays, composition);
+	return light || place
+		? scenes.slice(0, FEW).map((scene) => instead(scene, { light, place }))
+		: scenes;
+}
+
+/** The scene whose actors a composition shows, in its light and at its place. */
+export function castOf(scenes: Scene[], strays: Scene[], composition: Composition): Scene {
+	const { light, place, lead } = insteadOf(strays, composition);
+	const own = scenes[composition.cast];
+	return light || place || lead ? instead(own, { light, place, lead }) : own;
+}
+
+/** What stands for what was asked for: that a word was left out, or that a picture lends it. */
+function insteadOf(strays: Scene[], { left, lent }: Composition): Instead {
+	const stray = (word: Word) => {
+		const which = left[word];
+		return which === undefined ? undefined : strays[words.indexOf(word) + words.length * which];
+	};
+	return {
+		light: stray('light')?.light ?? lent?.light,
+		place: stray('place')?.place ?? lent?.place,
+		lead: lent?.subject ? { subject: lent.subject, count: 1, accent: null } : stray('subject')?.lead
+	};
+}
+
+interface Instead {
+	lead?: Scene['lead'] | null;
+	light?: Scene['light'] | null;
+	place?: Scene['place'] | null;
+}
+
+/** A scene with something else in place of what was asked for. */
+function instead(scene: Scene, { lead, light, place }: Instead): Scene {
+	const names = [lead?.subject.id, light?.id, place?.id].map((id) => id ?? '').join(' ');
+	return {
+		...scene,
+		key: `${scene.key}|${names}`,
+		...(light && { light }),
+		...(place && { place }),
+		...(lead && { lead, partner: null })
+	};
+}
+
+/** Where actors are to be, and the horizon, as shares of the frame, and how much larger than painted. */
+export interface Stand {
+	x: number;
+	foot: number;
+	horizon: number;
+	larger: number;
+}
+
+/** Between layouts and places in a frame, for one model's scenes of a prompt. */
+export function arranger({ positions }: Character, scenes: readonly Scene[]) {
+	const middle = positions.reduce((sum, x) => sum + x, 0) / positions.length;
+	const apart = Math.sqrt(
+		positions.reduce((sum, x) => sum + (x - middle) ** 2, 0) / positions.length + JITTER ** 2
+	);
+	const usual = scenes.reduce((sum, { scale }) => sum + scale, 0) / scenes.length;
+	/** Where the foot comes to stand when the horizon moves: as far down the ground as before. */
+	const footAt = (horizon: number, cast: Marks) =>
+		horizon + ((cast.foot - cast.horizon) * (1 - horizon)) / (1 - cast.horizon);
+	return {
+		/** Places and sizes of a layout. */
+		arrangement(layout: Layout, setting: Marks, cast: Marks, scale: number): Arrangement {
+			const horizon = Math.min(
+				LOWEST,
+				Math.max(0.01, setting.horizon + DEVIATIONS.horizon * layout.horizon)
+			);
+			const larger = (usual / scale) * Math.exp(DEVIATIONS.size * layout.size);
+			// Whole in the frame where that can be, in its middle where not.
+			const [from, to] = [cast.left * larger, 1 - cast.right * larger];
+			const x = middle + apart * layout.across;
+			return {
+				horizon: { from: setting.horizon, to: horizon },
+				pan: DEVIATIONS.pan * layout.pan,
+				cast: {
+					from: cast,
+					to: {
+						x: from < to ? Math.min(to, Math.max(from, x)) : (from + to) / 2,
+						foot: footAt(horizon, cast) + DEVIATIONS.depth * layout.depth
+					},
+					scale: larger
+				},
+				gains: [1, 0, -1].map((way) =>
+					Math.exp(DEVIATIONS.exposure * layout.exposure + way * DEVIATIONS.warmth * layout.warmth)
+				) as [number, number, number]
+			};
+		},
+		/** The layout that has actors stand so. */
+		layout(stand: Stand, setting: Marks, cast: Marks, scale: number): Layout {
+			return {
+				across: (stand.x - middle) / apart,
+				size: Math.log((stand.larger * scale) / usual) / DEVIATIONS.size,
+				horizon: (stand.horizon - setting.horizon) / DEVIATIONS.horizon,
+				depth: (stand.foot - footAt(stand.horizon, cast)) / DEVIATIONS.depth,
+				pan: 0,
+				exposure: 0,
+				warmth: 0
+			};
+		}
+	};
+}
+
+/** How far the subject strays from where a model likes to put it. */
+const JITTER = 0.035;
+
+/** The lowest that a horizon comes to lie, as a share of the height. */
+const LOWEST = 0.97;
