@@ -28,6 +28,7 @@ export default mergeConfig(
 					stress: 'bench/stress.ts',
 					learn: 'bench/learn.ts',
 					words: 'bench/words.ts',
+					turning: 'bench/turning.ts',
 					styles: 'bench/styles.ts',
 					samples: 'bench/samples.ts',
 					estimate: 'bench/estimate.ts',

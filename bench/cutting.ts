@@ -8,9 +8,7 @@ import sharp from 'sharp';
 import { cutAgain, feathered, reduced } from '../src/lib/core/cut';
 import { compiled } from '../src/lib/core/cut/opencv';
 import { CUT_SIDE } from '../src/lib/core/edits';
-import { makeSurface } from '../src/lib/service/http/surface';
-import { characterOf, LATENT_SCALE, traceTake, type Scene } from '../src/lib/service/standins';
-import { paintScene } from '../src/lib/service/standins/painting';
+import { characterOf, traceTake } from '../src/lib/service/standins';
 import { largestRegion } from '../src/lib/service/standins/region';
 import { contactSheet, type Print } from './contact';
 import { bookFor, forgetBooks, makeTake, settingsFor } from './make-take';
@@ -25,32 +23,11 @@ const subjects =
 	'fox,heron,lighthouse,sailing dinghy,windmill,horse,owl,cottage,bicycle,teapot'.split(',');
 const places = ['in a meadow on a clear day', 'in a salt marsh at dusk'];
 
-/** What a scene's actors cover of its picture, 0 to 255, less what stands before them. */
-function coverOf(scene: Scene): Uint8Array {
-	let out = new Uint8Array();
-	const { medium } = scene;
-	const finish: typeof medium.finish = (plate) => {
-		out = plate.matte.map((own, p) => (own * (255 - plate.near[p])) / 255);
-		return medium.finish(plate);
-	};
-	paintScene({ ...scene, medium: { ...medium, finish } }, side, side, makeSurface);
-	return out;
-}
-
-/** The same of a take: of every scene as much as it has of every place. */
+/** Which pixels of a take are its actors'. */
 function truthOf(change: Parameters<typeof settingsFor>[1]): Uint8Array {
 	const settings = settingsFor(character, change);
-	const book = bookFor(character, settings);
-	const { weights } = traceTake(settings, character, book)!;
-	const truth = new Float32Array(side * side);
-	weights.forEach((own, k) => {
-		if (!own.some((w) => w > 0.05)) return;
-		coverOf(book.scenes[k]).forEach((value, p) => {
-			const [x, y] = [p % side, Math.floor(p / side)].map((at) => Math.floor(at / LATENT_SCALE));
-			truth[p] += value * own[y * (side / LATENT_SCALE) + x];
-		});
-	});
-	return Uint8Array.from(truth, (value) => (value >= 128 ? 1 : 0));
+	const { field } = traceTake(settings, character, bookFor(character, settings))!;
+	return field.composition.matte().map((value) => (value >= 128 ? 1 : 0));
 }
 
 /** Intersection over union with the truth. */

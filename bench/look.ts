@@ -3,7 +3,13 @@
  * `node build/bench/look.mjs OUT COLUMNS CELL SIZE paint|take MODEL[,MODEL] PROMPT...`
  */
 import { writeFileSync } from 'node:fs';
-import { characterOf, openBook, readPrompt, renderTake } from '../src/lib/service/standins';
+import {
+	characterOf,
+	openBook,
+	paintScene,
+	readPrompt,
+	renderTake
+} from '../src/lib/service/standins';
 import { makeSurface } from '../src/lib/service/http/surface';
 import { contactSheet, type Print } from './contact';
 
@@ -32,7 +38,7 @@ for (const prompt of prompts) {
 		const { guidance, steps } = character.card;
 		const pixels =
 			way === 'paint'
-				? book.paintings([extra.scene ?? clean])[0]
+				? paintScene(book.scenes[extra.scene ?? clean], width, height, makeSurface)
 				: renderTake(
 						{
 							model,

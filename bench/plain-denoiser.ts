@@ -1,6 +1,5 @@
 import {
 	meanScene,
-	muted,
 	windowRadius,
 	type Denoise,
 	type GuidedOptions,
@@ -17,20 +16,24 @@ export function plainDenoiser(
 	options: GuidedOptions
 ): { denoise: Denoise; weights: Float32Array[] } {
 	const mean = meanScene(set.scenes, options.prior);
-	const copies = set.scenes.map((scene) => muted(scene, mean, options.touchiness));
+	const m = options.touchiness;
 	const weights = set.scenes.map(() => new Float32Array(set.width * set.height));
 	const denoise: Denoise = (x, sigma, out) => {
 		const radius = windowRadius(sigma, options.window);
-		const neg = posterior(set, copies, options.negativePrior, x, sigma, radius);
-		const cond = posterior(set, set.scenes, options.prior, x, sigma, radius, weights);
-		for (let i = 0; i < out.length; i++) out[i] = neg[i] + options.guidance * (cond[i] - neg[i]);
+		const cond = posterior(set, options.prior, x, sigma, radius, weights);
+		const neg = posterior(set, options.negativePrior, x, sigma, radius);
+		const variance = sigma * sigma + set.spread * set.spread;
+		const own = (set.spread * set.spread) / variance;
+		for (let i = 0; i < out.length; i++) {
+			const muted = own * x[i] + (1 - m) * (neg[i] - own * x[i]) + ((1 - own) * m * mean[i]) / 2;
+			out[i] = muted + options.guidance * (cond[i] - muted);
+		}
 	};
 	return { denoise, weights };
 }
 
 function posterior(
-	{ width, height, spread }: SceneSet,
-	scenes: Float32Array[],
+	{ width, height, spread, scenes }: SceneSet,
 	prior: ArrayLike<number>,
 	x: Float64Array,
 	sigma: number,

@@ -13,7 +13,6 @@ import {
 	karrasSchedule,
 	linearAlphas,
 	meanScene,
-	muted,
 	schedules,
 	windowRadius,
 	type Denoise,
@@ -227,21 +226,37 @@ describe('guidedDenoiser', () => {
 		}
 	);
 
-	it('follows D = D_neg + g (D_cond - D_neg) with muted copies and small windows', () => {
+	it('follows D = D_neg + g (D_cond - D_neg), D_neg muted, with small windows', () => {
 		const window = { ...whole, high: 1, low: 1 };
 		const sigma = 0.7;
 		const g = 4;
 		const { x, out } = at(sigma, g, window);
 		const mean = meanScene(scenes, prior);
 		const cond = plain(x, sigma, scenes, prior, 1);
-		const neg = plain(
-			x,
-			sigma,
-			scenes.map((scene) => muted(scene, mean, 0.1)),
-			generalPrior,
-			1
-		);
+		const general = plain(x, sigma, scenes, generalPrior, 1);
+		const kept = spread ** 2 / (sigma ** 2 + spread ** 2);
+		const neg = general.map((v, i) => {
+			const scene = (v - kept * x[i]) / (1 - kept);
+			return kept * x[i] + (1 - kept) * (0.9 * scene + (0.1 * mean[i]) / 2);
+		});
 		out.forEach((v, i) => expect(v).toBeCloseTo(neg[i] + g * (cond[i] - neg[i]), 5));
+	});
+
+	it('weighs two parts of a picture each by itself, as if each were a picture', () => {
+		const parted = 2;
+		const sigma = 0.7;
+		const x = Float64Array.from(normals(77, 0, length), (v, i) => scenes[0][i] + sigma * v);
+		const run = (from: number, to: number, at = 0) => {
+			const cut = <T extends Float32Array | Float64Array>(values: T) =>
+				values.slice(from * width * 3, to * width * 3) as T;
+			const out = new Float64Array((to - from) * width * 3);
+			const set = { width, height: to - from, scenes: scenes.map(cut), spread, parted: at };
+			guidedDenoiser(set, options(1)).denoise(cut(x), sigma, out);
+			return [...out];
+		};
+		const both = run(0, height, parted);
+		expect(both).toEqual([...run(0, parted), ...run(parted, height)]);
+		expect(both).not.toEqual(run(0, height));
 	});
 
 	it('is linear in guidance (Ho and Salimans 2022, eq. 6)', () => {
@@ -336,7 +351,8 @@ describe('guidedDenoiser', () => {
 	it('shrinks its windows with the noise', () => {
 		const range = { high: 32, low: 2, sigmaMin: 0.01, sigmaMax: 100 };
 		expect(windowRadius(100, range)).toBe(32);
-		expect(windowRadius(1, range)).toBe(17);
+		// Half way along log sigma: 2 + 30 * 0.5^(1/3).
+		expect(windowRadius(1, range)).toBe(26);
 		expect(windowRadius(0.001, range)).toBe(2);
 	});
 });

@@ -113,11 +113,15 @@ describe('scenes in shared memory', () => {
 		const open = (memory: ReturnType<typeof ownMemory>) =>
 			openBook(character, readPrompt('a crab on the beach'), 128, 96, makeSurface, { memory });
 		const [shared, own] = [open(sharedScenes('book', line)), open(ownMemory())];
-		expect(shared.latents).toEqual(own.latents);
-		expect(shared.paintings([2, 0])).toEqual(own.paintings([2, 0]));
+		const layout = { across: 1, size: 0, horizon: 1, depth: 0, pan: 1, exposure: 0, warmth: 0 };
+		const composition = { layout, cast: 1, left: {}, chance: 1 };
+		const [there, here] = [shared, own].map((book) => book.arranged(composition));
+		expect(there.latents).toEqual(here.latents);
+		expect(there.paintings([2, 0])).toEqual(here.paintings([2, 0]));
 		// Another that helps finds everything painted.
 		const before = shelf.held;
-		shared.help(['own 0', 'own 2', 'something else 1']);
+		const [first, , third] = shared.scenes;
+		shared.help([`${first.key} 128`, `${third.key} 128`, 'something else 1']);
 		expect(shelf.held).toBe(before);
 		end();
 	});

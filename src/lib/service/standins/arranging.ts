@@ -82,6 +82,9 @@ export function arranger({ positions }: Character, scenes: readonly Scene[]) {
 			// Whole in the frame where that can be, in its middle where not.
 			const [from, to] = [cast.left * larger, 1 - cast.right * larger];
 			const x = middle + apart * layout.across;
+			const foot = footAt(horizon, cast) + DEVIATIONS.depth * layout.depth;
+			// What stands on the ground stays on it.
+			const highest = cast.foot > cast.horizon ? horizon + ON_GROUND * (1 - horizon) : -Infinity;
 			return {
 				horizon: { from: setting.horizon, to: horizon },
 				pan: DEVIATIONS.pan * layout.pan,
@@ -89,7 +92,7 @@ export function arranger({ positions }: Character, scenes: readonly Scene[]) {
 					from: cast,
 					to: {
 						x: from < to ? Math.min(to, Math.max(from, x)) : (from + to) / 2,
-						foot: footAt(horizon, cast) + DEVIATIONS.depth * layout.depth
+						foot: Math.max(foot, highest)
 					},
 					scale: larger
 				},
@@ -115,6 +118,9 @@ export function arranger({ positions }: Character, scenes: readonly Scene[]) {
 
 /** How far the subject strays from where a model likes to put it. */
 const JITTER = 0.035;
+
+/** How far below the horizon what stands on the ground has its foot at least, as a share of the ground. */
+const ON_GROUND = 0.06;
 
 /** The lowest that a horizon comes to lie, as a share of the height. */
 const LOWEST = 0.97;

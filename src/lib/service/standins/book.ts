@@ -2,17 +2,9 @@ import type { InUse } from './adapters';
 import { arranger, castOf, settingsOf, type Stand } from './arranging';
 import type { Composition, Layout } from './composition';
 import { cutMarks, cutOut, surround } from './cutout';
-import { arrange, settingBytes } from './layers';
+import { arrange, halved, settingBytes, type Cast } from './layers';
 import type { Character } from './models';
-import {
-	castView,
-	marksOf,
-	paintCast,
-	paintScene,
-	paintSetting,
-	type Cast,
-	type Marks
-} from './painting';
+import { castView, marksOf, paintCast, paintScene, paintSetting, type Marks } from './painting';
 import { gather, ownMemory, type SceneMemory } from './scene-memory';
 import type { MakeSurface } from './pen';
 import type { Reading } from './reading';
@@ -77,6 +69,8 @@ export interface Arranged extends MoreScenes {
 	cast: Scene;
 	/** Where the actors' foot is, and the horizon, as shares of the frame. */
 	marks: { x: number; foot: number; horizon: number };
+	/** Opacity of the actors at full size, a byte a pixel, whatever stands before them. */
+	matte(): Uint8Array;
 	/** Says that these are likely to be asked for at full size, the likeliest first. */
 	expect(ks: readonly number[]): void;
 }
@@ -186,11 +180,11 @@ export function openBook(
 		});
 	const castName = (scene: Scene, { width: w, height: h }: typeof large) => {
 		const view = castView(scene, w, h, makeSurface);
-		return layer(`${scene.key} cast ${w}`, view.width * view.height * 7, () => {
+		return layer(`${scene.key} cast ${w}`, view.width * view.height * 4, () => {
 			const { over, matte } = paintCast(scene, w, h, makeSurface, inUse);
-			const all = new Uint8Array(matte.length * 7);
-			all.set(new Uint8Array(over.buffer));
-			all.set(matte, over.byteLength);
+			const all = new Uint8Array(matte.length * 4);
+			all.set(over);
+			all.set(matte, over.length);
 			return all;
 		});
 	};
@@ -203,8 +197,8 @@ export function openBook(
 		const pixels = view.width * view.height;
 		return {
 			view,
-			over: new Int16Array(bytes.buffer, bytes.byteOffset, pixels * 3),
-			matte: bytes.subarray(pixels * 6)
+			over: bytes.subarray(0, pixels * 3),
+			matte: bytes.subarray(pixels * 3)
 		};
 	};
 	const all = scenesFor(character, reading, tiled ? 0 : crowdingOf(character, width, height));
@@ -241,7 +235,11 @@ export function openBook(
 		sketch: (scene) =>
 			toLatent(paint(scene, latentWidth, latentHeight, []), latentWidth, latentHeight, 1),
 		help(names) {
-			for (const scene of scenes) [settingName(scene, large), castName(scene, large)];
+			// Whoever asked may have composed what is not known here yet.
+			for (const scene of scenes) {
+				settingName(scene, large);
+				castName(scene, large);
+			}
 			layersOf(names.filter((name) => layers.has(name)));
 		},
 		more,
@@ -282,6 +280,18 @@ export function openBook(
 					toLatent(pixels, latentWidth, latentHeight, OVERSAMPLING)
 				),
 				paintings: (shown) => lay(large, shown),
+				matte() {
+					const { view, matte } = lent?.cutting
+						? cutOut(lent.cutting, width, height)
+						: castFrom(layersOf([castName(cast, large)])[0], cast, large);
+					const over = Uint8Array.from({ length: matte.length * 3 }, (_, i) =>
+						halved(matte[Math.floor(i / 3)])
+					);
+					const none = new Uint8Array(settingBytes(width, height));
+					const white = { ...arrangement, gains: [1, 1, 1] as const };
+					const laid = arrange(none, { view, matte, over }, white, width, height);
+					return laid.filter((_, i) => i % 3 === 0);
+				},
 				expect(shown) {
 					for (const name of [
 						...shown.map((k) => settingName(settings[k % settings.length], large)),

@@ -1,6 +1,7 @@
 import { oklab } from '$lib/core/measure';
 import type { Bitmap } from './materials';
-import type { Cast, Marks } from './painting';
+import { halved, NOTHING, type Cast } from './layers';
+import type { Marks } from './painting';
 import { blur } from './repertoire/media';
 import { largestRegion } from './region';
 import { resized } from './resize';
@@ -66,7 +67,7 @@ export function cutOut(bitmap: Bitmap, width: number, height: number): Cast {
 	const map = cutOf(bitmap);
 	const at = (u: number, v: number) => map.share[v * map.width + u];
 	const matte = new Uint8Array(width * height);
-	const over = new Int16Array(width * height * 3);
+	const over = new Uint8Array(width * height * 3).fill(NOTHING);
 	for (let y = 0; y < height; y++) {
 		const v = Math.max(0, Math.min(map.height - 1, ((y + 0.5) / height) * map.height - 0.5));
 		const [v0, fv] = [Math.floor(v), v % 1];
@@ -85,7 +86,7 @@ export function cutOut(bitmap: Bitmap, width: number, height: number): Cast {
 			const p = y * width + x;
 			const from = (sy * bitmap.width + Math.floor(((x + 0.5) / width) * bitmap.width)) * 3;
 			matte[p] = Math.round(own * 255);
-			for (let c = 0; c < 3; c++) over[p * 3 + c] = Math.round(own * bitmap.pixels[from + c]);
+			for (let c = 0; c < 3; c++) over[p * 3 + c] = halved(own * bitmap.pixels[from + c]);
 		}
 	}
 	return { view: { left: 0, top: 0, width, height }, matte, over };

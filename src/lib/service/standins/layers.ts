@@ -1,4 +1,24 @@
-import type { Cast } from './painting';
+import type { View } from './painting';
+
+/** A scene's actors alone, to be laid over any setting. */
+export interface Cast {
+	/** Where they stand in their scene. */
+	view: View;
+	/** Their opacity, a byte a pixel of the view. */
+	matte: Uint8Array;
+	/**
+	 * What they add where the setting shows through by 1 - matte, three bytes a pixel: also the shadow
+	 * or the line that a medium leaves beyond their edges. Halves, with `NOTHING` for 0.
+	 */
+	over: Uint8Array;
+}
+
+/** A byte that adds nothing. */
+export const NOTHING = 128;
+
+/** What is added, as a byte: from -256 to 254 in steps of 2. */
+export const halved = (value: number): number =>
+	Math.max(0, Math.min(255, Math.round(value / 2) + NOTHING));
 
 /** How a scene's setting and its actors are arranged in a frame. Places are shares of its sides. */
 export interface Arrangement {
@@ -32,21 +52,22 @@ export function arrange(
 	const across = sourcesOf(width, panned(arrangement.pan, width));
 	const down = sourcesOf(height, raised(arrangement.horizon, height));
 	const stride = width * 3;
+	const row = new Float32Array(stride);
 	for (let y = 0, o = 0; y < height; y++) {
 		const top = down.low[y] * stride;
 		const bottom = down.high[y] * stride;
 		const fy = down.share[y];
-		for (let x = 0; x < width; x++) {
+		for (let i = 0; i < stride; i++) {
+			const upper = setting[top + i];
+			row[i] = upper + fy * (setting[bottom + i] - upper);
+		}
+		for (let x = 0; x < width; x++, o += 3) {
 			const left = across.low[x] * 3;
 			const right = across.high[x] * 3;
 			const fx = across.share[x];
-			for (let c = 0; c < 3; c++, o++) {
-				const a = setting[top + left + c];
-				const b = setting[bottom + left + c];
-				const upper = a + fx * (setting[top + right + c] - a);
-				const lower = b + fx * (setting[bottom + right + c] - b);
-				out[o] = upper + fy * (lower - upper) + 0.5;
-			}
+			out[o] = row[left] + fx * (row[right] - row[left]) + 0.5;
+			out[o + 1] = row[left + 1] + fx * (row[right + 1] - row[left + 1]) + 0.5;
+			out[o + 2] = row[left + 2] + fx * (row[right + 2] - row[left + 2]) + 0.5;
 		}
 	}
 	const covers = (x: number, y: number) =>
@@ -55,8 +76,12 @@ export function arrange(
 	const tables = arrangement.gains.map((gain) =>
 		Uint8Array.from({ length: 256 }, (_, v) => Math.min(255, Math.round(v * gain)))
 	);
-	for (let i = 0; i < out.length; i += 3)
-		for (let c = 0; c < 3; c++) out[i + c] = tables[c][out[i + c]];
+	const [red, green, blue] = tables;
+	for (let i = 0; i < out.length; i += 3) {
+		out[i] = red[out[i]];
+		out[i + 1] = green[out[i + 1]];
+		out[i + 2] = blue[out[i + 2]];
+	}
 	return out;
 }
 
@@ -94,10 +119,12 @@ function lay(
 			const o = (y * width + x) * 3;
 			for (let c = 0; c < 3; c++) {
 				const added =
-					p * over[a * 3 + c] +
-					q * over[a * 3 + 3 + c] +
-					r * over[b * 3 + c] +
-					s * over[b * 3 + 3 + c];
+					2 *
+					(p * over[a * 3 + c] +
+						q * over[a * 3 + 3 + c] +
+						r * over[b * 3 + c] +
+						s * over[b * 3 + 3 + c] -
+						NOTHING);
 				const value = out[o + c] + open * (added - own * out[o + c]);
 				out[o + c] = value < 0 ? 0 : value > 255 ? 255 : value + 0.5;
 			}

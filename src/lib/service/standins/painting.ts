@@ -4,6 +4,7 @@ import { actorsOf, focusOf, type Actor } from './cast';
 import { mix, rgb } from './colour';
 import { surround } from './cutout';
 import { finishBy } from './hand';
+import { halved, type Cast } from './layers';
 import { write } from './lettering';
 import type { MakeSurface, Pen, Surface } from './pen';
 import { blur, blurPlate, type Layer, type Plate } from './repertoire/media';
@@ -102,25 +103,11 @@ const keeping = (scene: Scene, keep: (where: Uninvited['where']) => boolean): Sc
 });
 const ofActors = (scene: Scene): Scene => keeping(scene, (where) => where === 'actors');
 
-/** A scene's actors alone, to be laid over any setting. */
-export interface Cast {
-	/** Where they stand in their scene. */
-	view: View;
-	/** Their opacity, a byte a pixel of the view. */
-	matte: Uint8Array;
-	/**
-	 * What they add where the setting shows through by 1 - matte, `view.width * view.height * 3`
-	 * values: also the shadow or the line that a medium leaves beyond their edges.
-	 */
-	over: Int16Array;
-}
-
 /**
  * Paints a scene's actors at a size in pixels of its frame.
  *
  * The scene is painted twice there, with them and without. What is laid over another setting is
- * `over = with - (1 - matte) without`: over its own setting that gives the scene back, byte for byte
- * up to rounding.
+ * `over = with - (1 - matte) without`: over its own setting that gives the scene back, up to rounding.
  */
 export function paintCast(
 	scene: Scene,
@@ -138,7 +125,7 @@ export function paintCast(
 	]);
 	const { matte } = shown;
 	const alone = finish(own, frame, without, inUse);
-	const over = Int16Array.from(finish(own, frame, shown, inUse));
+	const over = finish(own, frame, shown, inUse);
 	const reach = (BEYOND_EDGES * Math.min(width, height)) / 1000;
 	const near = blur(Float32Array.from(matte), view.width, view.height, reach);
 	for (let p = 0, i = 0; p < matte.length; p++) {
@@ -146,7 +133,7 @@ export function paintCast(
 		// Elsewhere a medium may have chosen other tones because of them: that is no part of them.
 		const beside = (1 - opaque) * Math.min(1, near[p] / 100);
 		for (let c = 0; c < 3; c++, i++)
-			over[i] = Math.round(opaque * over[i] + beside * (over[i] - alone[i]));
+			over[i] = halved(opaque * over[i] + beside * (over[i] - alone[i]));
 	}
 	return { view, matte, over };
 }

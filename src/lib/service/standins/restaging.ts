@@ -43,7 +43,13 @@ export function stagedLike(
 ): Likeness {
 	let all = known.get(book);
 	if (!all) known.set(book, (all = new Map<string, Likeness>()));
-	const name = `${nameOf(bitmap)}|${lent.place?.id}|${lent.light?.id}`;
+	const name = [
+		nameOf(bitmap),
+		lent.place?.id,
+		lent.light?.id,
+		lent.subject?.id,
+		!!lent.cutting
+	].join();
 	let one = all.get(name);
 	if (!one) all.set(name, (one = findStaging(book, bitmap, lent)));
 	return one;
@@ -58,6 +64,13 @@ function findStaging(
 	const staging = stagingOf(bitmap, makeSurface);
 	const plain = { layout: NONE, cast: 0, chance: 1, left: {}, lent };
 	const marks = book.castMarks(plain);
+	// What was cut out of it stands where it stood.
+	if (lent.cutting)
+		return {
+			layout: book.layoutFor({ ...marks, larger: 1 }, plain),
+			box: staging.boxes[0],
+			goesOn: false
+		};
 	const { cast } = book.arranged(plain, 1);
 	const cover = coverOf(cast, width, height, makeSurface, (subject) =>
 		drawnBox(subject, makeSurface)

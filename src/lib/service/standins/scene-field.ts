@@ -1,5 +1,5 @@
 import type { TakeSettings } from '$lib/core/contract';
-import { LATENT_SCALE, toLatent, type MoreScenes, type SceneBook } from './book';
+import { LATENT_SCALE, toLatent, type Arranged, type MoreScenes, type SceneBook } from './book';
 import type { Bitmap, Materials } from './materials';
 import { readNegative } from './reading';
 import { agreementOf, contours } from './references';
@@ -28,7 +28,7 @@ export interface SceneField {
 	/** Deviations of scenes that are only loosely meant. */
 	ownSpread: ReadonlyMap<number, number>;
 	/** Who acts, and the scenes that settings are from, in the order of the first latents. */
-	composition: { cast: Scene; scenes: Scene[] };
+	composition: Arranged;
 	/** The row above which a picture's scene is its sky's, and below which its ground's; 0 for one of both. */
 	parted: number;
 	/** The start picture's latent. */
@@ -80,12 +80,13 @@ function composedWith(
 	for (const { bitmap, use, weight } of references) {
 		if (weight === 0 || (use !== 'outline' && use !== 'content')) continue;
 		const share = use === 'content' ? BY_CONTENT * weight : weight;
-		towards(stagedLike(book, bitmap).layout, ((1 - share) * Math.PI) / 2);
-		if (use === 'content' && composition.chance < weight)
+		const content = use === 'content' && composition.chance < weight ? contentOf(book, bitmap) : {};
+		towards(stagedLike(book, bitmap, content).layout, ((1 - share) * Math.PI) / 2);
+		if (content.subject || content.cutting)
 			composition = {
 				...composition,
 				left: { ...composition.left, subject: undefined },
-				lent: { ...composition.lent, ...contentOf(book, bitmap) }
+				lent: { ...composition.lent, ...content }
 			};
 	}
 	// A larger copy keeps its place, an area has scenes of its own: nothing is staged anew.
@@ -240,7 +241,7 @@ export function sceneField(
 		},
 		expect: (ks) =>
 			arranged.expect(ks.flatMap((k) => (sources[k].from === arranged ? sources[k].own : []))),
-		composition: { cast: arranged.cast, scenes: arranged.scenes },
+		composition: arranged,
 		parted:
 			alone && !arranged.scenes.some(inOne)
 				? Math.round(arranged.marks.horizon * book.latentHeight)

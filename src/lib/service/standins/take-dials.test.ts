@@ -8,6 +8,7 @@ import {
 	openBook,
 	readPrompt,
 	renderTake,
+	traceTake,
 	type Bitmap,
 	type Materials,
 	type SceneBook
@@ -324,8 +325,8 @@ describe('references and adapters', () => {
 		const middle = (100 * SIZE + 96) * 3;
 		expect(pixels[middle + 2] - pixels[middle]).toBeGreaterThan(90);
 		// Beyond the disc stands the prompt's scene, not the grey.
-		const sky = (20 * SIZE + 20) * 3;
-		expect(Math.abs(pixels[sky + 2] - pixels[sky])).toBeGreaterThan(12);
+		const corner = (p: number) => p % SIZE < 40 && Math.floor(p / SIZE) < 40;
+		expect(apart(pixels, make(), corner)).toBeLessThan(apart(pixels, disc, corner) / 2);
 	});
 
 	it('a picture of one colour alone, as a single pixel scaled up, lends nothing and spoils nothing', () => {
@@ -341,29 +342,41 @@ describe('references and adapters', () => {
 		expect(mean([...started].slice(0, 3000))).toBeGreaterThan(0);
 	});
 
-	it('an outline favours scenes whose contours agree with it', () => {
-		const shown = book.scenes.findIndex((s) => s.prompted && s.across > 0.6);
-		const away = book.scenes.findIndex((s) => s.prompted && s.across < 0.4);
-		const towards = (k: number) =>
+	it('an outline leads what the words name to where it stands in the reference, the further the more it weighs', () => {
+		const standing = (across: number) => {
+			const layout = { across, size: 0.5, horizon: 0, depth: 0, pan: 0, exposure: 0, warmth: 0 };
+			const composition = { layout, cast: 0, left: {}, chance: 1 };
+			const arranged = book.arranged(composition);
+			return { x: arranged.marks.x, reference: bitmap(arranged.paintings([0])[0]) };
+		};
+		const [left, right] = [standing(-1.5), standing(1.5)];
+		expect(right.x - left.x).toBeGreaterThan(0.2);
+		const x = (reference: Bitmap, weight: number) =>
 			mean(
 				seeds.map((seed) => {
-					const reference = bitmap(book.paintings([k])[0]);
-					const pixels = make(
-						{ seed, references: [{ image: 'r', use: 'outline', weight: 1 }] },
-						{ references: [{ bitmap: reference, use: 'outline', weight: 1 }] }
-					);
-					return apart(pixels, book.paintings([shown])[0]);
+					const asked = settings({ seed, references: [{ image: 'r', use: 'outline', weight }] });
+					const references = [{ bitmap: reference, use: 'outline' as const, weight }];
+					return traceTake(asked, turnstone, book, { materials: { references } })!.field.composition
+						.marks.x;
 				})
 			);
-		expect(towards(shown)).toBeLessThan(towards(away));
+		const apart = (weight: number) => x(right.reference, weight) - x(left.reference, weight);
+		expect(apart(0)).toBe(0);
+		expect(apart(0.5)).toBeGreaterThan(0.25 * (right.x - left.x));
+		expect(apart(1)).toBeGreaterThan(0.7 * (right.x - left.x));
+		expect(apart(1)).toBeGreaterThan(apart(0.5));
 	});
 
 	it('an adapter changes pictures by its weight, and not at all at 0', () => {
 		const adapted = (weight: number) =>
-			openBook(turnstone, readPrompt(prompt), SIZE, SIZE, makeSurface, {
-				inUse: [{ id: 'lamp-oil', weight }]
-			}).paintings([0])[0];
-		const plain = book.paintings([0])[0];
+			make(
+				{},
+				{},
+				openBook(turnstone, readPrompt(prompt), SIZE, SIZE, makeSurface, {
+					inUse: [{ id: 'lamp-oil', weight }]
+				})
+			);
+		const plain = make();
 		expect(adapted(0)).toEqual(plain);
 		expect(apart(adapted(0.5), plain)).toBeGreaterThan(2);
 		expect(apart(adapted(1), plain)).toBeGreaterThan(apart(adapted(0.5), plain));

@@ -25,7 +25,7 @@ export const curlew = defineModel({
 	coherence: 1.1,
 	touchiness: 0.032,
 	wander: 0.8,
-	scenes: 10,
+	scenes: 9,
 	spread: 0.03,
 	tidiness: 0.5,
 	medium: 'clay',

@@ -31,7 +31,7 @@ export const eider = defineModel({
 	coherence: 1.1,
 	touchiness: 0.028,
 	wander: 0.6,
-	scenes: 12,
+	scenes: 10,
 	spread: 0.03,
 	tidiness: 0.55,
 	medium: 'photograph',

@@ -27,7 +27,7 @@ export const turnstone2 = defineModel({
 	coherence: 1,
 	touchiness: 0.03,
 	wander: 0.9,
-	scenes: 12,
+	scenes: 10,
 	spread: 0.03,
 	tidiness: 0.45,
 	medium: 'gouache',
