@@ -31,30 +31,19 @@ export const ways = {
 	// Not taken.
 	'weights at every other pixel': [
 		[
-			'const enter = <usize>(x + radius) * each;',
-			`const enter = <usize>(x + radius) * each;
-			const coarse = (x & 1) == 1 && radius > 3 && !broad;
-			if (coarse) {
-				slide(sumsOfCond, enters ? columnsOfCond + enter : none, x - radius - 1 >= 0 ? columnsOfCond + <usize>(x - radius - 1) * each : none);
-				if (guided) slide(sumsOfNeg, enters ? columnsOfNeg + enter : none, x - radius - 1 >= 0 ? columnsOfNeg + <usize>(x - radius - 1) * each : none);
+			'let largest = logsOf(logsOfCond, priorOfCond);',
+			`if ((x & 1) == 1 && radius > 3 && !broad) {
 				const here = <usize>(y * width + x);
 				gather(here, scenes + here * 3 * plane, weights + here * plane, 1 / kept, guidance * shared, ((1 - guidance) * shared) / keptNeg, own, guided);
 				continue;
-			}`
+			}
+			let largest = logsOf(logsOfCond, priorOfCond);`
 		],
 		[
 			'const at = <usize>(y * width + x);',
 			'kept = total;\n\t\t\tkeptNeg = totalNeg;\n\t\t\tconst at = <usize>(y * width + x);'
 		],
-		['/** Below exp(-26)', 'let kept: f64 = 1;\nlet keptNeg: f64 = 1;\n\n/** Below exp(-26)'],
-		[
-			'@inline\nfunction gatherSums(',
-			`function slide(sums: usize, enter: usize, leave: usize): void {
-				for (let at: usize = 0; at < <usize>lanes * 8; at += 16)
-					v128.store(sums + at, f64x2.add(v128.load(sums + at), f64x2.sub(v128.load(enter + at), v128.load(leave + at))));
-			}
-			@inline\nfunction gatherSums(`
-		]
+		['/** Below exp(-26)', 'let kept: f64 = 1;\nlet keptNeg: f64 = 1;\n\n/** Below exp(-26)']
 	]
 };
 
