@@ -5,7 +5,7 @@ import { cutMarks, cutOut, surround } from './cutout';
 import { arrange, halved, settingBytes, type Cast } from './layers';
 import type { Character } from './models';
 import { castView, marksOf, paintCast, paintScene, paintSetting, type Marks } from './painting';
-import { gather, ownMemory, type SceneMemory } from './scene-memory';
+import { gather, ownMemory, type Place, type SceneMemory } from './scene-memory';
 import type { MakeSurface } from './pen';
 import type { Reading } from './reading';
 import { scenesFor, type Scene } from './scenes';
@@ -164,12 +164,34 @@ export function openBook(
 			});
 		return name;
 	};
+	/** Layers by how much memory each takes: those of one size are asked for together. */
+	const bySize = (names: readonly string[]) => {
+		const groups = new Map<number, number[]>();
+		names.forEach((name, i) => {
+			const { bytes } = layers.get(name)!;
+			groups.set(bytes, [...(groups.get(bytes) ?? []), i]);
+		});
+		return [...groups];
+	};
 	/** Layers of any sizes, in their order. */
-	const layersOf = (names: readonly string[]): Uint8Array[] =>
-		gather(
-			names.map((name) => memory.places([name], layers.get(name)!.bytes)[0]),
-			(i) => layers.get(names[i])!.paint()
-		);
+	const layersOf = (names: readonly string[]): Uint8Array[] => {
+		const places: Place[] = [];
+		for (const [bytes, at] of bySize(names))
+			memory
+				.places(
+					at.map((i) => names[i]),
+					bytes
+				)
+				.forEach((place, n) => (places[at[n]] = place));
+		return gather(places, (i) => layers.get(names[i])!.paint());
+	};
+	const foresee = (names: readonly string[]): void => {
+		for (const [bytes, at] of bySize(names))
+			memory.expect(
+				at.map((i) => names[i]),
+				bytes
+			);
+	};
 	const settingName = (scene: Scene, { width: w, height: h }: typeof large) =>
 		layer(`${scene.key} ${w}`, settingBytes(w, h), () => {
 			const { pixels, cover } = paintSetting(scene, w, h, makeSurface, inUse);
@@ -292,13 +314,11 @@ export function openBook(
 					const laid = arrange(none, { view, matte, over }, white, width, height);
 					return laid.filter((_, i) => i % 3 === 0);
 				},
-				expect(shown) {
-					for (const name of [
-						...shown.map((k) => settingName(settings[k % settings.length], large)),
-						castName(cast, large)
+				expect: (shown) =>
+					foresee([
+						...(lent?.cutting ? [] : [castName(cast, large)]),
+						...shown.map((k) => settingName(settings[k % settings.length], large))
 					])
-						memory.expect([name], layers.get(name)!.bytes);
-				}
 			};
 		},
 		castMarks,

@@ -155,7 +155,7 @@ const HEARD = 0.12;
  * @param noise `width * height * 3` standard normal values
  * @param scenes those of the prompt
  * @param priors of each scene under the prompt, and without it
- * @param attentive 1 when the prompt is written as the model wants it, less otherwise
+ * @param heard how much of guidance counts: 1 for a prompt that is written as the model wants it
  */
 export function compose(
 	noise: Float32Array,
@@ -165,7 +165,7 @@ export function compose(
 	character: Character,
 	scenes: readonly Scene[],
 	priors: { cond: ArrayLike<number>; neg: ArrayLike<number> },
-	attentive = 1
+	heard = 1
 ): Composition {
 	const { from, to } = character.card.guidance;
 	const relative = (2 * guidance) / (from + to);
@@ -173,7 +173,7 @@ export function compose(
 	const amount = (wave: Wave) => amountOf(noise, width, height, wave);
 	const left: Composition['left'] = {};
 	for (const word of words) {
-		const odds = LEFT_OUT * character.wander * HEARD ** ((2 * guidance * attentive) / from);
+		const odds = LEFT_OUT * character.wander * HEARD ** ((2 * guidance * heard) / from);
 		const [whether, instead] = wordWaves[word];
 		if (normalBelow(amount(whether)) < odds / (1 + odds)) left[word] = amount(instead) < 0 ? 0 : 1;
 	}

@@ -143,6 +143,8 @@ export function sceneField(
 	const { start, fit = 'fill', mask, references = [], taught = [] } = materials;
 	const composition = composedWith(book, own, materials, kept);
 	const arranged = book.arranged(composition);
+	// Who acts is certain from the start, the setting is not.
+	arranged.expect([]);
 	const latents = [...arranged.latents];
 	/** Where each scene's painting comes from, and which it is there. */
 	const sources: { from: Pick<MoreScenes, 'paintings'>; own: number }[] = latents.map((_, own) => ({

@@ -79,10 +79,21 @@ export function traceTake(
 	const { latentWidth: width, latentHeight: height } = book;
 	const noise = firstNoise(settings, character.likeness, width * height * 3);
 	const { scenes } = book;
-	const composition = compose(noise, width, height, settings, character, scenes, {
-		cond: priors(scenes),
-		neg: negativePriors(scenes, readNegative(settings.negative))
-	});
+	const { promptForm } = character.card;
+	const heard = promptForm === 'either' || promptForm === book.reading.form;
+	const composition = compose(
+		noise,
+		width,
+		height,
+		settings,
+		character,
+		scenes,
+		{
+			cond: priors(scenes),
+			neg: negativePriors(scenes, readNegative(settings.negative))
+		},
+		heard ? 1 : IN_ANOTHER_FORM
+	);
 	const field = sceneField(
 		settings,
 		book,
@@ -123,6 +134,9 @@ export function renderTake(
 	if (start && mask) pixels = seamless(start, pixels, mask);
 	return { pixels, signals: signalsOf(latent, field, FINEST_WINDOW, character.spread) };
 }
+
+/** So much of guidance counts when a prompt is not written as its model wants it. */
+const IN_ANOTHER_FORM = 1 / 1.3;
 
 /** Where staging gives way to noise, as a share of the noise that a model starts at. */
 const LETS_GO = 0.08;
