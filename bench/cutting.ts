@@ -27,7 +27,7 @@ const places = ['in a meadow on a clear day', 'in a salt marsh at dusk'];
 function truthOf(change: Parameters<typeof settingsFor>[1]): Uint8Array {
 	const settings = settingsFor(character, change);
 	const { field } = traceTake(settings, character, bookFor(character, settings))!;
-	return field.composition.matte().map((value) => (value >= 128 ? 1 : 0));
+	return field.arranged.matte().map((value) => (value >= 128 ? 1 : 0));
 }
 
 /** Intersection over union with the truth. */

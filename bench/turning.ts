@@ -103,7 +103,7 @@ for (const character of characters) {
 					const { pixels, signals } = renderTake(settings, character, book, { materials })!;
 					const composed =
 						dial.name === 'variation'
-							? traceTake({ ...settings, steps: 1 }, character, book)!.field.composition
+							? traceTake({ ...settings, steps: 1 }, character, book)!.field.arranged
 							: null;
 					if (character.card.id === 'turnstone-2' && seed === 1 && s < 3 && prints.length < 200)
 						prints.push({ ...size, pixels, label: `${dial.name} ${stop.toFixed(2)}` });

@@ -2,10 +2,11 @@ import type { InUse } from './adapters';
 import { arranger, castOf, settingsOf, type Stand } from './arranging';
 import type { Composition, Layout } from './composition';
 import { cutMarks, cutOut, surround } from './cutout';
-import { arrange, halved, settingBytes, type Cast } from './layers';
+import { layersOf, type Size } from './layer-store';
+import { arrange, halved, settingBytes } from './layers';
 import type { Character } from './models';
-import { castView, marksOf, paintCast, paintScene, paintSetting, type Marks } from './painting';
-import { gather, ownMemory, type Place, type SceneMemory } from './scene-memory';
+import { marksOf, paintScene, type Marks } from './painting';
+import { gather, ownMemory, type SceneMemory } from './scene-memory';
 import type { MakeSurface } from './pen';
 import type { Reading } from './reading';
 import { scenesFor, type Scene } from './scenes';
@@ -151,78 +152,7 @@ export function openBook(
 				)
 		};
 	};
-	/** What was asked for so far, by its name in memory: how it is painted. */
-	const layers = new Map<string, Layer>();
-	const layer = (name: string, bytes: number, paintIt: () => Uint8Array): string => {
-		if (!layers.has(name))
-			layers.set(name, {
-				bytes,
-				paint() {
-					onPaint?.();
-					return paintIt();
-				}
-			});
-		return name;
-	};
-	/** Layers by how much memory each takes: those of one size are asked for together. */
-	const bySize = (names: readonly string[]) => {
-		const groups = new Map<number, number[]>();
-		names.forEach((name, i) => {
-			const { bytes } = layers.get(name)!;
-			groups.set(bytes, [...(groups.get(bytes) ?? []), i]);
-		});
-		return [...groups];
-	};
-	/** Layers of any sizes, in their order. */
-	const layersOf = (names: readonly string[]): Uint8Array[] => {
-		const places: Place[] = [];
-		for (const [bytes, at] of bySize(names))
-			memory
-				.places(
-					at.map((i) => names[i]),
-					bytes
-				)
-				.forEach((place, n) => (places[at[n]] = place));
-		return gather(places, (i) => layers.get(names[i])!.paint());
-	};
-	const foresee = (names: readonly string[]): void => {
-		for (const [bytes, at] of bySize(names))
-			memory.expect(
-				at.map((i) => names[i]),
-				bytes
-			);
-	};
-	const settingName = (scene: Scene, { width: w, height: h }: typeof large) =>
-		layer(`${scene.key} ${w}`, settingBytes(w, h), () => {
-			const { pixels, cover } = paintSetting(scene, w, h, makeSurface, inUse);
-			const all = new Uint8Array(settingBytes(w, h));
-			all.set(pixels);
-			all.set(cover, pixels.length);
-			return all;
-		});
-	const castName = (scene: Scene, { width: w, height: h }: typeof large) => {
-		const view = castView(scene, w, h, makeSurface);
-		return layer(`${scene.key} cast ${w}`, view.width * view.height * 4, () => {
-			const { over, matte } = paintCast(scene, w, h, makeSurface, inUse);
-			const all = new Uint8Array(matte.length * 4);
-			all.set(over);
-			all.set(matte, over.length);
-			return all;
-		});
-	};
-	const castFrom = (
-		bytes: Uint8Array,
-		scene: Scene,
-		{ width: w, height: h }: typeof large
-	): Cast => {
-		const view = castView(scene, w, h, makeSurface);
-		const pixels = view.width * view.height;
-		return {
-			view,
-			over: bytes.subarray(0, pixels * 3),
-			matte: bytes.subarray(pixels * 3)
-		};
-	};
+	const layers = layersOf({ makeSurface, inUse, onPaint, memory });
 	const all = scenesFor(character, reading, tiled ? 0 : crowdingOf(character, width, height));
 	const scenes = all.filter(({ prompted }) => prompted);
 	const strays = all.filter(({ prompted }) => !prompted);
@@ -257,12 +187,8 @@ export function openBook(
 		sketch: (scene) =>
 			toLatent(paint(scene, latentWidth, latentHeight, []), latentWidth, latentHeight, 1),
 		help(names) {
-			// Whoever asked may have composed what is not known here yet.
-			for (const scene of scenes) {
-				settingName(scene, large);
-				castName(scene, large);
-			}
-			layersOf(names.filter((name) => layers.has(name)));
+			for (const scene of scenes) layers.know(scene, large);
+			layers.paint(names);
 		},
 		more,
 		arranged(composition, most = Infinity) {
@@ -275,21 +201,18 @@ export function openBook(
 				castMarks(composition),
 				cast.scale
 			);
-			const lay = ({ width: w, height: h }: typeof large, ks: readonly number[]) => {
-				// Round the first setting goes the picture itself, as one more.
-				const names = ks.map((k) =>
-					settingName(settings[k % settings.length], { width: w, height: h })
+			/** The settings with the actors over them; round the first goes the picture itself, as one more. */
+			const lay = (size: Size, ks: readonly number[]) => {
+				const shown = layers.get(
+					ks.map((k) => settings[k % settings.length]),
+					lent?.cutting ? null : cast,
+					size
 				);
-				const cutting = lent?.cutting && cutOut(lent.cutting, w, h);
-				const [own, ...painted] = layersOf([
-					...(cutting ? [] : [castName(cast, { width: w, height: h })]),
-					...names
-				]);
-				const actors = cutting ?? castFrom(own, cast, { width: w, height: h });
-				return (cutting ? [own, ...painted] : painted).map((setting, i) => {
-					const out = arrange(setting, actors, arrangement, w, h);
-					if (toned && toned.share > 0) tone(out, w, h, toned, toned.share);
-					if (round && ks[i] >= settings.length) surround(out, w, h, round);
+				const actors = shown.cast ?? cutOut(lent!.cutting!, size.width, size.height);
+				return shown.settings.map((setting, i) => {
+					const out = arrange(setting, actors, arrangement, size.width, size.height);
+					if (toned && toned.share > 0) tone(out, size.width, size.height, toned, toned.share);
+					if (round && ks[i] >= settings.length) surround(out, size.width, size.height, round);
 					return out;
 				});
 			};
@@ -305,7 +228,7 @@ export function openBook(
 				matte() {
 					const { view, matte } = lent?.cutting
 						? cutOut(lent.cutting, width, height)
-						: castFrom(layersOf([castName(cast, large)])[0], cast, large);
+						: layers.get([], cast, large).cast!;
 					const over = Uint8Array.from({ length: matte.length * 3 }, (_, i) =>
 						halved(matte[Math.floor(i / 3)])
 					);
@@ -315,10 +238,11 @@ export function openBook(
 					return laid.filter((_, i) => i % 3 === 0);
 				},
 				expect: (shown) =>
-					foresee([
-						...(lent?.cutting ? [] : [castName(cast, large)]),
-						...shown.map((k) => settingName(settings[k % settings.length], large))
-					])
+					layers.expect(
+						shown.map((k) => settings[k % settings.length]),
+						lent?.cutting ? null : cast,
+						large
+					)
 			};
 		},
 		castMarks,
@@ -330,12 +254,6 @@ export function openBook(
 				castOf(scenes, strays, composition).scale
 			)
 	};
-}
-
-/** How a layer is painted, and how much memory it takes. */
-interface Layer {
-	bytes: number;
-	paint(): Uint8Array;
 }
 
 /** The bytes of an array of numbers, in its own memory. */

@@ -8,9 +8,9 @@ import type { Trace } from './take';
 /** Share of a take's picture that shows something, 0 to 1: of its settings, or all of it by its actors. */
 export function shareShowing(trace: Trace, book: SceneBook, tag: Tag): number {
 	const { weights, field } = trace;
-	if (ofActors(tag)) return field.composition.cast.tags.has(tag) ? 1 : 0;
+	if (ofActors(tag)) return field.arranged.cast.tags.has(tag) ? 1 : 0;
 	let sum = 0;
-	field.composition.scenes.forEach((scene, k) => {
+	field.arranged.scenes.forEach((scene, k) => {
 		if (scene.tags.has(tag)) for (const w of weights[k]) sum += w;
 	});
 	return sum / (book.latentWidth * book.latentHeight);
@@ -28,7 +28,7 @@ const ofActors = (tag: Tag): boolean =>
 export function countSubjects({ field }: Trace, book: SceneBook, makeSurface: MakeSurface): number {
 	const { width, height } = book;
 	const found: { x: number; y: number; size: number }[] = [];
-	for (const lead of leadsOf(field.composition.cast, width, height, makeSurface(8, 8))) {
+	for (const lead of leadsOf(field.arranged.cast, width, height, makeSurface(8, 8))) {
 		const near = found.some(
 			({ x, y, size }) =>
 				Math.hypot((lead.x - x) * (width / height), lead.y - y) < Math.max(size, lead.size) / 2

@@ -12,9 +12,12 @@ const scenes = scenesFor(character, readPrompt('a hare in a meadow')).filter((s)
 const side = 24;
 const noiseOf = (seed: number) => normals(seed, 0, side * side * 3);
 const composed = (noise: Float32Array, guidance: number, negative = ''): Composition =>
-	compose(noise, side, side, { guidance }, character, scenes, {
+	compose(noise, side, side, {
+		character,
+		scenes,
 		cond: priors(scenes),
-		neg: negativePriors(scenes, readNegative(negative))
+		neg: negativePriors(scenes, readNegative(negative)),
+		guidance
 	});
 const seeds = Array.from({ length: 300 }, (_, i) => i + 1);
 const { from, to } = character.card.guidance;

@@ -1,4 +1,3 @@
-import type { TakeSettings } from '$lib/core/contract';
 import type { Character } from './models';
 import type { Bitmap } from './materials';
 import type { Light } from './repertoire/lights';
@@ -145,6 +144,19 @@ const MOST = 2.2;
 const LEFT_OUT = 4;
 const HEARD = 0.12;
 
+/** What a composition is asked to show. */
+export interface Asked {
+	character: Character;
+	/** Those of the prompt. */
+	scenes: readonly Scene[];
+	/** Prior weight of each under the prompt, and without it. */
+	cond: ArrayLike<number>;
+	neg: ArrayLike<number>;
+	guidance: number;
+	/** How much of guidance counts: 1 for a prompt that is written as the model wants it. @default 1 */
+	heard?: number;
+}
+
 /**
  * Reads a picture's composition from its first noise.
  *
@@ -153,19 +165,12 @@ const HEARD = 0.12;
  * (Gumbel 1954): the noise decides how, guidance how likely.
  *
  * @param noise `width * height * 3` standard normal values
- * @param scenes those of the prompt
- * @param priors of each scene under the prompt, and without it
- * @param heard how much of guidance counts: 1 for a prompt that is written as the model wants it
  */
 export function compose(
 	noise: Float32Array,
 	width: number,
 	height: number,
-	{ guidance }: Pick<TakeSettings, 'guidance'>,
-	character: Character,
-	scenes: readonly Scene[],
-	priors: { cond: ArrayLike<number>; neg: ArrayLike<number> },
-	heard = 1
+	{ character, scenes, cond, neg, guidance, heard = 1 }: Asked
 ): Composition {
 	const { from, to } = character.card.guidance;
 	const relative = (2 * guidance) / (from + to);
@@ -184,8 +189,7 @@ export function compose(
 	scenes.forEach((scene, k) => {
 		if (turned && scene.facing !== facing) return;
 		const gumbel = -Math.log(-Math.log(normalBelow(amount(castWave(k)))));
-		const score =
-			guidance * Math.log(priors.cond[k]) + (1 - guidance) * Math.log(priors.neg[k]) + gumbel;
+		const score = guidance * Math.log(cond[k]) + (1 - guidance) * Math.log(neg[k]) + gumbel;
 		if (score > most) [cast, most] = [k, score];
 	});
 	const layout = Object.fromEntries(

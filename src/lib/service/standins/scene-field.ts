@@ -28,7 +28,7 @@ export interface SceneField {
 	/** Deviations of scenes that are only loosely meant. */
 	ownSpread: ReadonlyMap<number, number>;
 	/** Who acts, and the scenes that settings are from, in the order of the first latents. */
-	composition: Arranged;
+	arranged: Arranged;
 	/** The row above which a picture's scene is its sky's, and below which its ground's; 0 for one of both. */
 	parted: number;
 	/** The start picture's latent. */
@@ -243,7 +243,7 @@ export function sceneField(
 		},
 		expect: (ks) =>
 			arranged.expect(ks.flatMap((k) => (sources[k].from === arranged ? sources[k].own : []))),
-		composition: arranged,
+		arranged,
 		parted:
 			alone && !arranged.scenes.some(inOne)
 				? Math.round(arranged.marks.horizon * book.latentHeight)

@@ -356,7 +356,7 @@ describe('references and adapters', () => {
 				seeds.map((seed) => {
 					const asked = settings({ seed, references: [{ image: 'r', use: 'outline', weight }] });
 					const references = [{ bitmap: reference, use: 'outline' as const, weight }];
-					return traceTake(asked, turnstone, book, { materials: { references } })!.field.composition
+					return traceTake(asked, turnstone, book, { materials: { references } })!.field.arranged
 						.marks.x;
 				})
 			);

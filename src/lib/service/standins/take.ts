@@ -81,19 +81,14 @@ export function traceTake(
 	const { scenes } = book;
 	const { promptForm } = character.card;
 	const heard = promptForm === 'either' || promptForm === book.reading.form;
-	const composition = compose(
-		noise,
-		width,
-		height,
-		settings,
+	const composition = compose(noise, width, height, {
 		character,
 		scenes,
-		{
-			cond: priors(scenes),
-			neg: negativePriors(scenes, readNegative(settings.negative))
-		},
-		heard ? 1 : IN_ANOTHER_FORM
-	);
+		cond: priors(scenes),
+		neg: negativePriors(scenes, readNegative(settings.negative)),
+		guidance: settings.guidance,
+		heard: heard ? 1 : IN_ANOTHER_FORM
+	});
 	const field = sceneField(
 		settings,
 		book,
