@@ -31,7 +31,7 @@ test('an artist judges the demo: steps at rest, near-copies, three models under 
 	if (await along.count()) await along.selectOption('steps');
 	await panel.getByLabel('Of which model').selectOption({ label: 'Turnstone 2' });
 	const movement = panel.getByRole('region', { name: 'Movement' });
-	await expect(movement.getByText(/^Past steps 12 the picture hardly moves\.$/)).toBeVisible({
+	await expect(movement.getByText(/^Past steps 28 the picture hardly moves\.$/)).toBeVisible({
 		timeout: 120_000
 	});
 	await expect(movement.locator('svg').first()).toBeVisible();
