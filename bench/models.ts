@@ -16,7 +16,6 @@ import {
 	type Tag
 } from '../src/lib/service/standins';
 import { signalsOf } from '../src/lib/service/standins/signals';
-import { makeSurface } from '../src/lib/service/http/surface';
 import { contactSheet, type Print } from './contact';
 import { bookFor, forgetBooks, makeTake, settingsFor } from './make-take';
 import { sections } from './page';
@@ -147,7 +146,7 @@ function doublesRow(character: Character) {
 					seed: seed + 1,
 					steps: 12
 				});
-				return countSubjects(trace, book, makeSurface) > 1 ? 1 : 0;
+				return countSubjects(trace, book) > 1 ? 1 : 0;
 			})
 		);
 	// Half as long again as the longest side that it was made for, or as large as it goes.

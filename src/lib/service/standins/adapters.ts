@@ -1,6 +1,6 @@
 import type { ModelCard } from '$lib/core/contract';
 import { mix, rgb, type Rgb } from './colour';
-import type { View } from './painting';
+import type { View } from './standing';
 import { media, type Layer, type Medium, type Plate } from './repertoire/media';
 
 /** Small add-on weights that push a model towards a look. */

@@ -1,7 +1,7 @@
 import { DEVIATIONS, words, type Composition, type Layout, type Word } from './composition';
 import type { Arrangement } from './layers';
 import type { Character } from './models';
-import type { Marks } from './painting';
+import type { Marks } from './standing';
 import type { Scene } from './scenes';
 
 /** So many settings stand for a place or a light that is not the prompt's own. */

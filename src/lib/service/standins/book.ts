@@ -5,11 +5,12 @@ import { cutMarks, cutOut, surround } from './cutout';
 import { layersOf, type Size } from './layer-store';
 import { arrange, halved, settingBytes } from './layers';
 import type { Character } from './models';
-import { marksOf, paintScene, type Marks } from './painting';
+import { paintScene } from './painting';
 import { gather, ownMemory, type SceneMemory } from './scene-memory';
 import type { MakeSurface } from './pen';
 import type { Reading } from './reading';
 import { scenesFor, type Scene } from './scenes';
+import { marksOf, type Marks } from './standing';
 import { tone } from './toning';
 
 /** Frame pixels to one latent pixel. */
@@ -157,7 +158,7 @@ export function openBook(
 	const scenes = all.filter(({ prompted }) => prompted);
 	const strays = all.filter(({ prompted }) => !prompted);
 	const place = arranger(character, scenes);
-	const marks = (scene: Scene) => marksOf(scene, width, height, makeSurface);
+	const marks = (scene: Scene) => marksOf(scene, width, height);
 	const castMarks = (composition: Composition): Marks => {
 		const { cutting } = composition.lent ?? {};
 		const own = marks(castOf(scenes, strays, composition));

@@ -138,7 +138,7 @@ describe('a frame far above a model\u2019s own', () => {
 						const size = { width: side, height: side };
 						const { book, trace: t } = trace(small, prompt, { ...size, seed, steps: 10 });
 						return {
-							subjects: countSubjects(t, book, makeSurface),
+							subjects: countSubjects(t, book),
 							wholeness: signalsOf(t.latent, t.field, 5, small.spread).wholeness
 						};
 					})

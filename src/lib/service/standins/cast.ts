@@ -1,5 +1,7 @@
 import type { Part } from './reading';
+import type { Subject } from './repertoire/subjects';
 import type { Scene } from './scenes';
+import type { Box } from './sighting';
 import type { Point, Stage } from './stage';
 
 /** One drawn subject: where its foot is and how tall it is, in stage units. */
@@ -52,49 +54,85 @@ export function actorsOf(scene: Scene, stage: Stage): Actor[] {
 	return scene.staged ? fitted(actors, scene.staged, stage) : actors;
 }
 
-/** How much taller or wider than a box its actors may be. */
-const BEYOND = 1.3;
-
-/** Actors moved and scaled so that together they cover as much as a box does, with their feet at its foot. */
-function fitted(actors: Actor[], { box, drawn }: Staged, stage: Stage): Actor[] {
+/**
+ * Returns what actors cover together, in stage units.
+ * @param drawn what a subject covers as it is drawn, in shares of its height from its foot
+ * @param stretch multiplies how far they reach up
+ */
+export function coveredBy(
+	actors: readonly Actor[],
+	drawn: (subject: Subject) => Box,
+	stretch = 1
+): Box {
 	const covers = actors.map(({ part, x, y, size, mirror }) => {
 		const { left, right, top, bottom } = drawn(part.subject);
 		const [from, to] = mirror ? [-right, -left] : [left, right];
 		return {
 			left: x + from * size,
 			right: x + to * size,
-			top: y + top * size,
+			top: y + top * size * stretch,
 			bottom: y + bottom * size
 		};
 	});
-	const all = {
+	return {
 		left: Math.min(...covers.map(({ left }) => left)),
 		right: Math.max(...covers.map(({ right }) => right)),
 		top: Math.min(...covers.map(({ top }) => top)),
 		bottom: Math.max(...covers.map(({ bottom }) => bottom))
 	};
-	const [wide, high] = [
-		(box.right - box.left) * stage.width,
-		(box.bottom - box.top) * stage.height
-	];
-	// As large an area, but neither much taller or wider nor beyond the frame.
-	const scale = Math.min(
-		(BEYOND * high) / (all.bottom - all.top),
-		(BEYOND * wide) / (all.right - all.left),
-		Math.sqrt((wide * high) / ((all.right - all.left) * (all.bottom - all.top))),
-		(stage.height * 0.96) / (all.bottom - all.top),
-		(stage.width * 0.98) / (all.right - all.left)
+}
+
+/** How much taller or wider than a box its actors may be. */
+const BEYOND = 1.3;
+
+/**
+ * Returns how actors fit into a box: so that they cover as large an area, but are neither much taller or
+ * wider nor larger than the frame, with their feet at its foot.
+ *
+ * @param cover what the actors cover; `box` and `frame` in the same units
+ * @returns by how much they are enlarged, and where the middle of their foot comes to be
+ */
+export function fitInto(
+	cover: Box,
+	box: Box,
+	frame: { width: number; height: number }
+): { larger: number; middle: number; foot: number } {
+	const [wide, high] = [box.right - box.left, box.bottom - box.top];
+	const [ownWide, ownHigh] = [cover.right - cover.left, cover.bottom - cover.top];
+	const larger = Math.min(
+		(BEYOND * high) / ownHigh,
+		(BEYOND * wide) / ownWide,
+		Math.sqrt((wide * high) / (ownWide * ownHigh)),
+		(frame.height * 0.96) / ownHigh,
+		(frame.width * 0.98) / ownWide
 	);
-	const half = ((all.right - all.left) / 2) * scale;
-	const middle = ((box.left + box.right) / 2) * stage.width;
-	const x = Math.min(stage.width - half, Math.max(half, middle));
-	// Taller than the box, it reaches as far above it as below, but for its foot, which stays on its ground.
-	const foot = Math.max(box.bottom * stage.height, (all.bottom - all.top) * scale);
+	const half = (ownWide / 2) * larger;
+	return {
+		larger,
+		middle: Math.min(frame.width - half, Math.max(half, (box.left + box.right) / 2)),
+		// Taller than the box, they reach as far above it as below, but for their foot, which stays on its ground.
+		foot: Math.max(box.bottom, ownHigh * larger)
+	};
+}
+
+/** Actors moved and scaled so that together they fit into a box of the frame. */
+function fitted(actors: Actor[], { box, drawn }: Staged, stage: Stage): Actor[] {
+	const cover = coveredBy(actors, drawn);
+	const { larger, middle, foot } = fitInto(
+		cover,
+		{
+			left: box.left * stage.width,
+			right: box.right * stage.width,
+			top: box.top * stage.height,
+			bottom: box.bottom * stage.height
+		},
+		stage
+	);
 	return actors.map((actor) => ({
 		...actor,
-		x: x + (actor.x - (all.left + all.right) / 2) * scale,
-		y: foot + (actor.y - all.bottom) * scale,
-		size: actor.size * scale
+		x: middle + (actor.x - (cover.left + cover.right) / 2) * larger,
+		y: foot + (actor.y - cover.bottom) * larger,
+		size: actor.size * larger
 	}));
 }
 

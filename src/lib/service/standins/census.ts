@@ -1,8 +1,7 @@
-import { leadsOf } from './painting';
 import { uninvited } from './repertoire/uninvited';
 import type { SceneBook } from './book';
-import type { MakeSurface } from './pen';
 import type { Tag } from './reading';
+import { leadsOf } from './standing';
 import type { Trace } from './take';
 
 /** Share of a take's picture that shows something, 0 to 1: of its settings, or all of it by its actors. */
@@ -25,10 +24,9 @@ const ofActors = (tag: Tag): boolean =>
  * How many separate subjects a take shows: the leads of the scene that lends its actors, those nearer
  * than half a subject to each other counted once.
  */
-export function countSubjects({ field }: Trace, book: SceneBook, makeSurface: MakeSurface): number {
-	const { width, height } = book;
+export function countSubjects({ field }: Trace, { width, height }: SceneBook): number {
 	const found: { x: number; y: number; size: number }[] = [];
-	for (const lead of leadsOf(field.arranged.cast, width, height, makeSurface(8, 8))) {
+	for (const lead of leadsOf(field.arranged.cast, width, height)) {
 		const near = found.some(
 			({ x, y, size }) =>
 				Math.hypot((lead.x - x) * (width / height), lead.y - y) < Math.max(size, lead.size) / 2

@@ -1,7 +1,7 @@
 import { oklab } from '$lib/core/measure';
 import type { Bitmap } from './materials';
 import { halved, NOTHING, type Cast } from './layers';
-import type { Marks } from './painting';
+import type { Marks } from './standing';
 import { blur } from './repertoire/media';
 import { largestRegion } from './region';
 import { resized } from './resize';

@@ -1,7 +1,7 @@
 import { mix, rgb, type Rgb } from './colour';
 import { blur, noiseAcross } from './repertoire/media';
 import type { Mood } from './repertoire/moods';
-import type { View } from './painting';
+import type { View } from './standing';
 
 /** How a model draws and finishes, whatever the medium: what makes its pictures look like its own. */
 export interface Hand {

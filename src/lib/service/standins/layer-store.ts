@@ -1,9 +1,10 @@
 import type { BookOptions } from './book';
 import { settingBytes, type Cast } from './layers';
-import { castView, paintCast, paintSetting } from './painting';
+import { paintCast, paintSetting } from './painting';
 import type { MakeSurface } from './pen';
 import { gather, type Place } from './scene-memory';
 import type { Scene } from './scenes';
+import { castView } from './standing';
 
 /** A frame's size in pixels. */
 export interface Size {
@@ -37,7 +38,7 @@ export function layersOf({
 			return joined(pixels, cover);
 		});
 	const castOf = (scene: Scene, { width, height }: Size) => {
-		const view = castView(scene, width, height, makeSurface);
+		const view = castView(scene, width, height);
 		return layer(`${scene.key} cast ${width}`, view.width * view.height * 4, () => {
 			const { over, matte } = paintCast(scene, width, height, makeSurface, inUse);
 			return joined(over, matte);
@@ -73,7 +74,7 @@ export function layersOf({
 			const settings = scenes.map((scene) => settingOf(scene, size));
 			if (!cast) return { settings: painted(settings), cast: null };
 			const [own, ...others] = painted([castOf(cast, size), ...settings]);
-			const view = castView(cast, size.width, size.height, makeSurface);
+			const view = castView(cast, size.width, size.height);
 			const pixels = view.width * view.height;
 			return {
 				settings: others,

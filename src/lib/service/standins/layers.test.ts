@@ -2,9 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { makeSurface } from '$lib/service/http/surface';
 import { arrange, halved, NOTHING, settingBytes, type Arrangement } from './layers';
 import { characterOf } from './models';
-import { marksOf, paintCast, paintScene, paintSetting } from './painting';
+import { paintCast, paintScene, paintSetting } from './painting';
 import { readPrompt } from './reading';
 import { scenesFor } from './scenes';
+import { marksOf } from './standing';
 
 const [width, height] = [96, 80];
 const here: Arrangement = {
@@ -36,7 +37,8 @@ describe('arranged layers', () => {
 		['gannet', 'a heron in a marsh at dawn'],
 		['curlew', 'a teapot on a table, night'],
 		['sanderling', 'a dinghy on the lake'],
-		['dunlin', 'an owl in the forest at dusk']
+		['dunlin', 'an owl in the forest at dusk'],
+		['eider', 'a teapot on a table, night']
 	])('left as they are, give %s its scene back: %s', (model, prompt) => {
 		const [scene] = scenesFor(characterOf(model)!, readPrompt(prompt))
 			.filter((one) => one.prompted)
@@ -46,7 +48,7 @@ describe('arranged layers', () => {
 		const all = new Uint8Array(settingBytes(w, h));
 		all.set(pixels);
 		all.set(cover, pixels.length);
-		const marks = marksOf(scene, w, h, makeSurface);
+		const marks = marksOf(scene, w, h);
 		const cast = paintCast(scene, w, h, makeSurface);
 		const as = { horizon: { from: marks.horizon, to: marks.horizon } };
 		const standing = { from: marks, to: marks, scale: 1 };

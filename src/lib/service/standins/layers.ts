@@ -1,4 +1,4 @@
-import type { View } from './painting';
+import type { View } from './standing';
 
 /** A scene's actors alone, to be laid over any setting. */
 export interface Cast {

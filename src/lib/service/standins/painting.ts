@@ -1,4 +1,4 @@
-import { hash32, stream } from '$lib/core/random';
+import { hash32 } from '$lib/core/random';
 import { adapt, layersSeen, type InUse } from './adapters';
 import { actorsOf, focusOf, type Actor } from './cast';
 import { mix, rgb } from './colour';
@@ -6,24 +6,23 @@ import { surround } from './cutout';
 import { finishBy } from './hand';
 import { halved, type Cast } from './layers';
 import { write } from './lettering';
-import type { MakeSurface, Pen, Surface } from './pen';
+import type { MakeSurface, Surface } from './pen';
 import { blur, blurPlate, type Layer, type Plate } from './repertoire/media';
 import { mound } from './repertoire/places';
-import type { Subject } from './repertoire/subjects';
-import type { Uninvited } from './repertoire/uninvited';
-import type { Scene } from './scenes';
+import { withUninvited, type Scene } from './scenes';
 import { paintMist, paintRain, paintSky, paintSnow } from './sky';
-import type { Box } from './sighting';
-import { Stage, type Point } from './stage';
+import type { Stage } from './stage';
+import {
+	BEYOND_EDGES,
+	castView,
+	isWet,
+	moundOf,
+	pointCamera,
+	setStage,
+	standsOnMound,
+	type View
+} from './standing';
 import { tone } from './toning';
-
-/** The part of a frame that is painted, in whole pixels of the frame. */
-export interface View {
-	left: number;
-	top: number;
-	width: number;
-	height: number;
-}
 
 /** A frame, and the part of it that is painted. */
 interface Frame {
@@ -91,17 +90,10 @@ export function paintSetting(
 	inUse: readonly InUse[] = []
 ): Setting {
 	const frame = wholeFrame(width, height);
-	const own = keeping(scene, (where) => where !== 'actors');
+	const own = withUninvited(scene, (where) => where !== 'actors');
 	const [drawn] = draw(own, frame, makeSurface, inUse, [{ actors: false, before: true }]);
 	return { pixels: finish(own, frame, drawn, inUse), cover: drawn.cover };
 }
-
-/** A scene with some of what nobody asked for. */
-const keeping = (scene: Scene, keep: (where: Uninvited['where']) => boolean): Scene => ({
-	...scene,
-	uninvited: scene.uninvited.filter(({ where }) => keep(where))
-});
-const ofActors = (scene: Scene): Scene => keeping(scene, (where) => where === 'actors');
 
 /**
  * Paints a scene's actors at a size in pixels of its frame.
@@ -116,9 +108,9 @@ export function paintCast(
 	makeSurface: MakeSurface,
 	inUse: readonly InUse[] = []
 ): Cast {
-	const view = castView(scene, width, height, makeSurface);
+	const view = castView(scene, width, height);
 	const frame = { width, height, view };
-	const own = ofActors(scene);
+	const own = withUninvited(scene, (where) => where === 'actors');
 	const [without, shown] = draw(own, frame, makeSurface, inUse, [
 		{ actors: false, before: false },
 		{ actors: true, before: false }
@@ -136,155 +128,6 @@ export function paintCast(
 			over[i] = halved(opaque * over[i] + beside * (over[i] - alone[i]));
 	}
 	return { view, matte, over };
-}
-
-/** So far from actors' edges, in stage units, a medium may leave shadows and lines of theirs. */
-const BEYOND_EDGES = 26;
-
-/** What is drawn of a subject reaches so far beyond its breadth and height, and below its foot. */
-const ROOM = { side: 0.64, above: 1.2, below: 0.16, wet: 0.6 };
-
-/** Where a scene's actors are painted, with room for shadows. */
-export function castView(
-	scene: Scene,
-	width: number,
-	height: number,
-	makeSurface: MakeSurface
-): View {
-	const unit = Math.min(width, height) / 1000;
-	const { pen } = makeSurface(1, 1);
-	const stage = setStage(scene, width / unit, height / unit, pen);
-	const actors = actorsOf(scene, stage);
-	const seen = new Seen();
-	const has = (id: string) => ofActors(scene).uninvited.some((thing) => thing.id === id);
-	pointCamera(seen, stage, scene, focusOf(scene, stage, actors), has);
-	let [left, right, top, bottom] = [Infinity, -Infinity, Infinity, -Infinity];
-	for (const actor of actors) {
-		const { subject } = actor.part;
-		const mounted = standsOnMound(scene, actor) ? moundOf(actor) / 2 : 0;
-		const half = Math.max(mounted, ROOM.side * subject.breadth * actor.size) + BEYOND_EDGES;
-		const below = isWet(scene, actor) ? ROOM.wet : ROOM.below;
-		for (const x of [actor.x - half, actor.x + half])
-			for (const y of [
-				actor.y - ROOM.above * actor.size * scene.hand.stretch - BEYOND_EDGES,
-				actor.y + below * actor.size + BEYOND_EDGES
-			]) {
-				const at = seen.at(x, y);
-				[left, right] = [Math.min(left, at[0]), Math.max(right, at[0])];
-				[top, bottom] = [Math.min(top, at[1]), Math.max(bottom, at[1])];
-			}
-	}
-	// Also what the frame cuts off: elsewhere it may be seen.
-	const within = (at: number, side: number) =>
-		Math.round(Math.min(side * (1 + BESIDE_FRAME), Math.max(-side * BESIDE_FRAME, at * unit)));
-	const [x, y] = [within(left, width), within(top, height)];
-	return {
-		left: x,
-		top: y,
-		width: Math.max(1, within(right, width) - x),
-		height: Math.max(1, within(bottom, height) - y)
-	};
-}
-
-/** How far beyond the frame actors are painted, as a share of its side. */
-const BESIDE_FRAME = 0.3;
-
-/** Follows a point through what the camera does. */
-class Seen {
-	#matrix = [1, 0, 0, 1, 0, 0];
-	translate(x: number, y: number): void {
-		const [a, b, c, d, e, f] = this.#matrix;
-		this.#matrix = [a, b, c, d, a * x + c * y + e, b * x + d * y + f];
-	}
-	rotate(radians: number): void {
-		const [a, b, c, d, e, f] = this.#matrix;
-		const [cos, sin] = [Math.cos(radians), Math.sin(radians)];
-		this.#matrix = [
-			a * cos + c * sin,
-			b * cos + d * sin,
-			c * cos - a * sin,
-			d * cos - b * sin,
-			e,
-			f
-		];
-	}
-	scale(x: number, y: number): void {
-		const [a, b, c, d, e, f] = this.#matrix;
-		this.#matrix = [a * x, b * x, c * y, d * y, e, f];
-	}
-	at(x: number, y: number): Point {
-		const [a, b, c, d, e, f] = this.#matrix;
-		return [a * x + c * y + e, b * x + d * y + f];
-	}
-}
-
-/** Where a scene's actors stand and the far edge of what they stand on, as shares of the frame. */
-export interface Marks {
-	x: number;
-	foot: number;
-	horizon: number;
-	/** How far they reach to both sides of their place. */
-	left: number;
-	right: number;
-}
-
-/** What a scene's actors cover, as shares of the frame, by what each subject covers as it is drawn. */
-export function coverOf(
-	scene: Scene,
-	width: number,
-	height: number,
-	makeSurface: MakeSurface,
-	drawn: (subject: Subject) => Box
-): Box {
-	const unit = Math.min(width, height) / 1000;
-	const stage = setStage(scene, width / unit, height / unit, makeSurface(1, 1).pen);
-	const actors = actorsOf(scene, stage);
-	const seen = new Seen();
-	pointCamera(seen, stage, scene, focusOf(scene, stage, actors), () => false);
-	const corners = actors.flatMap(({ part, x, y, size, mirror }) => {
-		const { left, right, top, bottom } = drawn(part.subject);
-		const [from, to] = mirror ? [-right, -left] : [left, right];
-		return [
-			seen.at(x + from * size, y + top * size * scene.hand.stretch),
-			seen.at(x + to * size, y + bottom * size)
-		];
-	});
-	const xs = corners.map(([x]) => x / stage.width);
-	const ys = corners.map(([, y]) => y / stage.height);
-	return {
-		left: Math.min(...xs),
-		right: Math.max(...xs),
-		top: Math.min(...ys),
-		bottom: Math.max(...ys)
-	};
-}
-
-export function marksOf(
-	scene: Scene,
-	width: number,
-	height: number,
-	makeSurface: MakeSurface
-): Marks {
-	const unit = Math.min(width, height) / 1000;
-	const stage = setStage(scene, width / unit, height / unit, makeSurface(1, 1).pen);
-	const actors = actorsOf(scene, stage);
-	const seen = new Seen();
-	const focus = focusOf(scene, stage, actors);
-	pointCamera(seen, stage, scene, focus, () => false);
-	const foot = actors.length ? Math.max(...actors.map(({ y }) => y)) : stage.horizon;
-	const [x, y] = seen.at(focus[0], foot);
-	const [, horizon] = seen.at(focus[0], stage.horizon);
-	const sides = actors.flatMap((actor) => {
-		const half = (actor.size * actor.part.subject.breadth) / 2;
-		return [actor.x - half, actor.x + half].map((at) => seen.at(at, actor.y)[0]);
-	});
-	return {
-		x: x / stage.width,
-		foot: y / stage.height,
-		horizon: horizon / stage.height,
-		left: sides.length ? (x - Math.min(...sides)) / stage.width : 0,
-		right: sides.length ? (Math.max(...sides) - x) / stage.width : 0
-	};
 }
 
 /** Draws a scene, once for each way in which it is shown. */
@@ -423,96 +266,11 @@ function finish(
 	return painting;
 }
 
-/**
- * Where the middle of each lead subject of a scene is, as shares of the frame's width and height,
- * and how tall it is as a share of the height; before the camera comes nearer.
- */
-export function leadsOf(
-	scene: Scene,
-	width: number,
-	height: number,
-	{ pen }: Surface
-): { x: number; y: number; size: number }[] {
-	const unit = Math.min(width, height) / 1000;
-	const stage = setStage(scene, width / unit, height / unit, pen);
-	return actorsOf(scene, stage)
-		.filter(({ part }) => part.subject === scene.lead.subject)
-		.map(({ x, y, size }) => ({
-			x: x / stage.width,
-			y: (y - size / 2) / stage.height,
-			size: size / stage.height
-		}));
-}
-
 /** The alpha bytes of a layer. */
 function opacity(pixels: Uint8ClampedArray): Uint8Array {
 	const out = new Uint8Array(pixels.length / 4);
 	for (let p = 0; p < out.length; p++) out[p] = pixels[p * 4 + 3];
 	return out;
-}
-
-/** Nearer round the focus, or off it when the crop is bad; leaning when the framing leans. */
-function pointCamera(
-	pen: Pick<Pen, 'translate' | 'rotate' | 'scale'>,
-	stage: Stage,
-	scene: Scene,
-	[focusX, focusY]: Point,
-	has: (id: string) => boolean
-): void {
-	const { framing } = scene;
-	const zoom = framing.zoom * (has('crop') ? 1.5 : 1);
-	const tilt = (framing.tilt ?? 0) * scene.facing + (has('tilt') ? 0.09 : 0);
-	if (zoom === 1 && tilt === 0) return;
-	const fx = has('crop') ? focusX + stage.side * 170 : focusX;
-	if (tilt) {
-		// Enough larger that no corner shows.
-		const cover =
-			1 + Math.abs(tilt) * Math.max(stage.width / stage.height, stage.height / stage.width);
-		pen.translate(stage.width / 2, stage.height / 2);
-		pen.rotate(tilt);
-		pen.scale(cover, cover);
-		pen.translate(-stage.width / 2, -stage.height / 2);
-	}
-	if (zoom === 1) return;
-	// A detail is brought towards the middle as the camera comes nearer.
-	const pull = Math.min(1, (framing.zoom - 1) * 0.7);
-	const tx = fx + (stage.width / 2 - fx) * pull;
-	const ty = focusY + (stage.height / 2 - focusY) * pull;
-	pen.translate(tx, ty);
-	pen.scale(zoom, zoom);
-	pen.translate(-fx, -focusY);
-}
-
-function setStage(scene: Scene, width: number, height: number, pen: Stage['pen']): Stage {
-	const { light, leaning, framing, place } = scene;
-	const random = stream(scene.key);
-	const lean = rgb(light.leanings[leaning.index % light.leanings.length]);
-	const tinted = (hex: string, share: number) => {
-		const c = mix(rgb(hex), lean, leaning.amount * share);
-		return `#${c.map((v) => Math.round(v).toString(16).padStart(2, '0')).join('')}`;
-	};
-	const [top, middle, low] = light.sky;
-	const leaned = {
-		...light,
-		sky: [tinted(top, 0.8), tinted(middle, 1), tinted(low, 0.8)] as [string, string, string],
-		haze: tinted(light.haze, 0.8),
-		water: light.water.map((hex) => tinted(hex, 0.7)) as [string, string]
-	};
-	// Indoors the view sets the table's edge only a little.
-	const asked = framing.horizon;
-	const share =
-		asked === undefined
-			? place.horizon
-			: place.indoors
-				? place.horizon + (asked - place.horizon) * 0.25
-				: asked;
-	const horizon = height * (share + scene.horizonShift);
-	const x = width * scene.across;
-	const away = scene.sun.away * width * scene.lightSide;
-	let sunX = x + away;
-	if (sunX < width * 0.08 || sunX > width * 0.92) sunX = x - away;
-	const sun: Point = [sunX, horizon * (1 - light.elevation * scene.sun.up)];
-	return new Stage(pen, width, height, leaned, horizon, sun, x, random, scene.lead.accent);
 }
 
 /** What an actor stands on and in: a reflection in water, a mound where the place has no ground. */
@@ -522,14 +280,6 @@ function ground(scene: Scene, stage: Stage, actor: Actor): void {
 	if (isWet(scene, actor)) reflection(stage, x, y, size, part.subject.breadth);
 	if (standsOnMound(scene, actor)) mound(stage, x, y, moundOf(actor), '#4f4a44');
 }
-
-const isWet = ({ place }: Scene, { part, aloft }: Actor): boolean =>
-	!aloft && (!!place.wet || (part.subject.footing === 'water' && !place.indoors));
-
-const standsOnMound = ({ place }: Scene, { part, aloft }: Actor): boolean =>
-	!aloft && part.subject.footing === 'land' && place.needsGround;
-
-const moundOf = ({ part, size }: Actor): number => Math.max(330, size * part.subject.breadth * 2.1);
 
 /** What stands in water stands in it twice. */
 function reflection(stage: Stage, x: number, y: number, size: number, breadth: number): void {

@@ -1,22 +1,21 @@
 import type { Stand } from './arranging';
 import { LATENT_SCALE, toLatent, type SceneBook } from './book';
 import type { Composition, Layout } from './composition';
+import { fitInto } from './cast';
 import { insideOf, standingOut } from './cutout';
 import type { Bitmap } from './materials';
-import { coverOf, type Marks } from './painting';
+
 import { agreementOf, contours } from './references';
 import type { Scene } from './scenes';
 import { drawnBox, type Box } from './sighting';
 import { nameOf, stagingOf } from './staging';
+import { coverOf, type Marks } from './standing';
 
 /** How far up and down the horizon is tried, as a share of the frame's height. */
 const HORIZONS = [-0.2, -0.12, -0.06, 0, 0.06, 0.12, 0.2];
 
 /** With how many settings a staging is tried. */
 const TRIED = 4;
-
-/** How much taller or wider than a box actors may be. */
-const BEYOND = 1.3;
 
 /** How a composition of a prompt is laid out like a picture. */
 export interface Likeness {
@@ -72,9 +71,7 @@ function findStaging(
 			goesOn: false
 		};
 	const { cast } = book.arranged(plain, 1);
-	const cover = coverOf(cast, width, height, makeSurface, (subject) =>
-		drawnBox(subject, makeSurface)
-	);
+	const cover = coverOf(cast, width, height, (subject) => drawnBox(subject, makeSurface));
 	const wanted = toLatent(bitmap.pixels, latentWidth, latentHeight, LATENT_SCALE);
 	const lines = contours(wanted, latentWidth, latentHeight);
 	const tried = staging.boxes.flatMap((box) =>
@@ -114,22 +111,9 @@ const NONE: Layout = {
 	warmth: 0
 };
 
-/** Where actors stand so that together they cover as much as a box does, with their feet at its foot. */
+/** Where actors stand that fit into a box, all in shares of the frame. */
 function standIn(box: Box, horizon: number, cover: Box, marks: Marks): Stand {
-	const [wide, high] = [box.right - box.left, box.bottom - box.top];
-	const [ownWide, ownHigh] = [cover.right - cover.left, cover.bottom - cover.top];
-	// As large an area, but neither much taller or wider nor beyond the frame.
-	const larger = Math.min(
-		(BEYOND * high) / ownHigh,
-		(BEYOND * wide) / ownWide,
-		Math.sqrt((wide * high) / (ownWide * ownHigh)),
-		0.96 / ownHigh,
-		0.98 / ownWide
-	);
-	const half = (ownWide / 2) * larger;
-	const middle = Math.min(1 - half, Math.max(half, (box.left + box.right) / 2));
-	// Taller than the box, it reaches as far above it as below, but for its foot, which stays on its ground.
-	const foot = Math.max(box.bottom, ownHigh * larger);
+	const { larger, middle, foot } = fitInto(cover, box, { width: 1, height: 1 });
 	return {
 		x: middle + (marks.x - (cover.left + cover.right) / 2) * larger,
 		foot: foot + (marks.foot - cover.bottom) * larger,

@@ -196,6 +196,15 @@ function dealUninvited(random: Stream, count: number, tidy: number): Uninvited[]
 	return shown;
 }
 
+/** Returns a scene with only those of its uninvited things that are to be kept. */
+export const withUninvited = (
+	scene: Scene,
+	keep: (where: Uninvited['where']) => boolean
+): Scene => ({
+	...scene,
+	uninvited: scene.uninvited.filter(({ where }) => keep(where))
+});
+
 /** A count as one scene has it: a model that counts badly is one out now and then. */
 function counted(part: Part, skill: number, random: Stream): Part {
 	if (part.count === 1 || random.chance(skill)) return part;
