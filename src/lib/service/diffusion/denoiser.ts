@@ -15,7 +15,7 @@ export interface SceneSet {
 	 * is only loosely meant. What they give once they are chosen is themselves all the same.
 	 */
 	ownSpread?: ReadonlyMap<number, number>;
-	/** A row at which the picture falls into two that are weighed each by itself; 0 for none. @default 0 */
+	/** Row that splits the picture into two parts, each weighed on its own. 0 keeps it whole. @default 0 */
 	parted?: number;
 }
 
@@ -60,7 +60,7 @@ export function windowRadius(sigma: number, range: WindowRange): number {
 	return Math.round(range.low + (range.high - range.low) * Math.min(1, along) ** SLOWLY);
 }
 
-/** How late windows shrink: pictures settle at middle noise, and are to be whole there. */
+/** Power that keeps windows wide for longer: pictures settle at middle noise and must be whole there. */
 const SLOWLY = 1 / 3;
 
 /** Mean picture of a scene set under some prior weights, same shape as one scene. */
@@ -98,16 +98,24 @@ export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDen
 	const shown = scenes
 		.map((_, k) => k)
 		.filter((k) => prior[k] > 0 || (guided && negativePrior[k] > 0));
-	const lanesOf = shown.map((k) => scenes[k]);
+	const parts = shown.map((k) => scenes[k]);
 	/** Deviations of their own, by lane. */
 	const broad = shown.flatMap((k, lane) => {
 		const own = ownSpread.get(k);
 		return own === undefined ? [] : [{ lane, own }];
 	});
+	/** First rows of what is weighed by itself, and the rows after it. */
+	const bands =
+		parted > 0 && parted < height
+			? [
+					[0, parted],
+					[parted, height]
+				]
+			: [[0, height]];
 	const me = Symbol('denoiser');
 
 	const denoise: Denoise = (x, sigma, out) => {
-		const kernel = load(lanesOf, width, height);
+		const kernel = load(parts, width, height);
 		const variance = sigma * sigma + spread * spread;
 		if (last !== me) {
 			last = me;
@@ -132,16 +140,15 @@ export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDen
 			kernel.perSquare[lane] = 1 / variance - 1 / wide;
 			kernel.perPixel[lane] = -1.5 * Math.log(wide / variance);
 		}
-		const parts = parted > 0 && parted < height ? [0, parted, height] : [0, height];
-		for (let i = 0; i + 1 < parts.length; i++)
+		for (const [from, to] of bands)
 			kernel.evaluate(
 				windowRadius(sigma, window),
 				guidance,
 				(spread * spread) / variance,
 				(sigma * sigma) / variance,
 				broad.length > 0,
-				parts[i],
-				parts[i + 1]
+				from,
+				to
 			);
 		out.set(kernel.estimate);
 	};
@@ -149,7 +156,7 @@ export function guidedDenoiser(set: SceneSet, options: GuidedOptions): GuidedDen
 		denoise,
 		weights() {
 			if (last !== me) throw new Error('Another denoiser has evaluated since.');
-			const { weights, lanes } = load(lanesOf, width, height);
+			const { weights, lanes } = load(parts, width, height);
 			const each = scenes.map(() => new Float32Array(width * height));
 			shown.forEach((k, lane) => {
 				const own = each[k];

@@ -12,13 +12,13 @@ let lanes: i32 = 0;
 
 /** Where the scenes lie: `width * height * 3 * lanes` single precision values. */
 export let scenes: usize = 0;
-/** The noisy latent, the offset h of muted copies, and the estimate: `width * height * 3` each, double. */
+/** The noisy latent, the offset h of the muted side, and the estimate: `width * height * 3` each, double. */
 export let noisy: usize = 0;
 export let offset: usize = 0;
 export let estimate: usize = 0;
 /** Weight of every lane at every pixel under the prompt: `width * height * lanes`, single. */
 export let weights: usize = 0;
-/** A value a lane, double: log priors of both sides, 1 / variance, scale of the copy, whether it mutes. */
+/** A value a lane, double: log priors of both sides, 1 / variance, scale of the muted side, whether it mutes. */
 export let priorOfCond: usize = 0;
 export let priorOfNeg: usize = 0;
 export let precision: usize = 0;

@@ -1,3 +1,4 @@
+import { errorFunction } from 'simple-statistics';
 import type { Character } from './models';
 import type { Bitmap } from './materials';
 import type { Light } from './repertoire/lights';
@@ -101,16 +102,8 @@ function amountOf(
 	return sum;
 }
 
-/** The chance that a standard normal is smaller (Abramowitz and Stegun 1964, 7.1.26). */
-function normalBelow(z: number): number {
-	const x = Math.abs(z) / Math.SQRT2;
-	const t = 1 / (1 + 0.3275911 * x);
-	const poly =
-		t *
-		(0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))));
-	const erf = 1 - poly * Math.exp(-x * x);
-	return z < 0 ? (1 - erf) / 2 : (1 + erf) / 2;
-}
+/** Returns the chance that a standard normal number is below z, 0 to 1. */
+const normalBelow = (z: number): number => (1 + errorFunction(z / Math.SQRT2)) / 2;
 
 /**
  * How far compositions part at the middle of the good range of guidance, of how far they part without.

@@ -22,11 +22,11 @@ export const halved = (value: number): number =>
 
 /** How a scene's setting and its actors are arranged in a frame. Places are shares of its sides. */
 export interface Arrangement {
-	/** Where the setting's horizon is painted, and where it is to be. */
+	/** Where the setting's horizon is painted, and where it goes. */
 	horizon: { from: number; to: number };
 	/** How far the middle of the setting is moved to the right; its edges stay. */
 	pan: number;
-	/** Where the actors' foot is painted, where it is to be, and how much larger they are there. */
+	/** Where the actors' foot is painted, where it goes, and how much larger they are there. */
 	cast: { from: { x: number; foot: number }; to: { x: number; foot: number }; scale: number };
 	/** Multiplies every channel. */
 	gains: readonly [number, number, number];
@@ -36,7 +36,7 @@ export interface Arrangement {
 export const settingBytes = (width: number, height: number): number => width * height * 4;
 
 /**
- * Lays actors over a setting, both arranged anew.
+ * Lays actors over a setting, both moved as an arrangement says.
  *
  * @param setting as `settingBytes` says
  * @returns `width * height * 3` bytes
@@ -101,12 +101,14 @@ function lay(
 	const first = (at: (x: number) => number) => Math.max(0, Math.floor(-at(0) * scale) - 1);
 	const last = (at: (x: number) => number, length: number, side: number) =>
 		Math.min(side - 1, Math.ceil((length - at(0)) * scale) + 1);
-	for (let y = first(v); y <= last(v, view.height, height); y++) {
+	const [left, right] = [first(u), last(u, view.width, width)];
+	const [top, bottom] = [first(v), last(v, view.height, height)];
+	for (let y = top; y <= bottom; y++) {
 		const sy = v(y);
 		const y0 = Math.floor(sy);
 		const fy = sy - y0;
 		if (y0 < 0 || y0 + 1 >= view.height) continue;
-		for (let x = first(u); x <= last(u, view.width, width); x++) {
+		for (let x = left; x <= right; x++) {
 			const sx = u(x);
 			const x0 = Math.floor(sx);
 			const fx = sx - x0;

@@ -8,7 +8,7 @@ export interface Character {
 	card: ModelCard;
 	/** Radius of its widest window as a share of its own frame's side: how whole its pictures are. */
 	coherence: number;
-	/** How soon guidance burns its colours, the `m` of the muted copies. */
+	/** How soon guidance burns its colours, the `m` of guidance's muted side. */
 	touchiness: number;
 	/** How readily it leaves out a word, 1 for most. */
 	wander: number;
