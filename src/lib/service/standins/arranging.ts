@@ -1,4 +1,12 @@
-import { DEVIATIONS, words, type Composition, type Layout, type Word } from './composition';
+import {
+	DEVIATIONS,
+	strayFor,
+	tagFor,
+	words,
+	type Composition,
+	type Layout,
+	type Word
+} from './composition';
 import type { Arrangement } from './layers';
 import type { Character } from './models';
 import type { Marks } from './standing';
@@ -26,7 +34,7 @@ export function castOf(scenes: Scene[], strays: Scene[], composition: Compositio
 function insteadOf(strays: Scene[], { left, lent }: Composition): Instead {
 	const stray = (word: Word) => {
 		const which = left[word];
-		return which === undefined ? undefined : strays[words.indexOf(word) + words.length * which];
+		return which === undefined ? undefined : strayFor(strays, word, which);
 	};
 	return {
 		light: stray('light')?.light ?? lent?.light,
@@ -41,19 +49,22 @@ interface Instead {
 	place?: Scene['place'] | null;
 }
 
-/** A scene with something else in place of what was asked for. */
+/** Returns a scene with something else in place of what was asked for, and with its tags. */
 function instead(scene: Scene, { lead, light, place }: Instead): Scene {
 	const names = [lead?.subject.id, light?.id, place?.id].map((id) => id ?? '').join(' ');
-	return {
+	const other: Scene = {
 		...scene,
 		key: `${scene.key}|${names}`,
 		...(light && { light }),
 		...(place && { place }),
 		...(lead && { lead, partner: null })
 	};
+	const changed = words.filter((word) => tagFor(word, other) !== tagFor(word, scene));
+	const kept = [...scene.tags].filter((tag) => !changed.some((word) => tag.startsWith(`${word}:`)));
+	return { ...other, tags: new Set([...kept, ...changed.map((word) => tagFor(word, other))]) };
 }
 
-/** Where actors are to be, and the horizon, as shares of the frame, and how much larger than painted. */
+/** Where actors stand and the horizon lies, as shares of the frame, and how much larger than painted. */
 export interface Stand {
 	x: number;
 	foot: number;

@@ -33,7 +33,7 @@ export interface SceneBook {
 	latentHeight: number;
 	/** The scenes of the prompt. */
 	scenes: Scene[];
-	/** Whole scenes that leave out part of the prompt: what a picture is told from that strays. */
+	/** Whole scenes that each leave out part of the prompt: pictures are compared with them. */
 	strays: MoreScenes;
 	/**
 	 * The settings that a composition can be made from, its actors laid over each.

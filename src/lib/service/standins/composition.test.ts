@@ -8,7 +8,9 @@ import { readNegative, readPrompt } from './reading';
 import { negativePriors, priors, scenesFor } from './scenes';
 
 const character = characterOf('gannet')!;
-const scenes = scenesFor(character, readPrompt('a hare in a meadow')).filter((s) => s.prompted);
+const all = scenesFor(character, readPrompt('a hare in a meadow'));
+const scenes = all.filter((s) => s.prompted);
+const strays = all.filter((s) => !s.prompted);
 const side = 24;
 const noiseOf = (seed: number) => normals(seed, 0, side * side * 3);
 const composed = (noise: Float32Array, guidance: number, negative = ''): Composition =>
@@ -17,6 +19,8 @@ const composed = (noise: Float32Array, guidance: number, negative = ''): Composi
 		scenes,
 		cond: priors(scenes),
 		neg: negativePriors(scenes, readNegative(negative)),
+		strays,
+		leftOut: readNegative(negative),
 		guidance
 	});
 const seeds = Array.from({ length: 300 }, (_, i) => i + 1);
@@ -93,6 +97,17 @@ describe('a composition', () => {
 		expect(shown('')).toBeGreaterThan(5);
 		expect(shown(words.join(', '))).toBeLessThan(shown('') / 4);
 		expect(shown('a bus')).toBe(shown(''));
+	});
+
+	it('puts nothing in place of a word that the negative prompt names', () => {
+		const instead = (negative: string) =>
+			seeds.flatMap((seed) => composed(noiseOf(seed), from / 2, negative).left.subject ?? []);
+		const [one, other] = [strays[0], strays[3]].map(({ lead }) => lead.subject.words[0]);
+		const [free, withoutOne, withoutBoth] = ['', one, `${one}, ${other}`].map(instead);
+		expect(new Set(free)).toEqual(new Set([0, 1]));
+		expect(new Set(withoutOne)).toEqual(new Set([1]));
+		expect(withoutOne).toHaveLength(free.length);
+		expect(withoutBoth).toEqual([]);
 	});
 
 	it('lies between a picture and its noise as the equation says', () => {

@@ -1,6 +1,7 @@
 import { errorFunction } from 'simple-statistics';
 import type { Character } from './models';
 import type { Bitmap } from './materials';
+import type { Tag } from './reading';
 import type { Light } from './repertoire/lights';
 import type { Place } from './repertoire/places';
 import type { Subject } from './repertoire/subjects';
@@ -10,6 +11,14 @@ import type { Box } from './sighting';
 /** What of a prompt a picture may leave out. */
 export const words = ['subject', 'light', 'place'] as const;
 export type Word = (typeof words)[number];
+
+/** Returns the first or the second of the stray scenes that stand for a word. */
+export const strayFor = (strays: readonly Scene[], word: Word, which: 0 | 1): Scene =>
+	strays[words.indexOf(word) + words.length * which];
+
+/** Returns the tag of what a scene has for a word. */
+export const tagFor = (word: Word, { lead, light, place }: Scene): Tag =>
+	`${word}:${{ subject: lead.subject, light, place }[word].id}`;
 
 /** How a picture is laid out: every value in standard deviations from where the model would have it. */
 export type Layout = Record<keyof typeof DEVIATIONS | 'across', number>;
@@ -145,6 +154,10 @@ export interface Asked {
 	/** Prior weight of each under the prompt, and without it. */
 	cond: ArrayLike<number>;
 	neg: ArrayLike<number>;
+	/** Scenes that stand for a word that is left out: see `strayFor`. */
+	strays: readonly Scene[];
+	/** What the negative prompt names: nothing of it stands for a word. */
+	leftOut: ReadonlySet<Tag>;
 	guidance: number;
 	/** How much of guidance counts: 1 for a prompt that is written as the model wants it. @default 1 */
 	heard?: number;
@@ -163,7 +176,7 @@ export function compose(
 	noise: Float32Array,
 	width: number,
 	height: number,
-	{ character, scenes, cond, neg, guidance, heard = 1 }: Asked
+	{ character, scenes, cond, neg, strays, leftOut, guidance, heard = 1 }: Asked
 ): Composition {
 	const { from, to } = character.card.guidance;
 	const relative = (2 * guidance) / (from + to);
@@ -173,7 +186,11 @@ export function compose(
 	for (const word of words) {
 		const odds = LEFT_OUT * character.wander * HEARD ** ((2 * guidance * heard) / from);
 		const [whether, instead] = wordWaves[word];
-		if (normalBelow(amount(whether)) < odds / (1 + odds)) left[word] = amount(instead) < 0 ? 0 : 1;
+		if (normalBelow(amount(whether)) >= odds / (1 + odds)) continue;
+		const choices = ([0, 1] as const).filter(
+			(which) => !leftOut.has(tagFor(word, strayFor(strays, word, which)))
+		);
+		if (choices.length) left[word] = choices[amount(instead) < 0 ? 0 : choices.length - 1];
 	}
 	const facing = amount(waves.facing) < 0 ? -1 : 1;
 	const turned = scenes.some((scene) => scene.facing === facing);

@@ -81,11 +81,14 @@ export function traceTake(
 	const { scenes } = book;
 	const { promptForm } = character.card;
 	const heard = promptForm === 'either' || promptForm === book.reading.form;
+	const leftOut = readNegative(settings.negative);
 	const composition = compose(noise, width, height, {
 		character,
 		scenes,
 		cond: priors(scenes),
-		neg: negativePriors(scenes, readNegative(settings.negative)),
+		neg: negativePriors(scenes, leftOut),
+		strays: book.strays.scenes,
+		leftOut,
 		guidance: settings.guidance,
 		heard: heard ? 1 : IN_ANOTHER_FORM
 	});
