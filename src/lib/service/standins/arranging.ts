@@ -12,7 +12,7 @@ import type { Character } from './models';
 import type { Marks } from './standing';
 import type { Scene } from './scenes';
 
-/** So many settings stand for a place or a light that is not the prompt's own. */
+/** Number of settings for a place or a light that is not the prompt's own. */
 const FEW = 5;
 
 /** The settings that a composition may have. */

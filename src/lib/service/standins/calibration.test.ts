@@ -76,7 +76,7 @@ describe.each(characters.map((character) => [character.card.name, character] as 
 			expect(good.burn).toBeLessThan(0.1);
 		});
 
-		it('steps: the last change inside the good range is under 2 of 255, the first over 6', () => {
+		it('steps: the last change inside the good range is under 2 of 255, the first over 8, Gannet\u2019s over 6', () => {
 			const change = (from: number, to: number) =>
 				mean(
 					seeds(6).map((seed) => {
@@ -89,7 +89,9 @@ describe.each(characters.map((character) => [character.card.name, character] as 
 						);
 					})
 				);
-			expect(change(1, Math.max(4, Math.round(steps.from / 2)))).toBeGreaterThan(6);
+			// Most of Gannet's pictures is bare paper, which no step changes.
+			const least = character.card.id === 'gannet' ? 6 : 8;
+			expect(change(1, Math.max(4, Math.round(steps.from / 2)))).toBeGreaterThan(least);
 			expect(change(Math.round(middle(steps)), steps.to)).toBeLessThan(2);
 		});
 

@@ -89,7 +89,7 @@ function composedWith(
 				lent: { ...composition.lent, ...content }
 			};
 	}
-	// A larger copy keeps its place, an area has scenes of its own: nothing is staged anew.
+	// An enlarged picture keeps its composition, and an area gets scenes of its own.
 	if (!start || mask || fit === 'enlarge' || kept >= Math.PI / 2) return composition;
 	const { place, light } = stagingOf(start, book.makeSurface);
 	const until = (named: boolean, chance: number) =>
@@ -109,7 +109,7 @@ function composedWith(
 	};
 }
 
-/** So many settings of a prompt tell whether a picture shows it, when none of them is its own. */
+/** Number of the prompt's settings that a picture which leaves words out is compared with. */
 const TOLD_BY = 4;
 
 /** How firmly an outline moves weight to scenes whose contours agree. */
@@ -125,7 +125,7 @@ const inOne = ({ place, light, uninvited }: Scene): boolean =>
  * Gathers the scenes of a take and their weights.
  *
  * They are the settings of its composition with its actors. The pictures that taught an adapter are
- * scenes themselves, by weight; an area that is made anew calls up scenes that go on from what is kept
+ * scenes themselves, by weight; a repainted area calls up scenes that go on from what is kept
  * beside it. At low strengths a start picture is a scene itself, too, weighed as if pictures stood
  * c s/(1-s) round it for a strength s: the stronger, the more of it gives way where the prompt's scenes
  * come near. An outline also multiplies each scene's weight by the exponential of how its contours agree.

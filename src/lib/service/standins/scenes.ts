@@ -196,7 +196,7 @@ function dealUninvited(random: Stream, count: number, tidy: number): Uninvited[]
 	return shown;
 }
 
-/** Returns a scene with only those of its uninvited things that are to be kept. */
+/** Returns a scene with some of its uninvited things only. */
 export const withUninvited = (
 	scene: Scene,
 	keep: (where: Uninvited['where']) => boolean

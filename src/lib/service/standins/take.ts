@@ -133,10 +133,10 @@ export function renderTake(
 	return { pixels, signals: signalsOf(latent, field, FINEST_WINDOW, character.spread) };
 }
 
-/** So much of guidance counts when a prompt is not written as its model wants it. */
+/** Share of guidance that counts when a prompt is not in the form its model wants. */
 const IN_ANOTHER_FORM = 1 / 1.3;
 
-/** Where staging gives way to noise, as a share of the noise that a model starts at. */
+/** Noise level at which a start picture and the seed count equally in the layout, as a share of the first level. */
 const LETS_GO = 0.08;
 
 /** How much of a start picture's staging its noise leaves, as an angle: see `between`. */
